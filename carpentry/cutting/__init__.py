@@ -1,0 +1,32 @@
+"""Cut plans: which part from which board, at the least price, with a proof.
+
+``plan_cuts`` plans a ``CutProblem``; ``check_plan`` replays any plan with other code. Files are read
+by ``read_problem`` and written by ``plan_document``.
+"""
+
+from carpentry.cutting.check import check_plan
+from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status, Unplaced
+from carpentry.cutting.plan_file import plan_document, read_plan
+from carpentry.cutting.planner import Budget, Progress, plan_cuts
+from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
+from carpentry.cutting.problem_file import problem_document, read_problem
+
+__all__ = [
+    "Budget",
+    "CutPart",
+    "CutPlan",
+    "CutProblem",
+    "Layout",
+    "Leftover",
+    "PlacedPart",
+    "Progress",
+    "Status",
+    "StockPiece",
+    "Unplaced",
+    "check_plan",
+    "plan_cuts",
+    "plan_document",
+    "problem_document",
+    "read_plan",
+    "read_problem",
+]

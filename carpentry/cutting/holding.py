@@ -1,0 +1,259 @@
+"""Can a given purchase hold the parts? Column generation at fixed counts, then whole boards.
+
+Column generation follows Gilmore and Gomory (1961, 1963). When the purchase cannot hold the parts,
+the dual prices give an inequality on purchases that any complete plan must satisfy.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from carpentry.cutting.first_fit import Board
+from carpentry.cutting.line import Line
+from carpentry.cutting.linear import INFINITY, Outcome, Program
+from carpentry.cutting.patterns import Knapsack, Pattern, maximal_patterns
+
+_VALUE_SCALE = 10**7
+_EPSILON = 1e-7
+_CUT_SCALES = (1, 12, 60, 840, 10_080, 100_000)
+_MOST_PATTERNS = 6_000
+_FEW_NODES = 200
+_MANY_NODES = 20_000
+
+
+@dataclass(frozen=True)
+class Inequality:
+    """Any plan satisfies Σ pieces[s] × worth[s] + Σ missing[i] × value[i] ≥ needed."""
+
+    worth: tuple[int, ...]
+    value: tuple[int, ...]
+    needed: int
+
+    def is_met(self, counts: Sequence[int], missing: Sequence[int]) -> bool:
+        held = sum(w * n for w, n in zip(self.worth, counts, strict=True))
+        left = sum(v * m for v, m in zip(self.value, missing, strict=True))
+        return held + left >= self.needed
+
+
+@dataclass(frozen=True)
+class Bin:
+    """Some equal pieces: their capacity, how many, and the source they are of."""
+
+    capacity: int
+    count: int
+    source: int
+
+
+class Holder:
+    """Answers, for one line, what purchases can hold. Keeps every pattern it has found."""
+
+    def __init__(self, line: Line, deadline: float) -> None:
+        self.line = line
+        self.deadline = deadline
+        self.knapsack = Knapsack(line.sizes, line.demand, [s.capacity for s in line.sources])
+        self._patterns: dict[int, dict[Pattern, None]] = {}
+
+    def inequality(self, value: Sequence[int]) -> Inequality:
+        """The inequality that whole-number item values give."""
+        found = self.knapsack.best(value, self.line.demand)
+        return Inequality(
+            tuple(worth for worth, _ in found),
+            tuple(value),
+            sum(v * d for v, d in zip(value, self.line.demand, strict=True)),
+        )
+
+    def remember(self, capacity: int, pattern: Pattern) -> None:
+        """Keeps a pattern for later programs."""
+        self._patterns.setdefault(capacity, {})[pattern] = None
+
+    def remembered(self, capacity: int) -> tuple[Pattern, ...]:
+        return tuple(self._patterns.get(capacity, ()))
+
+    def broken_inequality(
+        self, duals: Sequence[float], counts: Sequence[int], missing: Sequence[int]
+    ) -> Inequality | None:
+        """An inequality from dual prices that the purchase breaks, with numbers as small as they
+        can be, or ``None``."""
+        top = max(duals, default=0.0)
+        if top <= _EPSILON:
+            return None
+        for scale in _CUT_SCALES:
+            found = self.inequality([round(max(dual, 0.0) / top * scale) for dual in duals])
+            if not found.is_met(counts, missing):
+                return found
+        return None
+
+
+class Relaxation:
+    """The linear program "cover the demand from these bins", solved by column generation.
+
+    Minimises the length left uncovered; zero means that the bins hold everything if boards could
+    be mixed in fractions.
+    """
+
+    def __init__(self, holder: Holder, bins: Sequence[Bin], demand: Sequence[int]) -> None:
+        self.holder = holder
+        self.bins = [b for b in bins if b.count]
+        self.residual = list(demand)
+        self.counts = [b.count for b in self.bins]
+        self.columns: list[tuple[int, Pattern] | None] = []
+        items = len(holder.line.sizes)
+        rows = [(float(d), INFINITY) for d in demand] + [(-INFINITY, float(n)) for n in self.counts]
+        self.program = Program(rows)
+        longest = holder.line.sizes[0]
+        for item, size in enumerate(holder.line.sizes):
+            self.program.add_column(size / longest, [(item, 1.0)])
+            self.columns.append(None)
+        self._items = items
+        for index, b in enumerate(self.bins):
+            for pattern in holder.remembered(b.capacity):
+                self._add(index, pattern)
+
+    def _add(self, index: int, pattern: Pattern) -> None:
+        entries = [(item, float(n)) for item, n in enumerate(pattern) if n]
+        self.program.add_column(0.0, [*entries, (self._items + index, 1.0)])
+        self.columns.append((index, pattern))
+
+    def solve(self) -> tuple[float, Sequence[float], Sequence[float]] | None:
+        """Uncovered length (in longest parts), column values and item duals; ``None`` when time is
+        up. Stops as soon as the duals prove that the bins cannot hold everything."""
+        knapsack = self.holder.knapsack
+        tops = [b.capacity for b in self.bins]
+        while True:
+            found = self.program.solve(self.holder.deadline)
+            if found.outcome is not Outcome.SOLVED:
+                return None
+            duals = found.duals[: self._items]
+            if found.objective <= _EPSILON:
+                return 0.0, found.columns, duals
+            values = [max(0, int(dual * _VALUE_SCALE)) for dual in duals]
+            best = knapsack.best_for(tops, values, self.residual)
+            held = sum(worth * n for (worth, _), n in zip(best, self.counts, strict=True))
+            if held < sum(v * d for v, d in zip(values, self.residual, strict=True)):
+                return found.objective, found.columns, duals
+            improved = False
+            for index, (worth, pattern) in enumerate(best):
+                price = -found.duals[self._items + index]
+                if worth / _VALUE_SCALE > price + 1e-6:
+                    self.holder.remember(self.bins[index].capacity, pattern)
+                    self._add(index, pattern)
+                    improved = True
+            if not improved:
+                return found.objective, found.columns, duals
+
+    def fix(self, column: int, times: int) -> list[Board]:
+        """Takes ``times`` boards of a column for good and shrinks what remains to be covered."""
+        taken = self.columns[column]
+        assert taken is not None
+        index, pattern = taken
+        for item, n in enumerate(pattern):
+            if n:
+                self.residual[item] -= n * times
+                self.program.bound_row(item, float(max(0, self.residual[item])), INFINITY)
+        self.counts[index] -= times
+        self.program.bound_row(self._items + index, -INFINITY, float(self.counts[index]))
+        for number, other in enumerate(self.columns):
+            if other and any(n > r for n, r in zip(other[1], self.residual, strict=True)):
+                self.program.bound_column(number, 0.0)
+        return [Board(self.bins[index].source, pattern)] * times
+
+    def most_times(self, column: int, value: float) -> int:
+        """How often a column may be fixed: its whole part, at least once, and no more than fits."""
+        taken = self.columns[column]
+        assert taken is not None
+        index, pattern = taken
+        fits = min(r // n for n, r in zip(pattern, self.residual, strict=True) if n)
+        return min(max(1, int(value + 1e-6)), fits, self.counts[index])
+
+
+@dataclass(frozen=True)
+class Dive:
+    """What a dive ended with: boards, and the demand they leave."""
+
+    boards: tuple[Board, ...]
+    residual: tuple[int, ...]
+
+    @property
+    def is_complete(self) -> bool:
+        return not any(self.residual)
+
+
+def dive(relaxation: Relaxation, values: Sequence[float]) -> Dive:
+    """Rounds a relaxation to whole boards, the surest column first, pricing again after each."""
+    boards: list[Board] = []
+    while any(relaxation.residual):
+        candidates = [
+            (values[number], -number)
+            for number, column in enumerate(relaxation.columns)
+            if column and number < len(values) and values[number] > 1e-6 and any(column[1])
+        ]
+        if not candidates:
+            break
+        whole = [c for c in candidates if c[0] >= 1 - 1e-6]
+        fixed_any = False
+        for value, negative in whole or [max(candidates)]:
+            column = relaxation.columns[-negative]
+            assert column is not None
+            fits = all(n <= r for n, r in zip(column[1], relaxation.residual, strict=True))
+            if fits and relaxation.counts[column[0]] > 0:
+                boards += relaxation.fix(-negative, relaxation.most_times(-negative, value))
+                fixed_any = True
+        if not fixed_any:
+            number = -max(candidates)[1]
+            relaxation.program.bound_column(number, 0.0)
+        solved = relaxation.solve()
+        if solved is None or solved[0] > _EPSILON:
+            break
+        values = solved[1]
+    return Dive(tuple(boards), tuple(relaxation.residual))
+
+
+def whole_boards(
+    holder: Holder,
+    bins: Sequence[Bin],
+    demand: Sequence[int],
+    patterns: Sequence[Sequence[Pattern]],
+    nodes: int,
+) -> tuple[Outcome, tuple[Board, ...]]:
+    """An integer program: cover the demand with whole boards of the given ``patterns`` per bin."""
+    rows = [(float(d), INFINITY) for d in demand] + [(-INFINITY, float(b.count)) for b in bins]
+    program = Program(rows)
+    columns: list[tuple[int, Pattern]] = []
+    for index, (b, choices) in enumerate(zip(bins, patterns, strict=True)):
+        for pattern in choices:
+            entries = [(item, float(n)) for item, n in enumerate(pattern) if n]
+            program.add_column(0.0, [*entries, (len(demand) + index, 1.0)], b.count, integer=True)
+            columns.append((index, pattern))
+    found = program.solve(holder.deadline, nodes)
+    if found.outcome is not Outcome.SOLVED:
+        return found.outcome, ()
+    boards: list[Board] = []
+    left = list(demand)
+    used = [0] * len(bins)
+    for (index, pattern), value in zip(columns, found.columns, strict=True):
+        for _ in range(round(value)):
+            taken = tuple(min(n, r) for n, r in zip(pattern, left, strict=True))
+            left = [r - n for r, n in zip(left, taken, strict=True)]
+            used[index] += 1
+            if any(taken):
+                boards.append(Board(bins[index].source, taken))
+    if any(left) or any(n > b.count for n, b in zip(used, bins, strict=True)):
+        return Outcome.UNDECIDED, ()
+    return Outcome.SOLVED, tuple(boards)
+
+
+def pack_whole(
+    holder: Holder, bins: Sequence[Bin], demand: Sequence[int]
+) -> tuple[Outcome, tuple[Board, ...]]:
+    """Whole boards for bins that hold the demand in fractions: first over the patterns found so
+    far, then over every maximal pattern, which decides the question when they are few enough."""
+    found_patterns = [holder.remembered(b.capacity) for b in bins]
+    outcome, boards = whole_boards(holder, bins, demand, found_patterns, _FEW_NODES)
+    if outcome is Outcome.SOLVED:
+        return outcome, boards
+    every: list[list[Pattern]] = []
+    for b in bins:
+        patterns = maximal_patterns(holder.line.sizes, demand, b.capacity, _MOST_PATTERNS)
+        if patterns is None:
+            return Outcome.UNDECIDED, ()
+        every.append(patterns)
+    return whole_boards(holder, bins, demand, every, _MANY_NODES)

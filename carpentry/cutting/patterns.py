@@ -1,0 +1,116 @@
+"""What one piece of stock can hold: bounded knapsacks over the sums that can be reached at all."""
+
+from collections.abc import Iterator, Sequence
+
+import numpy as np
+import numpy.typing as npt
+
+Pattern = tuple[int, ...]
+
+
+def _binary_shares(copies: int) -> Iterator[int]:
+    share = 1
+    while copies > 0:
+        taken = min(share, copies)
+        yield taken
+        copies -= taken
+        share *= 2
+
+
+class Knapsack:
+    """The most valuable patterns for several capacities at once.
+
+    ``sizes`` and ``demand`` are those of the items, ``capacities`` those of the sources. The sums
+    that subsets of the items reach are found once; every later question is answered over them.
+    """
+
+    def __init__(
+        self, sizes: Sequence[int], demand: Sequence[int], capacities: Sequence[int]
+    ) -> None:
+        self.sizes = tuple(sizes)
+        top = max(capacities, default=0)
+        mask = (1 << (top + 1)) - 1
+        reached = 1
+        for size, copies in zip(sizes, demand, strict=True):
+            for share in _binary_shares(min(copies, top // size)):
+                reached |= (reached << (share * size)) & mask
+        raw = np.frombuffer(reached.to_bytes(top // 8 + 1, "little"), dtype=np.uint8)
+        self._sums = np.flatnonzero(np.unpackbits(raw, bitorder="little")).astype(np.int64)
+        self._below: dict[int, tuple[int, npt.NDArray[np.int64]]] = {}
+        self._capacities = tuple(capacities)
+
+    def _predecessors(self, size: int) -> tuple[int, npt.NDArray[np.int64]]:
+        """The first sum that holds ``size``, and for each sum from there the one left without it."""
+        known = self._below.get(size)
+        if known is None:
+            first = int(np.searchsorted(self._sums, size))
+            left = np.searchsorted(self._sums, self._sums[first:] - size, side="right") - 1
+            known = self._below[size] = (first, left.astype(np.int64))
+        return known
+
+    def best(self, values: Sequence[int], demand: Sequence[int]) -> list[tuple[int, Pattern]]:
+        """``best_for`` the capacities of the sources."""
+        return self.best_for(self._capacities, values, demand)
+
+    def best_for(
+        self, capacities: Sequence[int], values: Sequence[int], demand: Sequence[int]
+    ) -> list[tuple[int, Pattern]]:
+        """For each capacity (none above the largest source) the greatest value and a pattern that
+        has it.
+
+        ``values`` are whole numbers per item; no pattern holds more of an item than ``demand``.
+        """
+        top = self._sums[-1] if len(self._sums) else 0
+        best = np.zeros(len(self._sums), dtype=np.int64)
+        steps: list[tuple[int, int, int, npt.NDArray[np.bool_]]] = []
+        for item, (size, value, copies) in enumerate(zip(self.sizes, values, demand, strict=True)):
+            if value <= 0 or copies <= 0:
+                continue
+            for share in _binary_shares(min(copies, int(top) // size)):
+                first, left = self._predecessors(share * size)
+                with_it = best[left] + share * value
+                better = with_it > best[first:]
+                best[first:] = np.where(better, with_it, best[first:])
+                steps.append((item, share, first, better))
+        ends = (int(np.searchsorted(self._sums, c, side="right")) - 1 for c in capacities)
+        return [(int(best[at]), self._trace(steps, at)) for at in ends]
+
+    def _trace(
+        self, steps: Sequence[tuple[int, int, int, npt.NDArray[np.bool_]]], at: int
+    ) -> Pattern:
+        counts = [0] * len(self.sizes)
+        for item, share, first, better in reversed(steps):
+            if at >= first and better[at - first]:
+                counts[item] += share
+                at = int(self._predecessors(share * self.sizes[item])[1][at - first])
+        return tuple(counts)
+
+
+def maximal_patterns(
+    sizes: Sequence[int], demand: Sequence[int], capacity: int, most: int
+) -> list[Pattern] | None:
+    """Every pattern of a capacity to which no further item can be added, or ``None`` when there
+    are more than ``most`` or finding them takes too many steps. ``sizes`` are sorted, longest first."""
+    found: list[Pattern] = []
+    counts = [0] * len(sizes)
+    steps = 0
+
+    def extend(item: int, left: int, spared: int) -> bool:
+        nonlocal steps
+        steps += 1
+        if steps > 20 * most:
+            return False
+        if item == len(sizes):
+            if left < spared:
+                found.append(tuple(counts))
+            return len(found) <= most
+        fit = min(demand[item], left // sizes[item])
+        for copies in range(fit, -1, -1):
+            counts[item] = copies
+            smallest = sizes[item] if copies < demand[item] else spared
+            if not extend(item + 1, left - copies * sizes[item], min(spared, smallest)):
+                return False
+        counts[item] = 0
+        return True
+
+    return found if extend(0, capacity, capacity + 1) else None

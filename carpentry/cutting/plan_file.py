@@ -1,0 +1,65 @@
+"""Cut plans as JSON documents (``grain-tally/cut-plan@1``)."""
+
+from decimal import Decimal
+
+from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status, Unplaced
+from carpentry.document import Json
+from carpentry.length import Unit, interchange, read_length
+
+FORMAT = "grain-tally/cut-plan@1"
+
+
+def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Json:
+    """A plan as a JSON document: lengths as text in ``unit``, prices as plain decimals."""
+
+    def span(start: int, end: int) -> list[str]:
+        return [interchange(start, unit), interchange(end, unit)]
+
+    document: Json = {
+        "format": FORMAT,
+        "status": plan.status.value,
+        "price": f"{plan.price:f}",
+        "bound": f"{plan.bound:f}",
+        "pieces_of_stock": plan.pieces_of_stock,
+        "layouts": [
+            {
+                "stock": layout.stock,
+                "count": layout.count,
+                "parts": [{"part": p.part, "x": span(p.start, p.end)} for p in layout.parts],
+                "leftover": [{"x": span(rest.start, rest.end)} for rest in layout.leftover],
+            }
+            for layout in plan.layouts
+        ],
+        "unplaced": [
+            {"part": u.part, "quantity": u.quantity, "reason": u.reason} for u in plan.unplaced
+        ],
+    }
+    if seconds is not None:
+        document["seconds"] = round(seconds, 3)
+    return document
+
+
+def read_plan(document: Json, unit: Unit) -> CutPlan:
+    """A plan from a document that ``plan_document`` wrote, to the same ticks."""
+
+    def span(texts: list[str]) -> tuple[int, int]:
+        start, end = (read_length(text, unit).ticks for text in texts)
+        return start, end
+
+    return CutPlan(
+        Status(document["status"]),
+        Decimal(document["price"]),
+        Decimal(document["bound"]),
+        tuple(
+            Layout(
+                layout["stock"],
+                layout["count"],
+                tuple(PlacedPart(p["part"], *span(p["x"])) for p in layout["parts"]),
+                tuple(Leftover(*span(rest["x"])) for rest in layout["leftover"]),
+            )
+            for layout in document["layouts"]
+        ),
+        tuple(
+            Unplaced(u["part"], u["quantity"], u["reason"]) for u in document["unplaced"]
+        ),
+    )

@@ -1,0 +1,107 @@
+"""Cut problems as JSON documents (``grain-tally/cut-problem@1``)."""
+
+from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
+from carpentry.document import Json, Reader, parse_json
+from carpentry.length import Unit, interchange
+
+FORMAT = "grain-tally/cut-problem@1"
+MOST_PARTS = 10_000
+MOST_STOCK = 1_000
+_NOT_YET = "is not planned yet: only lengths are"
+_LATER_PROBLEM = ("edge_trim", "stages", "order", "keep_offcut_from", "share_angled_cuts")
+_LATER_STOCK = ("thickness", "width", "flaws")
+_LATER_PARTS = (
+    *("thickness", "width", "turn", "grain", "clear", "ends", "measured", "extra", "on"),
+)
+
+
+def read_problem(text: str | bytes) -> CutProblem:
+    """A cut problem from JSON.
+
+    Raises ``CarpentryError`` with every problem and its path: unknown fields, fields that are not
+    planned yet, wrong or missing values.
+    """
+    reader = Reader(parse_json(text))
+    if reader.text("format", FORMAT) != FORMAT:
+        reader.fault("format", f"must be {FORMAT}")
+    unit = Unit(reader.choice("units", [u.value for u in Unit], Unit.INCH.value))
+    kerf = reader.ticks("kerf", unit, "0")
+    trim = reader.inside("trim")
+    trim_start = trim.ticks("start", unit, "0")
+    trim_end = trim.ticks("end", unit, "0")
+    trim.refuse_unknown()
+    stock = [_stock(item, unit) for item in reader.items("stock", most=MOST_STOCK)]
+    parts = [_part(item, unit) for item in reader.items("parts", most=MOST_PARTS)]
+    reader.refuse(_LATER_PROBLEM, _NOT_YET)
+    reader.refuse_unknown()
+    _unlike_ids(reader, "stock", [piece.id for piece in stock])
+    _unlike_ids(reader, "parts", [part.id for part in parts])
+    if sum(part.quantity for part in parts) > MOST_PARTS:
+        reader.fault("parts", f"are more than {MOST_PARTS:,} in all")
+    if not parts and not reader.problems:
+        reader.fault("parts", "are none: there is nothing to plan")
+    shortest = min((part.length for part in parts), default=0)
+    if parts and kerf >= shortest > 0:
+        reader.fault("kerf", "is wider than the shortest part is long")
+    reader.raise_problems()
+    return CutProblem(unit, kerf, trim_start, trim_end, tuple(stock), tuple(parts))
+
+
+def _stock(item: Reader, unit: Unit) -> StockPiece:
+    piece = StockPiece(
+        item.text("id"),
+        item.ticks("length", unit, least=1),
+        item.price("price"),
+        item.whole("available", most=1_000_000) if item.has("available") else None,
+    )
+    item.nothing("available")
+    item.refuse(_LATER_STOCK, _NOT_YET)
+    item.refuse_unknown()
+    return piece
+
+
+def _part(item: Reader, unit: Unit) -> CutPart:
+    part = CutPart(
+        item.text("id"),
+        item.ticks("length", unit, least=1),
+        item.whole("quantity", 1, least=1, most=MOST_PARTS),
+    )
+    item.refuse(_LATER_PARTS, _NOT_YET)
+    item.refuse_unknown()
+    return part
+
+
+def _unlike_ids(reader: Reader, name: str, ids: list[str]) -> None:
+    seen: set[str] = set()
+    for index, id_ in enumerate(ids):
+        if id_ and id_ in seen:
+            reader.fault(f"{name}[{index}].id", f"“{id_}” is there twice")
+        seen.add(id_)
+
+
+def problem_document(problem: CutProblem) -> Json:
+    """A cut problem as the JSON document that reads back to it."""
+
+    def written(ticks: int) -> str:
+        return interchange(ticks, problem.unit)
+
+    return {
+        "format": FORMAT,
+        "units": problem.unit.value,
+        "kerf": written(problem.kerf),
+        "trim": {"start": written(problem.trim_start), "end": written(problem.trim_end)},
+        "stock": [
+            {
+                "id": piece.id,
+                "length": written(piece.length),
+                "price": str(piece.price),
+                "available": piece.available,
+            }
+            for piece in problem.stock
+        ],
+        "parts": [
+            {"id": part.id, "length": written(part.length), "quantity": part.quantity}
+            for part in problem.parts
+        ],
+    }
+

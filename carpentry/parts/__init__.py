@@ -1,0 +1,31 @@
+"""The part list: what is to be built, as typed and as understood.
+
+``read_part`` checks one part's fields, ``entry`` understands a typed line or pasted rows, ``table``
+reads and writes whole lists. All report every problem at once.
+"""
+
+from carpentry.parts.entry import read_entry, read_lines
+from carpentry.parts.part import (
+    MAX_PARTS,
+    MAX_QUANTITY,
+    Part,
+    PartFields,
+    not_planned_yet,
+    read_part,
+)
+from carpentry.parts.table import PART_COLUMNS, read_parts_csv, read_parts_rows, write_parts_csv
+
+__all__ = [
+    "MAX_PARTS",
+    "MAX_QUANTITY",
+    "PART_COLUMNS",
+    "Part",
+    "PartFields",
+    "not_planned_yet",
+    "read_entry",
+    "read_lines",
+    "read_part",
+    "read_parts_csv",
+    "read_parts_rows",
+    "write_parts_csv",
+]

@@ -1,0 +1,111 @@
+"""Parts as they are typed, one line each, or pasted from a spreadsheet.
+
+``6 bearers 2x6 treated 44 1/2`` is a quantity, a name, a stock and a length. The quantity may be
+left out (1), and so may the name (the stock's). A part from a sheet says its width after its
+length: ``2 bottom ply 1/2 30 x 24``.
+"""
+
+import re
+
+from carpentry.errors import CarpentryError, Problem, StockNameError
+from carpentry.length import Unit
+from carpentry.parts.part import MAX_PARTS, Part, PartFields, read_part
+from carpentry.parts.table import read_parts_table
+from carpentry.sizes import match_size
+
+_QUANTITY = re.compile(r"\s*(\d+)\s*(?:[x×]\s+|\s|[x×](?=[^\d\s]))\s*(?![x×]\s*\d)")
+_TIMES_A_SIZE = re.compile(r"\s*(\d+)\s+[x×]\s+(?=(?:5/4|\d+)[xX×]\d)")
+_BY_WIDTH = re.compile(r"(.*\S)\s*[x×]\s*(.+)")
+_THIRD = re.compile(r"\s*[xX×]\s*\S+")
+_STOCK_WORDS = re.compile(r"(?:\s+[^\W\d_][\w'-]*)*")
+
+
+def _split(line: str, unit: Unit) -> PartFields:
+    start = 0
+    quantity = "1"
+    found = _TIMES_A_SIZE.match(line)
+    if not found and not _begins_with_size(line, unit):
+        found = _QUANTITY.match(line)
+    if found:
+        quantity, start = found[1], found.end()
+    size_at, size_end = _find_size(line, start, unit)
+    third = _THIRD.match(line, size_end)
+    if third:
+        size_end = third.end()
+    words = _STOCK_WORDS.match(line, size_end)
+    stock_end = words.end() if words else size_end
+    length, width = line[stock_end:].strip(" ,;@"), ""
+    by_width = _BY_WIDTH.fullmatch(length)
+    if by_width:
+        length, width = by_width[1], by_width[2]
+    return PartFields(
+        quantity=quantity,
+        name=line[start:size_at].strip(" ,;"),
+        stock=line[size_at:stock_end].strip(),
+        length=length,
+        width=width,
+    )
+
+
+def _begins_with_size(line: str, unit: Unit) -> bool:
+    try:
+        return match_size(line, unit) is not None
+    except StockNameError:
+        return False
+
+
+def _find_size(line: str, start: int, unit: Unit) -> tuple[int, int]:
+    refused: StockNameError | None = None
+    for at in (m.start() for m in re.finditer(r"(?<!\S)\S", line[start:])):
+        try:
+            matched = match_size(line[start + at :], unit)
+        except StockNameError as error:
+            refused = refused or error
+            continue
+        if matched:
+            return start + at, start + at + matched[1]
+    raise refused or StockNameError(
+        "name the stock after the part, such as 6 bearers 2x6 44 1/2", "stock"
+    )
+
+
+def read_entry(line: str, unit: Unit | str) -> Part:
+    """One typed line as a part. Raises ``CarpentryError`` placed by field."""
+    if not line.strip():
+        raise CarpentryError("type a part, such as 6 bearers 2x6 44 1/2")
+    try:
+        fields = _split(line, Unit(unit))
+    except StockNameError as error:
+        raise CarpentryError(Problem("stock", p.message) for p in error.problems) from error
+    return read_part(fields, unit)
+
+
+def read_lines(text: str, unit: Unit | str) -> list[Part]:
+    """Everything typed or pasted at once: a table (tabs, semicolons or commas, with or without a
+    header) or typed lines.
+
+    Raises ``CarpentryError`` with every problem of every line; nothing is kept when there is one.
+    """
+    unit = Unit(unit)
+    lines = [(n, line) for n, line in enumerate(text.splitlines(), start=1) if line.strip()]
+    if not lines:
+        raise CarpentryError("type a part, such as 6 bearers 2x6 44 1/2")
+    if len(lines) > MAX_PARTS:
+        raise CarpentryError(f"{len(lines):,} lines are more than {MAX_PARTS:,} in one part list")
+    table = read_parts_table(text, unit)
+    if table is not None:
+        return table
+    parts: list[Part] = []
+    problems: list[Problem] = []
+    for number, line in lines:
+        try:
+            parts.append(read_entry(line, unit))
+        except CarpentryError as error:
+            where = f"line {number}" if len(lines) > 1 else ""
+            problems.extend(
+                Problem(", ".join(filter(None, (where, p.place))), p.message)
+                for p in error.problems
+            )
+    if problems:
+        raise CarpentryError(problems)
+    return parts
