@@ -2,14 +2,13 @@
 
 import json
 import re
-from collections.abc import Callable, Collection, Iterator
+from collections.abc import Collection, Iterator
 from decimal import Decimal
-from typing import Any, TypeVar
+from typing import Any
 
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import Unit, read_length
 
-T = TypeVar("T")
 Json = dict[str, Any]
 _PRICE = re.compile(r"\d{1,9}(\.\d{1,6})?")
 
@@ -168,14 +167,6 @@ class Reader:
     def nothing(self, name: str) -> None:
         """Marks a field as known without reading it."""
         self._taken.add(name)
-
-    def attempt(self, name: str, read: Callable[[], T], default: T) -> T:
-        """Runs a reader of another module, placing its problems under this object."""
-        try:
-            return read()
-        except CarpentryError as error:
-            self.problems.extend(error.at(self.path(name) if name else self._path).problems)
-            return default
 
     def raise_problems(self) -> None:
         if self.problems:

@@ -1,7 +1,10 @@
 """The one family of errors that carpentry raises: always a message a builder can act on."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from typing import TypeVar
+
+T = TypeVar("T")
 
 
 @dataclass(frozen=True)
@@ -30,11 +33,27 @@ class CarpentryError(ValueError):
         )
         super().__init__("\n".join(str(problem) for problem in self.problems))
 
-    def at(self, place: str) -> "CarpentryError":
-        """The same problems, each placed at (or below) ``place``."""
-        return CarpentryError(
-            Problem(f"{place}.{p.place}" if p.place else place, p.message) for p in self.problems
-        )
+
+class Faults:
+    """Gathers the problems of many fields, so that all of them are told at once."""
+
+    def __init__(self) -> None:
+        self.problems: list[Problem] = []
+
+    def add(self, place: str, message: str) -> None:
+        self.problems.append(Problem(place, message))
+
+    def attempt(self, place: str, read: Callable[[], T], default: T) -> T:
+        """What ``read`` returns, or ``default`` with its problems kept at ``place``."""
+        try:
+            return read()
+        except CarpentryError as error:
+            self.problems.extend(Problem(place, p.message) for p in error.problems)
+            return default
+
+    def raise_any(self) -> None:
+        if self.problems:
+            raise CarpentryError(self.problems)
 
 
 class LengthError(CarpentryError):

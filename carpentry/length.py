@@ -91,7 +91,7 @@ def _unit_kind(text: str) -> str:
     word = text.strip().lower().rstrip(".")
     if word in {"'", "′", "’"} or word.startswith("f"):
         return "ft"
-    if word in {'"', "″", "”"} or len(word) == 2 and word[0] in "'′’" or word.startswith("i"):
+    if word in {'"', "″", "”"} or (len(word) == 2 and word[0] in "'′’") or word.startswith("i"):
         return "in"
     if word == "mm" or word.startswith("milli"):
         return "mm"
@@ -131,7 +131,9 @@ class _Scanner:
         self.columns = [*columns, len(self.typed) + 1]
 
     def fail(self, message: str, at: int | None = None) -> LengthError:
-        return LengthError(message, self.columns[min(self.at if at is None else at, len(self.text))])
+        return LengthError(
+            message, self.columns[min(self.at if at is None else at, len(self.text))]
+        )
 
     def take(self, pattern: re.Pattern[str]) -> re.Match[str] | None:
         found = pattern.match(self.text, self.at)
@@ -205,7 +207,9 @@ def read_length(text: str, unit: Unit | str, *, decimal_comma: bool = False) -> 
     value, decimal = scanner.amount()
     kind = scanner.unit()
     if kind is not None and kind in {"mm", "cm", "m"} and value.denominator > 1 and not decimal:
-        raise scanner.fail("millimetres, centimetres and metres take decimals, not fractions", start)
+        raise scanner.fail(
+            "millimetres, centimetres and metres take decimals, not fractions", start
+        )
     total = value * _TICKS_OF[kind or str(Unit(unit))]
     if kind == "ft" and not scanner.at_end():
         if scanner.take(re.compile(r"\s*-\s*")) is None:
@@ -256,7 +260,9 @@ def write_length(ticks: int, notation: Notation | str) -> WrittenLength:
     if notation is Notation.MM:
         tenths = int(Fraction(ticks * 10, TICKS_PER_MM) + Fraction(1, 2))
         exact = tenths * TICKS_PER_MM == ticks * 10
-        return WrittenLength(ticks, _decimal_text(Fraction(tenths, 10), 1), None, None, " mm", exact)
+        return WrittenLength(
+            ticks, _decimal_text(Fraction(tenths, 10), 1), None, None, " mm", exact
+        )
     if notation is Notation.DECIMAL:
         inches = Fraction(ticks, TICKS_PER_INCH)
         text = _decimal_text(inches, 3)

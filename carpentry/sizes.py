@@ -146,7 +146,8 @@ _TIMES = r"\s*[xX×]\s*"
 _BOARD = re.compile(rf"\s*(5/4|\d+){_TIMES}(5/4|\d+)(?![\d/.])")
 _THIRD = re.compile(rf"{_TIMES}(\S.*?)(?=\s+[A-Za-z]{{3,}}|\s*$)")
 _SHEET = re.compile(
-    rf"\s*({'|'.join(sorted(SHEET_KINDS, key=len, reverse=True))})\s+(\d+/\d+|\d+(?:\.\d+)?\s*mm)\b",
+    rf"\s*({'|'.join(sorted(SHEET_KINDS, key=len, reverse=True))})"
+    r"\s+(\d+/\d+|\d+(?:\.\d+)?\s*mm)\b",
     re.IGNORECASE,
 )
 _WORD = re.compile(r"[^\W\d_][\w'-]*")
@@ -251,16 +252,23 @@ def _read_words(rest: str, text: str) -> tuple[tuple[str, ...], tuple[str, ...]]
             raise StockNameError(f"“{word}” in “{text.strip()}” is neither a size nor a word")
         words.add(word.lower())
     unknown = sorted(words - KNOWN_WORDS)
-    warnings = tuple(f"“{word}” is a word of your own: it must match the yard's" for word in unknown)
+    warnings = tuple(
+        f"“{word}” is a word of your own: it must match the yard's" for word in unknown
+    )
     return tuple(sorted(words)), warnings
 
 
-def board_feet(stock: StockName, length: int) -> Fraction | None:
-    """Board feet of one piece by its named size (inches) and ``length`` (ticks); ``None`` for sheets.
+def board_feet(stock: StockName, length: int, *, whole_inches: bool = False) -> Fraction | None:
+    """Board feet of one piece by named size (inches) and ``length`` (ticks); ``None`` for sheets.
 
-    Thickness × width × length ÷ 144, fractions kept (common practice, no source).
+    Thickness × width × length ÷ 144 (common practice, no source). Two schools: fractions are
+    kept, or with ``whole_inches`` width and length are rounded to the nearest inch, halves up. The
+    named thickness is that of the rough board and stays as it is.
     """
     size = nominal(stock)
     if size is None:
         return None
-    return size.thickness * size.width * Fraction(length, TICKS_PER_INCH) / 144
+    width, inches = size.width, Fraction(length, TICKS_PER_INCH)
+    if whole_inches:
+        width, inches = (Fraction(int(n + Fraction(1, 2))) for n in (width, inches))
+    return size.thickness * width * inches / 144

@@ -102,7 +102,9 @@ def read_table(text: str, known: Sequence[str], required: Sequence[str]) -> Tabl
     """
     found = find_header(text, known, required)
     if found is None:
-        raise CarpentryError(f"the first line must name the columns: {', '.join(required)}", "line 1")
+        raise CarpentryError(
+            f"the first line must name the columns: {', '.join(required)}", "line 1"
+        )
     delimiter, rows, problems = found
     table = table_of_rows(rows, known, required, decimal_comma=delimiter == ";")
     return Table(table.header, table.rows, table.decimal_comma, (*table.problems, *problems))
@@ -137,7 +139,9 @@ def table_of_rows(
     if len(rows) == 1:
         raise CarpentryError("there is nothing under the header", place)
     overfull = [
-        Problem(f"line {row.line}", "there are more cells than columns: quote a comma inside a cell")
+        Problem(
+            f"line {row.line}", "there are more cells than columns: quote a comma inside a cell"
+        )
         for row in rows[1:]
         if any(cell.strip() for cell in row.cells[len(header) :])
     ]

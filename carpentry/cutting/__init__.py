@@ -1,13 +1,13 @@
 """Cut plans: which part from which board, at the least price, with a proof.
 
-``plan_cuts`` plans a ``CutProblem``; ``check_plan`` replays any plan with other code. Files are read
-by ``read_problem`` and written by ``plan_document``.
+``plan_cuts`` plans a ``CutProblem``; ``check_plan`` replays any plan with other code.
+Files are read by ``read_problem`` and written by ``plan_document``.
 """
 
 from carpentry.cutting.check import check_plan
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status, Unplaced
 from carpentry.cutting.plan_file import plan_document, read_plan
-from carpentry.cutting.planner import Budget, Progress, plan_cuts
+from carpentry.cutting.planner import Budget, Progress, first_plan, plan_cuts
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
 from carpentry.cutting.problem_file import problem_document, read_problem
 
@@ -24,6 +24,7 @@ __all__ = [
     "StockPiece",
     "Unplaced",
     "check_plan",
+    "first_plan",
     "plan_cuts",
     "plan_document",
     "problem_document",

@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import Enum
 from functools import cache
+from pathlib import Path
 from time import monotonic
 
 import highspy
@@ -17,10 +18,10 @@ INFINITY = highspy.kHighsInf
 def _let_the_library_greet() -> None:
     """HiGHS greets once per process on standard output, where only plans belong."""
     kept = os.dup(1)
-    with open(os.devnull, "wb") as nowhere:
+    with Path(os.devnull).open("wb") as nowhere:
         os.dup2(nowhere.fileno(), 1)
         try:
-            highspy.Highs()
+            highspy.Highs()  # type: ignore[no-untyped-call]
         finally:
             os.dup2(kept, 1)
             os.close(kept)
@@ -49,7 +50,7 @@ class Program:
 
     def __init__(self, rows: Sequence[tuple[float, float]]) -> None:
         _let_the_library_greet()
-        self._highs = highspy.Highs()
+        self._highs = highspy.Highs()  # type: ignore[no-untyped-call]
         self._highs.setOptionValue("output_flag", False)
         self._highs.setOptionValue("threads", 1)
         self._highs.setOptionValue("random_seed", 0)

@@ -40,7 +40,7 @@ class Knapsack:
         self._capacities = tuple(capacities)
 
     def _predecessors(self, size: int) -> tuple[int, npt.NDArray[np.int64]]:
-        """The first sum that holds ``size``, and for each sum from there the one left without it."""
+        """The first sum that holds ``size``, and for each from there the one left without it."""
         known = self._below.get(size)
         if known is None:
             first = int(np.searchsorted(self._sums, size))
@@ -90,7 +90,7 @@ def maximal_patterns(
     sizes: Sequence[int], demand: Sequence[int], capacity: int, most: int
 ) -> list[Pattern] | None:
     """Every pattern of a capacity to which no further item can be added, or ``None`` when there
-    are more than ``most`` or finding them takes too many steps. ``sizes`` are sorted, longest first."""
+    are more than ``most`` or finding them takes too many steps. ``sizes``: longest first."""
     found: list[Pattern] = []
     counts = [0] * len(sizes)
     steps = 0

@@ -74,9 +74,7 @@ class CutPlan:
         return sum(layout.count for layout in self.layouts)
 
 
-def lay_out(
-    problem: CutProblem, piece: StockPiece, parts: list[CutPart], count: int = 1
-) -> Layout:
+def lay_out(problem: CutProblem, piece: StockPiece, parts: list[CutPart], count: int = 1) -> Layout:
     """The layout of ``parts``, one after the other from the start of sound wood, on ``piece``."""
     at = problem.trim_start
     placed: list[PlacedPart] = []

@@ -59,7 +59,5 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
             )
             for layout in document["layouts"]
         ),
-        tuple(
-            Unplaced(u["part"], u["quantity"], u["reason"]) for u in document["unplaced"]
-        ),
+        tuple(Unplaced(u["part"], u["quantity"], u["reason"]) for u in document["unplaced"]),
     )

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from time import monotonic
 
 from carpentry.cutting.check import check_plan
-from carpentry.cutting.first_fit import Board, Packing
+from carpentry.cutting.first_fit import Board, Packing, best_first_fit
 from carpentry.cutting.line import Line, to_line
 from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced, lay_out
 from carpentry.cutting.problem import CutPart, CutProblem
@@ -43,6 +43,12 @@ def plan_cuts(
 
     found = search(line, deadline, report)
     return _checked(problem, line, found.packing, proven=found.proven, bound=found.bound)
+
+
+def first_plan(problem: CutProblem) -> CutPlan:
+    """A plan at once, by first-fit decreasing, without any proof."""
+    line = to_line(problem)
+    return _checked(problem, line, best_first_fit(line), proven=False, bound=0)
 
 
 def _checked(

@@ -104,4 +104,3 @@ def problem_document(problem: CutProblem) -> Json:
             for part in problem.parts
         ],
     }
-

@@ -18,7 +18,7 @@ from carpentry.cutting.holding import (
     dive,
     pack_whole,
 )
-from carpentry.cutting.line import Line
+from carpentry.cutting.line import Line, Source
 from carpentry.cutting.linear import INFINITY, Outcome, Program
 
 _MOST_PURCHASES = 400
@@ -75,8 +75,8 @@ class _Purchases:
         for source, cost in zip(line.sources, costs, strict=True):
             program.add_column(float(cost), [], float(source.limit), integer=True)
         for item in self.scarce:
-            cost = 1.0 if most_missing is None else 0.0
-            program.add_column(cost, [], float(line.demand[item]), integer=True)
+            given_up_cost = 1.0 if most_missing is None else 0.0
+            program.add_column(given_up_cost, [], float(line.demand[item]), integer=True)
         sources = len(line.sources)
         for inequality in self.inequalities:
             entries = [(s, float(worth)) for s, worth in enumerate(inequality.worth) if worth]
@@ -97,7 +97,10 @@ class _Purchases:
     def _exclude(self, program: Program, purchase: Purchase) -> None:
         """A purchase that cannot hold the parts, nor can any with no more of everything."""
         held = [*purchase.counts, *(purchase.missing[item] for item in self.scarce)]
-        limits = [*(s.limit for s in self.line.sources), *(self.line.demand[i] for i in self.scarce)]
+        limits = [
+            *(s.limit for s in self.line.sources),
+            *(self.line.demand[i] for i in self.scarce),
+        ]
         more = []
         for column, (count, limit) in enumerate(zip(held, limits, strict=True)):
             if count < limit:
@@ -255,12 +258,10 @@ class _Search:
         for board in boards:
             used[board.source] += 1
         sources = tuple(
-            type(s)(s.stock, s.capacity, s.cost, s.limit - n)
+            Source(s.stock, s.capacity, s.cost, s.limit - n)
             for s, n in zip(self.line.sources, used, strict=True)
         )
-        line = Line(
-            self.line.sizes, residual, self.line.lengths, sources, self.line.cost_scale
-        )
+        line = Line(self.line.sizes, residual, self.line.lengths, sources, self.line.cost_scale)
         rest = best_first_fit(line)
         given_up = tuple(a + b for a, b in zip(rest.missing, missing, strict=True))
         self.offer(Packing((*boards, *rest.boards), given_up))

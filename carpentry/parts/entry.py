@@ -11,7 +11,7 @@ from carpentry.errors import CarpentryError, Problem, StockNameError
 from carpentry.length import Unit
 from carpentry.parts.part import MAX_PARTS, Part, PartFields, read_part
 from carpentry.parts.table import read_parts_table
-from carpentry.sizes import match_size
+from carpentry.sizes import SHEET_KINDS, match_size
 
 _QUANTITY = re.compile(r"\s*(\d+)\s*(?:[x×]\s+|\s|[x×](?=[^\d\s]))\s*(?![x×]\s*\d)")
 _TIMES_A_SIZE = re.compile(r"\s*(\d+)\s+[x×]\s+(?=(?:5/4|\d+)[xX×]\d)")
@@ -28,7 +28,7 @@ def _split(line: str, unit: Unit) -> PartFields:
         found = _QUANTITY.match(line)
     if found:
         quantity, start = found[1], found.end()
-    size_at, size_end = _find_size(line, start, unit)
+    size, size_at, size_end = _find_size(line, start, unit)
     third = _THIRD.match(line, size_end)
     if third:
         size_end = third.end()
@@ -36,7 +36,7 @@ def _split(line: str, unit: Unit) -> PartFields:
     stock_end = words.end() if words else size_end
     length, width = line[stock_end:].strip(" ,;@"), ""
     by_width = _BY_WIDTH.fullmatch(length)
-    if by_width:
+    if by_width and size.split()[0] in SHEET_KINDS:
         length, width = by_width[1], by_width[2]
     return PartFields(
         quantity=quantity,
@@ -54,7 +54,7 @@ def _begins_with_size(line: str, unit: Unit) -> bool:
         return False
 
 
-def _find_size(line: str, start: int, unit: Unit) -> tuple[int, int]:
+def _find_size(line: str, start: int, unit: Unit) -> tuple[str, int, int]:
     refused: StockNameError | None = None
     for at in (m.start() for m in re.finditer(r"(?<!\S)\S", line[start:])):
         try:
@@ -63,7 +63,7 @@ def _find_size(line: str, start: int, unit: Unit) -> tuple[int, int]:
             refused = refused or error
             continue
         if matched:
-            return start + at, start + at + matched[1]
+            return matched[0], start + at, start + at + matched[1]
     raise refused or StockNameError(
         "name the stock after the part, such as 6 bearers 2x6 44 1/2", "stock"
     )

@@ -1,12 +1,13 @@
 """One part: its fields as typed, checked and understood."""
 
 import re
-from dataclasses import dataclass, field
-from decimal import Decimal, InvalidOperation
+from dataclasses import dataclass
+from decimal import Decimal
+from functools import partial
 
-from carpentry.errors import CarpentryError, LengthError, Problem, StockNameError
+from carpentry.errors import CarpentryError, Faults
 from carpentry.length import Length, Unit, read_length
-from carpentry.sizes import Section, StockName, read_stock
+from carpentry.sizes import ReadStock, Section, StockName, read_stock
 
 MAX_PARTS = 2_000
 MAX_QUANTITY = 10_000
@@ -52,13 +53,14 @@ class Part:
     thickness: Length | None = None
     width: Length | None = None
     ends: tuple[EndAngle, EndAngle] = (EndAngle(Decimal(0)), EndAngle(Decimal(0)))
-    warnings: tuple[str, ...] = field(default=())
+    warnings: tuple[str, ...] = ()
 
     @property
     def square_ended(self) -> bool:
         return all(end.degrees == 0 for end in self.ends)
 
 
+_SQUARE = (EndAngle(Decimal(0)), EndAngle(Decimal(0)))
 _END = re.compile(r"([+-]?\d+(?:\.\d+)?)\s*°?\s*(b?)", re.IGNORECASE)
 
 
@@ -77,49 +79,25 @@ def _read_quantity(text: str) -> int:
 
 
 def _read_ends(text: str) -> tuple[EndAngle, EndAngle]:
-    square = EndAngle(Decimal(0))
     if not text.strip():
-        return square, square
+        return _SQUARE
     found = [_END.fullmatch(word) for word in re.split(r"[\s,/]+", text.strip())]
     angles = [match for match in found if match]
     if len(angles) != len(found) or len(angles) != 2:
-        raise CarpentryError(f"“{text.strip()}” is no pair of end angles: write two, such as 20 -20")
-    try:
-        left, right = (EndAngle(Decimal(m[1]), bool(m[2])) for m in angles)
-    except InvalidOperation as error:  # pragma: no cover - the pattern admits only numbers
-        raise CarpentryError("an end angle is no number") from error
+        raise CarpentryError(f"“{text.strip()}” is no pair of angles: write two, such as 20 -20")
+    left, right = (EndAngle(Decimal(m[1]), bool(m[2])) for m in angles)
     if any(abs(end.degrees) > 75 for end in (left, right)):
         raise CarpentryError("an end angle is more than 75° from square: no saw cuts that")
     return left, right
 
 
-def _choice(text: str, choices: tuple[str, ...], what: str) -> None:
-    if text.strip() and text.strip().lower() not in choices:
-        raise CarpentryError(f"“{text.strip()}” is no {what}: write {', '.join(choices)}")
-
-
-class _Collector:
-    """Runs the readers of all fields, so that every fault of a part is told at once."""
-
-    def __init__(self) -> None:
-        self.problems: list[Problem] = []
-
-    def fault(self, place: str, error: CarpentryError | str) -> None:
-        told = [error] if isinstance(error, str) else [p.message for p in error.problems]
-        self.problems.extend(Problem(place, message) for message in told)
-
-    def length(self, place: str, text: str, unit: Unit, comma: bool) -> Length | None:
-        if not text.strip():
-            return None
-        try:
-            read = read_length(text, unit, decimal_comma=comma)
-        except LengthError as error:
-            self.fault(place, error)
-            return None
-        if read.ticks == 0:
-            self.fault(place, "a part cannot measure nothing")
-            return None
-        return read
+def _positive(text: str, unit: Unit, comma: bool) -> Length | None:
+    if not text.strip():
+        return None
+    read = read_length(text, unit, decimal_comma=comma)
+    if read.ticks == 0:
+        raise CarpentryError("a part cannot measure nothing")
+    return read
 
 
 def read_part(fields: PartFields, unit: Unit | str, *, decimal_comma: bool = False) -> Part:
@@ -128,56 +106,53 @@ def read_part(fields: PartFields, unit: Unit | str, *, decimal_comma: bool = Fal
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
     """
     unit = Unit(unit)
-    collect = _Collector()
-    quantity, ends, stock_read = 0, _read_ends(""), None
-    try:
-        quantity = _read_quantity(fields.quantity)
-    except CarpentryError as error:
-        collect.fault("quantity", error)
-    try:
-        stock_read = read_stock(fields.stock, unit)
-    except StockNameError as error:
-        collect.fault("stock", error)
-    try:
-        ends = _read_ends(fields.ends)
-    except CarpentryError as error:
-        collect.fault("ends", error)
+    faults = Faults()
+    quantity = faults.attempt("quantity", lambda: _read_quantity(fields.quantity), 0)
+    stock = faults.attempt("stock", lambda: read_stock(fields.stock, unit), None)
+    ends = faults.attempt("ends", lambda: _read_ends(fields.ends), _SQUARE)
     for place, choices, what in (
         ("measured", MEASURED, "way of measuring"),
         ("grain", ("length", "any"), "grain"),
         ("clear", ("yes", "no"), "answer"),
     ):
-        try:
-            _choice(getattr(fields, place), choices, what)
-        except CarpentryError as error:
-            collect.fault(place, error)
+        typed = getattr(fields, place).strip()
+        if typed and typed.lower() not in choices:
+            faults.add(place, f"“{typed}” is no {what}: write {', '.join(choices)}")
     for place in ("name", "group", "note"):
         if len(getattr(fields, place)) > MAX_TEXT:
-            collect.fault(place, f"longer than {MAX_TEXT} characters")
-    length = collect.length("length", fields.length, unit, decimal_comma)
-    thickness = collect.length("thickness", fields.thickness, unit, decimal_comma)
-    width = collect.length("width", fields.width, unit, decimal_comma)
-    warnings: list[str] = []
-    if stock_read:
-        warnings.extend(stock_read.warnings)
-        named = stock_read.length
-        if named is not None and not fields.length.strip():
-            length = Length(named, _named_length_text(fields.stock))
-        elif named is not None and length is not None and named != length.ticks:
-            collect.fault("length", "the name of the stock says another length")
-        if stock_read.stock.is_sheet and not fields.width.strip():
-            collect.fault("width", "a part from a sheet needs a width")
-    named_one = stock_read.length if stock_read else re.search(r"[xX×].*[xX×]", fields.stock)
-    if not fields.length.strip() and named_one is None:
-        collect.fault("length", "a length is missing")
-    if length and length.rounded:
-        warnings.append("the length was rounded to the nearest 1/8128 in")
-    if collect.problems or stock_read is None or length is None:
-        raise CarpentryError(collect.problems)
-    name = fields.name.strip() or str(stock_read.stock)
-    return Part(
-        fields, quantity, name, stock_read.stock, length, thickness, width, ends, tuple(warnings)
+            faults.add(place, f"longer than {MAX_TEXT} characters")
+    length, thickness, width = (
+        faults.attempt(place, partial(_positive, getattr(fields, place), unit, decimal_comma), None)
+        for place in ("length", "thickness", "width")
     )
+    if stock:
+        length = _settle_length(fields, stock, length, faults)
+        if stock.stock.is_sheet and not fields.width.strip():
+            faults.add("width", "a part from a sheet needs a width")
+    elif not fields.length.strip() and not re.search(r"[xX×].*[xX×]", fields.stock):
+        faults.add("length", "a length is missing")
+    faults.raise_any()
+    assert stock is not None and length is not None
+    warnings = stock.warnings
+    if length.rounded:
+        warnings += ("the length was rounded to the nearest 1/8128 in",)
+    name = fields.name.strip() or str(stock.stock)
+    return Part(fields, quantity, name, stock.stock, length, thickness, width, ends, warnings)
+
+
+def _settle_length(
+    fields: PartFields, stock: ReadStock, length: Length | None, faults: Faults
+) -> Length | None:
+    """The length typed, or the one inside the stock's name (``2x4x8``)."""
+    if stock.length is None:
+        if not fields.length.strip():
+            faults.add("length", "a length is missing")
+        return length
+    if not fields.length.strip():
+        return Length(stock.length, _named_length_text(fields.stock))
+    if length is not None and length.ticks != stock.length:
+        faults.add("length", "the name of the stock says another length")
+    return length
 
 
 def _named_length_text(stock: str) -> str:

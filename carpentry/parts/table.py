@@ -110,7 +110,7 @@ def read_parts_table(text: str, unit: Unit) -> list[Part] | None:
 
 
 def write_parts_csv(parts: Iterable[Part], protect: Callable[[str], str] = str) -> str:
-    """Parts as a CSV list that reads back to the same parts. ``protect`` is applied to each cell."""
+    """Parts as a CSV list that reads back to the same parts; ``protect`` is applied to cells."""
     out = io.StringIO(newline="")
     writer = csv.writer(out)
     writer.writerow(PART_COLUMNS)

@@ -1,0 +1,34 @@
+"""What it takes to buy a plan: prices, lines, tax and totals, exact to the cent."""
+
+from carpentry.buying.money import cents, write_money
+from carpentry.buying.price_list import UnitOf, read_prices_csv, read_prices_rows, write_prices_csv
+from carpentry.buying.prices import (
+    MAX_LINES,
+    PER,
+    PRICE_COLUMNS,
+    PriceFields,
+    PriceLine,
+    piece_price,
+    read_price_line,
+)
+from carpentry.buying.shopping import ListLine, ShoppingList, Tax, shopping_list
+
+__all__ = [
+    "MAX_LINES",
+    "PER",
+    "PRICE_COLUMNS",
+    "ListLine",
+    "PriceFields",
+    "PriceLine",
+    "ShoppingList",
+    "Tax",
+    "UnitOf",
+    "cents",
+    "piece_price",
+    "read_price_line",
+    "read_prices_csv",
+    "read_prices_rows",
+    "shopping_list",
+    "write_money",
+    "write_prices_csv",
+]

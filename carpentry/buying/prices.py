@@ -1,0 +1,208 @@
+"""One line of a yard's price list, and what one piece of it costs."""
+
+import re
+from dataclasses import dataclass
+from datetime import date
+from decimal import Decimal
+from fractions import Fraction
+from functools import partial
+
+from carpentry.buying.money import cents
+from carpentry.errors import CarpentryError, Faults
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Length, Unit, read_length
+from carpentry.sizes import (
+    ReadStock,
+    Section,
+    StockName,
+    board_feet,
+    read_stock,
+    standard_section,
+)
+
+MAX_LINES = 10_000
+MAX_AVAILABLE = 1_000_000
+PER = ("each", "ft", "m", "bf", "sheet")
+_PRICE = re.compile(r"\d{1,7}(\.\d+)?")
+_LONGEST_STOCK = 60 * TICKS_PER_FOOT
+_SHORTEST_STOCK = TICKS_PER_INCH
+
+
+@dataclass(frozen=True)
+class PriceFields:
+    """A price line exactly as typed."""
+
+    yard: str = ""
+    stock: str = ""
+    length: str = ""
+    price: str = ""
+    per: str = ""
+    available: str = ""
+    actual: str = ""
+    date: str = ""
+    thickness: str = ""
+    width: str = ""
+
+
+PRICE_COLUMNS = tuple(PriceFields.__dataclass_fields__)
+
+
+@dataclass(frozen=True)
+class PriceLine:
+    """A stock length as a yard sells it.
+
+    ``length`` is the named length, ``actual`` the real one where it differs, ``section`` the yard's
+    own section where its list gives one. ``price`` is ``None`` where the list leaves it out.
+    """
+
+    fields: PriceFields
+    stock: StockName
+    length: Length
+    price: Decimal | None
+    per: str
+    available: int | None
+    actual: Length | None
+    date: date | None
+    thickness: Length | None
+    width: Length | None
+    warnings: tuple[str, ...] = ()
+
+    @property
+    def real_length(self) -> int:
+        """Ticks of wood in one piece."""
+        return self.actual.ticks if self.actual else self.length.ticks
+
+    @property
+    def section(self) -> Section | None:
+        """The section this yard's boards have (ticks), the standard one where it says nothing."""
+        standard = standard_section(self.stock)
+        if standard is None:
+            return None
+        return Section(
+            self.thickness.ticks if self.thickness else standard.thickness,
+            self.width.ticks if self.width else standard.width,
+        )
+
+    @property
+    def has_own_section(self) -> bool:
+        return self.thickness is not None or self.width is not None
+
+
+def piece_price(line: PriceLine, *, whole_inches: bool = False) -> Decimal | None:
+    """What one piece costs: the price times the **named** size and length, rounded half up to the
+    cent once; ``None`` where no price is known. ``whole_inches`` is the school of board feet."""
+    if line.price is None:
+        return None
+    amount = Fraction(line.price)
+    if line.per == "ft":
+        amount *= Fraction(line.length.ticks, TICKS_PER_FOOT)
+    elif line.per == "m":
+        amount *= Fraction(line.length.ticks, 1000 * TICKS_PER_MM)
+    elif line.per == "bf":
+        amount *= board_feet(line.stock, line.length.ticks, whole_inches=whole_inches) or 0
+    return cents(amount)
+
+
+def _read_price(text: str, per: str, comma: bool) -> Decimal | None:
+    typed = text.strip()
+    if not typed:
+        return None
+    plain = typed.replace(",", ".") if comma else typed
+    if "," in plain:
+        raise CarpentryError(f"“{typed}”: write the price with a point, not a comma")
+    if not _PRICE.fullmatch(plain):
+        raise CarpentryError(f"“{typed}” is no price: write a plain number such as 7.15")
+    decimals = len(plain.partition(".")[2])
+    if decimals > (2 if per in {"each", "sheet"} else 4):
+        most = "two" if per in {"each", "sheet"} else "four"
+        raise CarpentryError(f"“{typed}” has more than {most} decimals")
+    return Decimal(plain)
+
+
+def _read_available(text: str) -> int | None:
+    typed = text.strip()
+    if not typed:
+        return None
+    if not re.fullmatch(r"\d{1,7}", typed) or int(typed) > MAX_AVAILABLE:
+        raise CarpentryError(f"“{typed}” is no count: write a whole number, or nothing for plenty")
+    return int(typed)
+
+
+def _read_date(text: str) -> date | None:
+    typed = text.strip()
+    if not typed:
+        return None
+    try:
+        return date.fromisoformat(typed)
+    except ValueError as error:
+        raise CarpentryError(f"“{typed}” is no date: write it as 2026-11-02") from error
+
+
+def _length(text: str, unit: Unit | str, comma: bool) -> Length | None:
+    return read_length(text, unit, decimal_comma=comma) if text.strip() else None
+
+
+def _read_per(text: str, read: ReadStock | None) -> str:
+    per = text.strip().lower() or "each"
+    if per not in PER:
+        raise CarpentryError(f"“{text.strip()}” is not one of {', '.join(PER)}")
+    if read and read.stock.is_sheet and per in {"ft", "m", "bf"}:
+        raise CarpentryError("a sheet is priced by the sheet")
+    if read and not read.stock.is_sheet and per == "sheet":
+        raise CarpentryError("a board is no sheet: price it each, by ft, m or bf")
+    return per
+
+
+def _check_lengths(sold: Length | None, actual: Length | None, faults: Faults) -> None:
+    for place, value in (("length", sold), ("actual", actual)):
+        if value is not None and not _SHORTEST_STOCK <= value.ticks <= _LONGEST_STOCK:
+            faults.add(place, "no stock is that long or short: 1 in to 60 ft")
+    if sold and actual and abs(actual.ticks - sold.ticks) > TICKS_PER_FOOT:
+        faults.add("actual", "that is more than a foot from the named length")
+
+
+def _check_section(
+    stock: StockName, thickness: Length | None, width: Length | None, faults: Faults
+) -> None:
+    """An actual section that differs by half from its standard is a typing mistake."""
+    standard = standard_section(stock)
+    if standard is None:
+        return
+    for place, own, usual in (
+        ("thickness", thickness, standard.thickness),
+        ("width", width, standard.width),
+    ):
+        if own is not None and not usual <= 2 * own.ticks <= 3 * usual:
+            faults.add(place, f"that {place} cannot be: the standard size is far from it")
+
+
+def read_price_line(
+    fields: PriceFields, unit: Unit | str, *, decimal_comma: bool = False
+) -> PriceLine:
+    """A price line from its fields as typed; ``unit`` is what bare lengths mean.
+
+    Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
+    """
+    faults = Faults()
+    read = faults.attempt("stock", lambda: read_stock(fields.stock, unit), None)
+    per = faults.attempt("per", lambda: _read_per(fields.per, read), "each")
+    price = faults.attempt("price", lambda: _read_price(fields.price, per, decimal_comma), None)
+    available = faults.attempt("available", lambda: _read_available(fields.available), None)
+    day = faults.attempt("date", lambda: _read_date(fields.date), None)
+    sold, actual, thickness, width = (
+        faults.attempt(place, partial(_length, getattr(fields, place), unit, decimal_comma), None)
+        for place in ("length", "actual", "thickness", "width")
+    )
+    if sold is None and not fields.length.strip():
+        if read is None or read.length is None:
+            faults.add("length", "a length is missing")
+        else:
+            sold = Length(read.length, fields.length)
+    _check_lengths(sold, actual, faults)
+    if read:
+        _check_section(read.stock, thickness, width, faults)
+    faults.raise_any()
+    assert read is not None and sold is not None
+    stock, warnings = read.stock, read.warnings
+    return PriceLine(
+        fields, stock, sold, price, per, available, actual, day, thickness, width, warnings
+    )

@@ -1,0 +1,67 @@
+"""The shopping list: what to buy, line by line, with tax and totals."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from decimal import Decimal
+
+from carpentry.buying.money import cents
+from carpentry.sizes import Section, StockName
+
+
+@dataclass(frozen=True)
+class Tax:
+    """``rate`` in percent; ``included`` when the prices hold it already."""
+
+    rate: Decimal
+    included: bool
+
+
+@dataclass(frozen=True)
+class ListLine:
+    """``count`` pieces of one stock and named length (ticks). ``price`` of one, ``None`` if not
+    known."""
+
+    stock: StockName
+    section: Section | None
+    length: int
+    real_length: int
+    count: int
+    price: Decimal | None
+
+    @property
+    def line_price(self) -> Decimal | None:
+        return None if self.price is None else self.price * self.count
+
+
+@dataclass(frozen=True)
+class ShoppingList:
+    """Lines with their totals. ``unpriced`` counts the pieces without a price: when there are any,
+    the totals are incomplete."""
+
+    lines: tuple[ListLine, ...]
+    subtotal: Decimal
+    tax: Decimal
+    total: Decimal
+    per_copy: Decimal
+    unpriced: int
+
+
+def shopping_list(lines: Iterable[ListLine], tax: Tax, copies: int) -> ShoppingList:
+    """The list of ``lines`` for ``copies`` builds. A missing price is counted as missing, never as
+    zero. Tax is rounded half up to the cent once, on the whole."""
+    kept = tuple(lines)
+    subtotal = sum((line.line_price or Decimal(0) for line in kept), Decimal(0))
+    if tax.included:
+        total = cents(subtotal)
+        share = total - cents(total / (1 + tax.rate / 100))
+    else:
+        share = cents(subtotal * tax.rate / 100)
+        total = cents(subtotal + share)
+    return ShoppingList(
+        lines=kept,
+        subtotal=cents(subtotal),
+        tax=share,
+        total=total,
+        per_copy=cents(total / copies),
+        unpriced=sum(line.count for line in kept if line.price is None),
+    )

@@ -1,0 +1,33 @@
+"""A whole project: its parts and a yard's prices become materials, plans, a tally and a list."""
+
+from carpentry.project.file import (
+    ProjectFile,
+    YardFile,
+    project_document,
+    read_project_file,
+    read_yard_file,
+    yard_document,
+)
+from carpentry.project.material import Material, NamedPart, Offer, gather_materials
+from carpentry.project.settings import Settings, read_settings
+from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
+
+__all__ = [
+    "Claim",
+    "Material",
+    "NamedPart",
+    "Offer",
+    "ProjectFile",
+    "Purchase",
+    "Settings",
+    "Tally",
+    "YardFile",
+    "compare",
+    "gather_materials",
+    "project_document",
+    "read_project_file",
+    "read_settings",
+    "read_yard_file",
+    "tally",
+    "yard_document",
+]

@@ -1,0 +1,191 @@
+"""Projects and yards as JSON documents (``grain-tally/project@1``, ``grain-tally/yard@1``)."""
+
+import re
+from dataclasses import asdict, dataclass, fields
+from decimal import Decimal
+
+from babel.numbers import list_currencies
+
+from carpentry.buying import MAX_LINES, PriceFields, PriceLine, Tax, read_price_line
+from carpentry.document import Json, Reader, parse_json
+from carpentry.errors import CarpentryError
+from carpentry.length import Notation, Unit
+from carpentry.parts import MAX_PARTS, PART_COLUMNS, Part, PartFields, read_part
+from carpentry.project.settings import DEFAULTS, MAX_COPIES, Settings, read_settings
+from carpentry.sizes import StockName
+
+PROJECT_FORMAT = "grain-tally/project@1"
+YARD_FORMAT = "grain-tally/yard@1"
+ROUNDINGS = ("each", "total")
+_MARK = re.compile(r"[A-Z]{1,3}")
+_LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name != "yard")
+
+
+@dataclass(frozen=True)
+class ProjectFile:
+    """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none."""
+
+    name: str
+    settings: Settings
+    yard: str
+    parts: tuple[Part, ...]
+    marks: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class YardFile:
+    """Everything a yard holds but ids. ``tax`` in percent."""
+
+    name: str
+    unit: Unit
+    currency: str
+    tax: Tax
+    board_foot_rounding: str
+    lines: tuple[PriceLine, ...]
+
+
+def _open(text: str | bytes, format_name: str) -> Reader:
+    reader = Reader(parse_json(text))
+    if reader.text("format") != format_name and reader.has("format"):
+        reader.fault("format", f"must be {format_name}")
+    return reader
+
+
+def read_project_file(text: str | bytes) -> ProjectFile:
+    """A project from its JSON. Raises ``CarpentryError`` with every problem and its path."""
+    reader = _open(text, PROJECT_FORMAT)
+    name = reader.text("name", longest=100)
+    unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
+    usual = DEFAULTS[unit]
+    notation = reader.choice("notation", [n.value for n in Notation], usual["notation"])
+    kerf = reader.text("kerf", usual["kerf"])
+    trim = reader.inside("trim")
+    start = trim.text("start", usual["trim_start"])
+    end = trim.text("end", usual["trim_end"])
+    trim.refuse_unknown()
+    copies = reader.whole("copies", 1, least=1, most=MAX_COPIES)
+    yard = reader.text("yard", "", longest=100)
+    parts: list[Part] = []
+    marks: list[str] = []
+    for item in reader.items("parts", most=MAX_PARTS, required=False):
+        marks.append(item.text("mark", ""))
+        if marks[-1] and not _MARK.fullmatch(marks[-1]):
+            item.fault("mark", "must be one to three capital letters")
+        typed = PartFields(**{column: item.text(column, "") for column in PART_COLUMNS})
+        item.refuse_unknown()
+        try:
+            parts.append(read_part(typed, unit))
+        except CarpentryError as error:
+            for problem in error.problems:
+                item.fault(problem.place, problem.message)
+    reader.refuse_unknown()
+    given = [mark for mark in marks if mark]
+    if len(given) != len(set(given)):
+        reader.fault("parts", "two parts have the same mark")
+    try:
+        settings = read_settings(
+            unit=unit, notation=notation, kerf=kerf, trim_start=start, trim_end=end, copies=copies
+        )
+    except CarpentryError as error:
+        for problem in error.problems:
+            reader.fault(problem.place.replace("trim_", "trim."), problem.message)
+    reader.raise_problems()
+    return ProjectFile(name, settings, yard, tuple(parts), tuple(marks))
+
+
+def project_document(project: ProjectFile) -> Json:
+    """A project as the document that reads back to it, every length as it was typed."""
+    settings = project.settings
+    return {
+        "format": PROJECT_FORMAT,
+        "name": project.name,
+        "unit": settings.unit.value,
+        "notation": settings.notation.value,
+        "kerf": settings.kerf.text,
+        "trim": {"start": settings.trim_start.text, "end": settings.trim_end.text},
+        "copies": settings.copies,
+        "yard": project.yard,
+        "parts": [
+            {"mark": mark} | {name: text for name, text in asdict(part.fields).items() if text}
+            for mark, part in zip(project.marks, project.parts, strict=True)
+        ],
+    }
+
+
+def check_currency(currency: str) -> None:
+    """Raises ``CarpentryError`` unless this is the three-letter code of a currency."""
+    if currency not in list_currencies():
+        raise CarpentryError("write the currency's three letters, such as USD", "currency")
+
+
+def check_tax_rate(text: str) -> Decimal:
+    """A tax rate in percent from text. Raises ``CarpentryError`` outside 0 to 50."""
+    try:
+        rate = Decimal(text.strip() or "0")
+    except ArithmeticError as error:
+        raise CarpentryError("write the tax in percent, such as 6.75", "tax_rate") from error
+    exponent = rate.as_tuple().exponent
+    if (
+        not rate.is_finite()
+        or not 0 <= rate <= 50
+        or not isinstance(exponent, int)
+        or exponent < -4
+    ):
+        raise CarpentryError("a tax rate is 0 to 50 percent, at most four decimals", "tax_rate")
+    return rate
+
+
+def read_yard_file(text: str | bytes) -> YardFile:
+    """A yard from its JSON. Raises ``CarpentryError`` with every problem and its path."""
+    reader = _open(text, YARD_FORMAT)
+    name = reader.text("name", longest=100)
+    unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
+    currency = reader.text("currency", "USD")
+    rate_text = reader.text("tax_rate", "0")
+    included = reader.flag("prices_include_tax", False)
+    rounding = reader.choice("board_foot_rounding", ROUNDINGS, "total")
+    rate = Decimal(0)
+    try:
+        check_currency(currency)
+        rate = check_tax_rate(rate_text)
+    except CarpentryError as error:
+        reader.fault(error.problems[0].place, error.problems[0].message)
+    lines: list[PriceLine] = []
+    seen: set[tuple[StockName, int]] = set()
+    for item in reader.items("lines", most=MAX_LINES, required=False):
+        typed = PriceFields(**{field: item.text(field, "") for field in _LINE_FIELDS})
+        item.refuse_unknown()
+        try:
+            line = read_price_line(typed, unit)
+        except CarpentryError as error:
+            for problem in error.problems:
+                item.fault(problem.place, problem.message)
+            continue
+        if (line.stock, line.length.ticks) in seen:
+            item.fault("", "the same stock and length is there twice")
+        seen.add((line.stock, line.length.ticks))
+        lines.append(line)
+    reader.refuse_unknown()
+    reader.raise_problems()
+    return YardFile(name, unit, currency, Tax(rate, included), rounding, tuple(lines))
+
+
+def yard_document(yard: YardFile) -> Json:
+    """A yard as the document that reads back to it, every line as it was typed."""
+    return {
+        "format": YARD_FORMAT,
+        "name": yard.name,
+        "unit": yard.unit.value,
+        "currency": yard.currency,
+        "tax_rate": f"{yard.tax.rate:f}",
+        "prices_include_tax": yard.tax.included,
+        "board_foot_rounding": yard.board_foot_rounding,
+        "lines": [
+            {
+                name: getattr(line.fields, name)
+                for name in _LINE_FIELDS
+                if getattr(line.fields, name)
+            }
+            for line in yard.lines
+        ],
+    }

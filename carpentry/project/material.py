@@ -1,0 +1,161 @@
+"""Parts gathered by material, each with the stock lengths it can be cut from."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+
+from carpentry.buying import PriceLine, piece_price
+from carpentry.cutting import CutPart, CutProblem, StockPiece
+from carpentry.length import Unit, interchange
+from carpentry.parts import Part, not_planned_yet
+from carpentry.project.settings import Settings
+from carpentry.sizes import STANDARD_LENGTHS, Section, StockName, standard_section
+
+MOST_PIECES = 10_000
+
+
+@dataclass(frozen=True)
+class NamedPart:
+    """A part under the lasting id of its row."""
+
+    id: str
+    part: Part
+
+
+@dataclass(frozen=True)
+class Offer:
+    """A length a material can be bought in. ``price`` of one piece, ``None`` when not known."""
+
+    id: str
+    length: int
+    real_length: int
+    price: Decimal | None
+    available: int | None
+
+
+@dataclass(frozen=True)
+class Material:
+    """One stock, the parts cut from it and the lengths it comes in.
+
+    ``priced`` says whether the plan minimises money or, without prices, total length. ``later``
+    are parts that no board is planned for yet, each with the reason.
+    """
+
+    stock: StockName
+    section: Section | None
+    section_from_yard: bool
+    sections_differ: bool
+    priced: bool
+    offers: tuple[Offer, ...]
+    parts: tuple[NamedPart, ...]
+    later: tuple[tuple[NamedPart, str], ...]
+
+    def problem(self, settings: Settings) -> CutProblem | None:
+        """The cut problem of this material, or ``None`` when nothing of it can be planned."""
+        if not self.parts:
+            return None
+        return CutProblem(
+            unit=settings.unit,
+            kerf=settings.kerf.ticks,
+            trim_start=settings.trim_start.ticks,
+            trim_end=settings.trim_end.ticks,
+            stock=tuple(
+                StockPiece(
+                    offer.id,
+                    offer.real_length,
+                    offer.price if offer.price is not None else Decimal(offer.real_length),
+                    offer.available,
+                )
+                for offer in self.offers
+            ),
+            parts=tuple(
+                CutPart(named.id, named.part.length.ticks, named.part.quantity * settings.copies)
+                for named in self.parts
+            ),
+        )
+
+
+def _priced_offers(
+    lines: Sequence[PriceLine], whole_inches: bool
+) -> tuple[bool, tuple[Offer, ...]]:
+    prices = [(line, piece_price(line, whole_inches=whole_inches)) for line in lines]
+    priced = [(line, price) for line, price in prices if price is not None]
+    return bool(priced), tuple(
+        Offer(
+            interchange(line.length.ticks, Unit.INCH),
+            line.length.ticks,
+            line.real_length,
+            price,
+            line.available,
+        )
+        for line, price in (priced or prices)
+    )
+
+
+def _standard_offers(unit: Unit) -> tuple[Offer, ...]:
+    return tuple(
+        Offer(interchange(length, Unit.INCH), length, length, None, None)
+        for length in STANDARD_LENGTHS[unit]
+    )
+
+
+def gather_materials(
+    parts: Iterable[NamedPart],
+    lines: Iterable[PriceLine],
+    settings: Settings,
+    *,
+    whole_inches: bool = False,
+) -> list[Material]:
+    """Materials in the order in which the parts first name them.
+
+    The yard's ``lines`` of the same stock give lengths and prices; where some are priced only those
+    are used, and where there are none the standard lengths stand in, without a price.
+    ``whole_inches`` is the yard's school of board feet.
+    """
+    by_stock: dict[StockName, list[NamedPart]] = {}
+    for named in parts:
+        by_stock.setdefault(named.part.stock, []).append(named)
+    sold: dict[StockName, list[PriceLine]] = {}
+    for line in lines:
+        if line.stock in by_stock:
+            sold.setdefault(line.stock, []).append(line)
+    return [
+        _material(stock, named, sold.get(stock, []), settings, whole_inches)
+        for stock, named in by_stock.items()
+    ]
+
+
+def _material(
+    stock: StockName,
+    named: Sequence[NamedPart],
+    lines: Sequence[PriceLine],
+    settings: Settings,
+    whole_inches: bool,
+) -> Material:
+    own = next((line for line in lines if line.has_own_section), None)
+    section = own.section if own else standard_section(stock)
+    now: list[NamedPart] = []
+    later: list[tuple[NamedPart, str]] = []
+    for one in named:
+        reason = not_planned_yet(one.part, section)
+        if reason:
+            later.append((one, reason))
+        else:
+            now.append(one)
+    if sum(one.part.quantity for one in now) * settings.copies > MOST_PIECES:
+        reason = f"more than {MOST_PIECES:,} pieces of one stock: build fewer copies"
+        later += [(one, reason) for one in now]
+        now = []
+    priced, offers = False, _standard_offers(settings.unit)
+    if lines:
+        priced, offers = _priced_offers(lines, whole_inches)
+    return Material(
+        stock=stock,
+        section=section,
+        section_from_yard=own is not None,
+        sections_differ=len({line.section for line in lines}) > 1,
+        priced=priced,
+        offers=offers,
+        parts=tuple(now),
+        later=tuple(later),
+    )

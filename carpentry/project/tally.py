@@ -1,0 +1,166 @@
+"""The tally: what a plan takes, what it wastes, and what is proven about it."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from decimal import ROUND_HALF_UP, Decimal
+from fractions import Fraction
+
+from carpentry.buying import ListLine, ShoppingList, Tax, shopping_list, write_money
+from carpentry.cutting import CutPlan, Status
+from carpentry.length import TICKS_PER_FOOT, write_length
+from carpentry.project.material import Material
+from carpentry.project.settings import Settings
+from carpentry.sizes import board_feet
+
+KEEPABLE = TICKS_PER_FOOT  # shorter leftovers are counted as waste on the drawing, not kept
+
+
+@dataclass(frozen=True)
+class Claim:
+    """What was proven, in words; ``proven`` when no cheaper (or shorter) purchase exists."""
+
+    proven: bool
+    headline: str
+    detail: str
+
+
+@dataclass(frozen=True)
+class Tally:
+    """Totals of a project's plan. Lengths in ticks; ``waste`` in percent by volume, one decimal;
+    ``board_feet`` by named sizes."""
+
+    boards: int
+    longest: int
+    waste: Decimal
+    keepable: int
+    board_feet: Decimal
+    shopping: ShoppingList
+    claim: Claim
+    unplaced: int
+    later: int
+
+    @property
+    def purchase(self) -> "Purchase":
+        return Purchase(self.boards, self.shopping.subtotal, self.unplaced)
+
+
+def _round(value: Fraction, places: str) -> Decimal:
+    exact = Decimal(value.numerator) / Decimal(value.denominator)
+    return exact.quantize(Decimal(places), ROUND_HALF_UP)
+
+
+def tally(
+    plans: Sequence[tuple[Material, CutPlan | None]],
+    settings: Settings,
+    tax: Tax,
+    currency: str,
+    source: str,
+) -> Tally:
+    """The tally of each material's plan (``None`` where nothing of it is planned).
+
+    ``source`` names the prices in the claim, such as "Tallow Street Yard".
+    """
+    lines: list[ListLine] = []
+    bought = finished = feet = Fraction(0)
+    longest = keepable = 0
+    for material, plan in plans:
+        if plan is None:
+            continue
+        offers = {offer.id: offer for offer in material.offers}
+        counts: dict[str, int] = {}
+        area = material.section.thickness * material.section.width if material.section else 0
+        lengths = {named.id: named.part.length.ticks for named in material.parts}
+        for layout in plan.layouts:
+            counts[layout.stock] = counts.get(layout.stock, 0) + layout.count
+            bought += Fraction(area) * offers[layout.stock].real_length * layout.count
+            cut = sum(lengths[placed.part] for placed in layout.parts)
+            finished += Fraction(area) * cut * layout.count
+            keepable += sum(r.length >= KEEPABLE for r in layout.leftover) * layout.count
+        for offer in material.offers:
+            count = counts.get(offer.id, 0)
+            if not count:
+                continue
+            longest = max(longest, offer.length)
+            feet += (board_feet(material.stock, offer.length) or 0) * count
+            lines.append(
+                ListLine(
+                    material.stock,
+                    material.section,
+                    offer.length,
+                    offer.real_length,
+                    count,
+                    offer.price,
+                )
+            )
+    shopping = shopping_list(lines, tax, settings.copies)
+    return Tally(
+        boards=sum(line.count for line in lines),
+        longest=longest,
+        waste=_round((bought - finished) / bought * 100, "0.1") if bought else Decimal("0.0"),
+        keepable=keepable,
+        board_feet=_round(feet, "0.1"),
+        shopping=shopping,
+        claim=_claim(plans, settings, currency, source),
+        unplaced=sum(u.quantity for _, plan in plans if plan for u in plan.unplaced),
+        later=sum(len(material.later) for material, _ in plans),
+    )
+
+
+def _claim(
+    plans: Sequence[tuple[Material, CutPlan | None]],
+    settings: Settings,
+    currency: str,
+    source: str,
+) -> Claim:
+    planned = [(material, plan) for material, plan in plans if plan]
+    if not planned:
+        return Claim(False, "Nothing to buy yet", "add a part to see the boards it takes")
+    left = sum(u.quantity for _, plan in planned for u in plan.unplaced)
+    prices = f"proven for {source}, crosscuts only"
+    if left:
+        noun = "part has" if left == 1 else "parts have"
+        return Claim(False, f"{left} {noun} no board", "the reasons stand beside the boards")
+    priced = [plan for material, plan in planned if material.priced]
+    unpriced = [plan for material, plan in planned if not material.priced]
+    dearer = sum((plan.price - plan.bound for plan in priced), Decimal(0))
+    longer = int(sum((plan.price - plan.bound for plan in unpriced), Decimal(0)))
+    proven = all(plan.status is Status.OPTIMAL for _, plan in planned)
+    if dearer:
+        money = write_money(dearer, currency)
+        return Claim(False, f"At most {money} above the least", f"bound {prices}")
+    if longer:
+        written = write_length(longer, settings.notation).text
+        return Claim(
+            False, f"At most {written} longer than the least", "bound proven, crosscuts only"
+        )
+    if not proven:
+        return Claim(False, "No cheaper purchase exists", f"fewest boards not proven; {prices}")
+    if not priced:
+        return Claim(True, "No shorter purchase exists", "proven for standard lengths, no prices")
+    if unpriced:
+        return Claim(True, "No cheaper purchase exists", f"{prices}; some stock has no price")
+    return Claim(True, "No cheaper purchase exists", prices)
+
+
+@dataclass(frozen=True)
+class Purchase:
+    """What two plans are compared by."""
+
+    boards: int
+    subtotal: Decimal
+    unplaced: int
+
+
+def compare(before: Purchase, after: Purchase, currency: str) -> str:
+    """What a change did to the purchase, such as "2 boards fewer, −$9.10"."""
+    said: list[str] = []
+    boards = after.boards - before.boards
+    if boards:
+        noun = "board" if abs(boards) == 1 else "boards"
+        said.append(f"{abs(boards)} {noun} {'more' if boards > 0 else 'fewer'}")
+    cost = after.subtotal - before.subtotal
+    if cost:
+        said.append(("+" if cost > 0 else "") + write_money(cost, currency))
+    if after.unplaced != before.unplaced:
+        said.append(f"{after.unplaced} without a board" if after.unplaced else "all parts placed")
+    return ", ".join(said) or "same purchase"

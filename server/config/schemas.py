@@ -1,0 +1,45 @@
+"""Pieces of the API's contract that every part of it uses."""
+
+from ninja import Schema
+
+from carpentry.length import write_length
+
+
+class LengthOut(Schema):
+    """A length, ready to be typeset: ``whole``, a true fraction, and the ``mark`` of the unit."""
+
+    ticks: int
+    whole: str
+    numerator: int | None
+    denominator: int | None
+    mark: str
+    text: str
+    exact: bool
+
+
+class ProblemOut(Schema):
+    """One fault: where it is, and what it is in a builder's words."""
+
+    place: str
+    message: str
+
+
+class ErrorOut(Schema):
+    """What went wrong, with every fault that was found."""
+
+    detail: str
+    problems: list[ProblemOut]
+
+
+def length_out(ticks: int, notation: str) -> LengthOut:
+    """A length in ticks as the project's notation writes it."""
+    written = write_length(ticks, notation)
+    return LengthOut(
+        ticks=ticks,
+        whole=written.whole,
+        numerator=written.numerator,
+        denominator=written.denominator,
+        mark=written.mark,
+        text=written.text,
+        exact=written.exact,
+    )

@@ -1,0 +1,37 @@
+"""Addresses: the API, the admin, and one page for everything else."""
+
+from pathlib import Path
+
+from django.conf import settings
+from django.contrib import admin
+from django.http import FileResponse, Http404, HttpRequest, HttpResponse
+from django.urls import path, re_path
+from django.views.decorators.cache import never_cache
+from django.views.decorators.csrf import ensure_csrf_cookie
+
+from server.config.api import api
+
+
+@never_cache
+@ensure_csrf_cookie
+def index(request: HttpRequest) -> HttpResponse:
+    """The front end's page; it finds its own way from the address."""
+    page = settings.WEB_DIST / "index.html"
+    if not page.exists():
+        raise Http404("the front end is not built: run make build")
+    return HttpResponse(page.read_bytes(), content_type="text/html; charset=utf-8")
+
+
+def favicon(request: HttpRequest) -> FileResponse:
+    file = Path(settings.WEB_DIST) / "favicon.svg"
+    if not file.exists():
+        raise Http404
+    return FileResponse(file.open("rb"), content_type="image/svg+xml")
+
+
+urlpatterns = [
+    path("admin/", admin.site.urls),
+    path("api/", api.urls),
+    path("favicon.ico", favicon),
+    re_path(r"^(?!api/|static/|admin/).*$", index),
+]

@@ -1,0 +1,132 @@
+"""Everything a builder takes away, as files."""
+
+import json
+import re
+import uuid
+from typing import Literal
+from urllib.parse import quote
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Router
+
+from carpentry.buying import PRICE_COLUMNS, write_prices_csv
+from carpentry.parts import write_parts_csv
+from carpentry.project import project_document, yard_document
+from server.config.schemas import ErrorOut
+from server.documents.paper import cut_sheet_pdf, shopping_list_pdf
+from server.documents.sheets import LIST_COLUMNS, harmless, list_rows, write_csv, write_xlsx
+from server.projects.models import Project
+from server.projects.showing import show_project
+from server.yards.models import Yard
+
+router = Router(tags=["documents"])
+Paper = Literal["letter", "a4"]
+FILE = {200: None, 404: ErrorOut}
+_TYPES = {
+    "csv": "text/csv; charset=utf-8",
+    "json": "application/json",
+    "pdf": "application/pdf",
+    "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+}
+
+
+def file_answer(content: bytes, name: str, kind: str) -> HttpResponse:
+    """A download. The name keeps its letters where the browser can show them."""
+    plain = re.sub(r"[^\w.-]+", "-", name.lower()).strip("-") or "file"
+    answer = HttpResponse(content, content_type=_TYPES[kind])
+    ascii_name = plain.encode("ascii", "ignore").decode() or "file"
+    answer["Content-Disposition"] = (
+        f"attachment; filename=\"{ascii_name}.{kind}\"; filename*=UTF-8''{quote(plain)}.{kind}"
+    )
+    answer["Cache-Control"] = "no-store"
+    return answer
+
+
+def _project(request: HttpRequest, project_id: uuid.UUID) -> Project:
+    return get_object_or_404(Project.objects.of(request.user), id=project_id)
+
+
+@router.get("/projects/{project_id}/shopping-list.csv", response=FILE)
+def list_csv(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
+    """The shopping list as CSV."""
+    project = _project(request, project_id)
+    rows = list_rows(show_project(project).plan)
+    return file_answer(write_csv(LIST_COLUMNS, rows), f"{project.name} shopping list", "csv")
+
+
+@router.get("/projects/{project_id}/shopping-list.xlsx", response=FILE)
+def list_xlsx(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
+    """The shopping list as a workbook."""
+    project = _project(request, project_id)
+    rows = list_rows(show_project(project).plan)
+    content = write_xlsx(project.name, LIST_COLUMNS, rows)
+    return file_answer(content, f"{project.name} shopping list", "xlsx")
+
+
+@router.get("/projects/{project_id}/shopping-list.pdf", response=FILE)
+def list_pdf(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter") -> HttpResponse:
+    """The shopping list on paper."""
+    project = _project(request, project_id)
+    content = shopping_list_pdf(show_project(project), paper)
+    return file_answer(content, f"{project.name} shopping list", "pdf")
+
+
+@router.get("/projects/{project_id}/cut-sheet.pdf", response=FILE)
+def cut_sheet(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter") -> HttpResponse:
+    """The cut sheet on paper."""
+    project = _project(request, project_id)
+    content = cut_sheet_pdf(show_project(project), paper)
+    return file_answer(content, f"{project.name} cut sheet", "pdf")
+
+
+@router.get("/projects/{project_id}/parts.csv", response=FILE)
+def parts_csv(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
+    """The part list as CSV; importing it gives the same parts."""
+    project = _project(request, project_id)
+    content = write_parts_csv(project.as_file().parts, harmless).encode()
+    return file_answer(content, f"{project.name} parts", "csv")
+
+
+@router.get("/projects/{project_id}/project.json", response=FILE)
+def project_json(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
+    """The whole project; importing it gives the same project."""
+    project = _project(request, project_id)
+    return file_answer(as_json(project_document(project.as_file())), project.name, "json")
+
+
+def as_json(document: object) -> bytes:
+    """A document as readable JSON."""
+    return json.dumps(document, indent=1, ensure_ascii=False).encode()
+
+
+def _yard(request: HttpRequest, yard_id: uuid.UUID) -> Yard:
+    return get_object_or_404(Yard.objects.of(request.user), id=yard_id)
+
+
+@router.get("/yards/{yard_id}/prices.csv", response=FILE)
+def prices_csv(request: HttpRequest, yard_id: uuid.UUID) -> HttpResponse:
+    """A yard's price list as CSV; importing it gives the same lines."""
+    yard = _yard(request, yard_id)
+    lines = [line.fields for line in yard.lines.select_related("yard")]
+    return file_answer(
+        write_prices_csv(yard.name, lines, harmless).encode(), f"{yard.name} prices", "csv"
+    )
+
+
+@router.get("/yards/{yard_id}/prices.xlsx", response=FILE)
+def prices_xlsx(request: HttpRequest, yard_id: uuid.UUID) -> HttpResponse:
+    """A yard's price list as a workbook; importing it gives the same lines."""
+    yard = _yard(request, yard_id)
+    rows = [
+        [harmless(getattr(line.fields, column)) for column in PRICE_COLUMNS]
+        for line in yard.lines.select_related("yard")
+    ]
+    return file_answer(write_xlsx(yard.name, PRICE_COLUMNS, rows), f"{yard.name} prices", "xlsx")
+
+
+@router.get("/yards/{yard_id}/yard.json", response=FILE)
+def yard_json(request: HttpRequest, yard_id: uuid.UUID) -> HttpResponse:
+    """The whole yard; importing it gives the same yard."""
+    yard = _yard(request, yard_id)
+    return file_answer(as_json(yard_document(yard.as_file())), yard.name, "json")

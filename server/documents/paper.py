@@ -1,0 +1,257 @@
+"""What is printed: the shopping list and the cut sheet, black on white, Letter or A4."""
+
+import io
+from collections.abc import Iterable
+from datetime import date
+
+from reportlab.lib import colors
+from reportlab.lib.units import inch
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import (
+    CondPageBreak,
+    Flowable,
+    KeepTogether,
+    Paragraph,
+    SimpleDocTemplate,
+    Spacer,
+    Table,
+    TableStyle,
+)
+
+from carpentry.cautions import CUT_SHEET_CAUTIONS, TREATED_CAUTION
+from server.documents.drawing import BoardDrawing
+from server.documents.type import (
+    BOLD,
+    PAPERS,
+    REGULAR,
+    length_markup,
+    register_fonts,
+    style,
+    text,
+)
+from server.plans.schemas import MaterialOut, PlanOut, SectionOut
+from server.projects.schemas import ProjectOut
+
+MARGIN = 0.6 * inch
+_RULE = ("LINEBELOW", (0, 0), (-1, 0), 1.2, colors.black)
+_HAIR = ("LINEBELOW", (0, 1), (-1, -1), 0.3, colors.grey)
+_TOP = ("VALIGN", (0, 0), (-1, -1), "TOP")
+
+
+def _document(title: str, project: ProjectOut, paper: str, story: Iterable[Flowable]) -> bytes:
+    register_fonts()
+    out = io.BytesIO()
+    page = PAPERS[paper]
+
+    def foot(canvas: Canvas, document: SimpleDocTemplate) -> None:
+        canvas.setFont(REGULAR, 8)
+        canvas.drawString(
+            MARGIN, MARGIN * 0.6, f"{project.name} · {title} · version {project.version}"
+        )
+        canvas.drawRightString(
+            page[0] - MARGIN, MARGIN * 0.6, f"{date.today().isoformat()} · page {document.page}"
+        )
+
+    template = SimpleDocTemplate(
+        out,
+        pagesize=page,
+        leftMargin=MARGIN,
+        rightMargin=MARGIN,
+        topMargin=MARGIN,
+        bottomMargin=MARGIN,
+        title=f"{project.name}: {title}",
+        author="Grain Tally",
+    )
+    template.build(list(story), onFirstPage=foot, onLaterPages=foot)
+    return out.getvalue()
+
+
+def _heading(project: ProjectOut, title: str) -> list[Flowable]:
+    copies = f"build {project.copies}" if project.copies > 1 else "build 1"
+    yard = project.yard.name if project.yard else "no yard chosen: standard lengths, no prices"
+    return [
+        text(project.name, 18, bold=True),
+        text(f"{title} · {copies} · {yard}", 10),
+        Spacer(1, 10),
+    ]
+
+
+def _section(section: SectionOut | None) -> str:
+    if section is None:
+        return ""
+    return f"{length_markup(section.thickness)} × {length_markup(section.width)}"
+
+
+def _not_planned(project: ProjectOut) -> list[Flowable]:
+    """Parts without a board, so that nobody drives home without them."""
+    called = {part.id: part for part in project.parts}
+    lines = [
+        f"{u.quantity} × {called[u.part].mark} {called[u.part].called}: {u.reason}"
+        for material in project.plan.materials
+        for u in material.unplaced
+    ] + [
+        f"{called[la.part].pieces} × {called[la.part].mark} {called[la.part].called}, "
+        f"{material.stock}: {la.reason}, not planned yet"
+        for material in project.plan.materials
+        for la in material.later
+    ]
+    if not lines:
+        return []
+    return [
+        Spacer(1, 10),
+        text("Not on this list", 11, bold=True),
+        *(text(line, 9) for line in lines),
+    ]
+
+
+def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
+    """The shopping list with a box to tick for every line."""
+    shopping = project.plan.shopping
+    head = [
+        text(name, 9, bold=True, right=right)
+        for name, right in (
+            *(("", False), ("stock", False), ("real size", False), ("length", False)),
+            *(("count", True), ("each", True), ("together", True)),
+        )
+    ]
+    rows: list[list[object]] = [head]
+    for line in shopping.lines:
+        rows.append(
+            [
+                _Box(),
+                text(line.stock, 10, bold=True),
+                Paragraph(_section(line.section), style(9)),
+                Paragraph(f"{line.named_length} ({length_markup(line.real_length)})", style(9)),
+                text(str(line.count), 11, bold=True, right=True),
+                text(line.price or "no price", 9, right=True),
+                text(line.line_price or "no price", 9, right=True),
+            ]
+        )
+    width = PAPERS[paper][0] - 2 * MARGIN
+    columns = [0.05, 0.22, 0.18, 0.21, 0.09, 0.11, 0.14]
+    table = Table(
+        rows, colWidths=[width * share for share in columns], repeatRows=1, style=[_RULE, _HAIR]
+    )
+    tax = f"tax {shopping.tax_rate} %" + (
+        ", included in the prices" if shopping.tax_included else ""
+    )
+    totals = [
+        [text("subtotal", right=True), text(shopping.subtotal, right=True)],
+        [text(tax, right=True), text(shopping.tax, right=True)],
+        [text("total", 11, bold=True, right=True), text(shopping.total, 11, bold=True, right=True)],
+    ]
+    if shopping.copies > 1:
+        each = f"each of {shopping.copies}"
+        totals.append([text(each, right=True), text(shopping.per_copy, right=True)])
+    story = [
+        *_heading(project, "shopping list"),
+        table,
+        Spacer(1, 6),
+        Table(totals, colWidths=[width * 0.75, width * 0.25]),
+    ]
+    if shopping.unpriced:
+        noun = "board has" if shopping.unpriced == 1 else "boards have"
+        story.append(text(f"{shopping.unpriced} {noun} no price: the total is incomplete.", 9))
+    claim = project.plan.tally.claim
+    story.append(text(f"{claim.headline}: {claim.detail}.", 9))
+    return _document("shopping list", project, paper, [*story, *_not_planned(project)])
+
+
+def cut_sheet_pdf(project: ProjectOut, paper: str) -> bytes:
+    """Every board to scale, what is cut from it and where each saw line is."""
+    width = PAPERS[paper][0] - 2 * MARGIN
+    story: list[Flowable] = _heading(project, "cut sheet")
+    story.append(
+        Paragraph(
+            f"Kerf {length_markup(project.kerf.shown)}, first trim "
+            f"{length_markup(project.trim_start.shown)}, last trim "
+            f"{length_markup(project.trim_end.shown)}. Saw lines are measured from the marked end, "
+            "all from one end; the waste lies to the right of each.",
+            style(9),
+        )
+    )
+    story.append(Spacer(1, 6))
+    story.append(_parts_table(project, width))
+    marks = {part.id: part.mark for part in project.parts}
+    for material in project.plan.materials:
+        if not material.layouts:
+            continue
+        story.append(Spacer(1, 10))
+        story.append(CondPageBreak(1.6 * inch))
+        real = _section(material.section)
+        title = f"<b>{material.stock}</b>  <font size=9>{real} · {material.summary}</font>"
+        story.append(Paragraph(title, style(13)))
+        story += _boards(material, project.plan, marks, width)
+    story += _not_planned(project)
+    story.append(Spacer(1, 10))
+    kinds = {material.kind for material in project.plan.materials}
+    cautions = [*CUT_SHEET_CAUTIONS, *([TREATED_CAUTION] if "treated" in kinds else [])]
+    story.append(KeepTogether([text(caution, 8) for caution in cautions]))
+    return _document("cut sheet", project, paper, story)
+
+
+def _parts_table(project: ProjectOut, width: float) -> Table:
+    rows: list[list[object]] = [
+        [text(name, 8, bold=True) for name in ("", "count", "part", "stock", "length")]
+    ]
+    rows += [
+        [
+            text(part.mark, 9, bold=True),
+            text(str(part.pieces), 9),
+            text(part.called, 9),
+            text(part.stock_name, 9),
+            Paragraph(length_markup(part.length_shown), style(9, bold=True)),
+        ]
+        for part in project.parts
+    ]
+    shares = [0.07, 0.09, 0.42, 0.24, 0.18]
+    return Table(
+        rows,
+        colWidths=[width * share for share in shares],
+        repeatRows=1,
+        style=TableStyle(
+            [
+                _RULE,
+                _HAIR,
+                _TOP,
+                ("TOPPADDING", (0, 0), (-1, -1), 1),
+                ("BOTTOMPADDING", (0, 0), (-1, -1), 2),
+            ]
+        ),
+    )
+
+
+def _boards(
+    material: MaterialOut, plan: PlanOut, marks: dict[object, str], width: float
+) -> list[Flowable]:
+    flowables: list[Flowable] = []
+    for layout in material.layouts:
+        last = layout.first + layout.count - 1
+        numbers = f"{layout.first}" if layout.count == 1 else f"{layout.first}–{last}"
+        boards = "board" if layout.count == 1 else "boards"
+        label = f"{boards} {numbers} · {layout.named_length}" + (
+            f" · {layout.count} alike" if layout.count > 1 else ""
+        )
+        flowables.append(
+            KeepTogether(
+                [
+                    Spacer(1, 5),
+                    text(label, 9, bold=True),
+                    BoardDrawing(layout, marks, plan.longest_ticks, width),
+                ]
+            )
+        )
+    return flowables
+
+
+class _Box(Flowable):
+    """A box to tick."""
+
+    width = height = 10
+
+    def wrap(self, *_: float) -> tuple[float, float]:
+        return self.width, self.height
+
+    def draw(self) -> None:
+        self.canv.setFont(BOLD, 9)
+        self.canv.rect(0, 0, 9, 9)

@@ -1,0 +1,52 @@
+"""Type and lengths on paper."""
+
+from functools import cache
+from pathlib import Path
+from xml.sax.saxutils import escape
+
+from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.platypus import Paragraph
+
+from server.config.schemas import LengthOut
+
+REGULAR, BOLD = "Archivo", "Archivo-Bold"
+PAPERS = {"letter": LETTER, "a4": A4}
+_FILES = {REGULAR: "archivo-regular.ttf", BOLD: "archivo-bold.ttf"}
+
+
+@cache
+def register_fonts() -> None:
+    """Makes the fonts known to the PDF library, once."""
+    folder = Path(__file__).parent / "fonts"
+    for name, file in _FILES.items():
+        pdfmetrics.registerFont(TTFont(name, str(folder / file)))
+    for name in _FILES:
+        pdfmetrics.registerFontFamily(name, normal=name, bold=BOLD, italic=name, boldItalic=BOLD)
+
+
+def style(size: float, *, bold: bool = False, right: bool = False) -> ParagraphStyle:
+    """A paragraph style of ours."""
+    register_fonts()
+    return ParagraphStyle(
+        "plain",
+        fontName=BOLD if bold else REGULAR,
+        fontSize=size,
+        leading=size * 1.3,
+        alignment=2 if right else 0,
+    )
+
+
+def length_markup(length: LengthOut) -> str:
+    """A length as paragraph markup, its fraction set as one."""
+    if not length.numerator:
+        return escape(length.text)
+    fraction = f"<super>{length.numerator}</super>⁄<sub>{length.denominator}</sub>"
+    return f"{escape(length.whole)}{fraction}{escape(length.mark)}"
+
+
+def text(content: str, size: float = 9, *, bold: bool = False, right: bool = False) -> Paragraph:
+    """A paragraph of plain text."""
+    return Paragraph(escape(content), style(size, bold=bold, right=right))

@@ -1,0 +1,175 @@
+"""One way of keeping a history, shared by projects and yards.
+
+Every change names the version it saw and makes the next one, with a snapshot of what it made. Undo
+and redo are changes too: they make a new version from an earlier snapshot.
+"""
+
+import uuid
+from collections.abc import Callable
+from typing import Any, Self
+
+from django.conf import settings
+from django.core.exceptions import ValidationError
+from django.db import models, transaction
+
+Snapshot = dict[str, Any]
+KEPT_REVISIONS = 300
+
+
+class Conflict(Exception):
+    """A change was made from a version that is no longer the newest."""
+
+    def __init__(self, subject: "Versioned", seen_version: int) -> None:
+        self.subject = subject
+        self.seen_version = seen_version
+        super().__init__(f"{subject} is at version {subject.version}, not {seen_version}")
+
+
+class OwnedQuerySet(models.QuerySet["Versioned"]):
+    def of(self, user: Any) -> Self:
+        """What belongs to a user: to anybody else it does not exist."""
+        return self.filter(owner=user)
+
+
+class Versioned(models.Model):
+    """Something owned, with a version and a history. Subclasses say how to snapshot and restore."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE)
+    name = models.CharField(max_length=100)
+    version = models.PositiveIntegerField(default=1)
+    created = models.DateTimeField(auto_now_add=True)
+    updated = models.DateTimeField(auto_now=True)
+
+    objects = OwnedQuerySet.as_manager()
+
+    class Meta:
+        abstract = True
+
+    def __str__(self) -> str:
+        return self.name
+
+    def clean(self) -> None:
+        if not self.name.strip():
+            raise ValidationError({"name": "give it a name"})
+
+    def snapshot(self) -> Snapshot:
+        raise NotImplementedError
+
+    def restore(self, snapshot: Snapshot) -> None:
+        raise NotImplementedError
+
+    @property
+    def history(self) -> "models.Manager[Revision]":
+        return self.revisions
+
+    def revision(self, number: int | None) -> "Revision | None":
+        return None if number is None else self.history.filter(number=number).first()
+
+    def begin_history(self, label: str) -> None:
+        """Writes the first revision of something new."""
+        self.history.create(number=self.version, snapshot=self.snapshot(), label=label)
+
+    @transaction.atomic
+    def change(
+        self,
+        seen_version: int,
+        change_id: uuid.UUID,
+        label: str,
+        make: Callable[[Self], str | None],
+    ) -> None:
+        """Makes a change and the next version of it.
+
+        ``make`` changes the rows and may return a better label. A change whose id is in the history
+        already is not made again. Raises ``Conflict`` when ``seen_version`` is not the newest.
+        """
+        self._lock()
+        if self.history.filter(change_id=change_id).exists():
+            return
+        self._expect(seen_version)
+        label = make(self) or label
+        self._next(label, change_id, undo_to=seen_version, redo_to=None)
+
+    @transaction.atomic
+    def undo(self, seen_version: int, change_id: uuid.UUID) -> None:
+        """Goes back to the state before the newest change; nothing happens at the beginning."""
+        self._step(seen_version, change_id, back=True)
+
+    @transaction.atomic
+    def redo(self, seen_version: int, change_id: uuid.UUID) -> None:
+        """Takes the last undo back; nothing happens when there is none."""
+        self._step(seen_version, change_id, back=False)
+
+    def _step(self, seen_version: int, change_id: uuid.UUID, *, back: bool) -> None:
+        self._lock()
+        if self.history.filter(change_id=change_id).exists():
+            return
+        self._expect(seen_version)
+        newest = self.revision(self.version)
+        target = newest and self.revision(newest.undo_to if back else newest.redo_to)
+        if newest is None or target is None:
+            return
+        self.restore(target.snapshot)
+        self._next(
+            target.label,
+            change_id,
+            undo_to=target.undo_to,
+            redo_to=self.version if back else target.redo_to,
+        )
+
+    def _lock(self) -> None:
+        self.refresh_from_db()
+
+    def _expect(self, seen_version: int) -> None:
+        if self.version != seen_version:
+            raise Conflict(self, seen_version)
+
+    def _next(
+        self, label: str, change_id: uuid.UUID, *, undo_to: int | None, redo_to: int | None
+    ) -> None:
+        self.version += 1
+        self.full_clean()
+        self.save()
+        self.history.create(
+            number=self.version,
+            snapshot=self.snapshot(),
+            label=label,
+            change_id=change_id,
+            undo_to=undo_to,
+            redo_to=redo_to,
+        )
+        self.history.filter(number__lte=self.version - KEPT_REVISIONS).delete()
+
+    @property
+    def undo_label(self) -> str | None:
+        """What undo would take back, or ``None``."""
+        newest = self.revision(self.version)
+        if newest is None or self.revision(newest.undo_to) is None:
+            return None
+        return newest.label
+
+    @property
+    def redo_label(self) -> str | None:
+        """What redo would bring again, or ``None``."""
+        newest = self.revision(self.version)
+        again = newest and self.revision(newest.redo_to)
+        return again.label if again else None
+
+
+class Revision(models.Model):
+    """One version: what it was called, its snapshot, and where undo and redo lead from it.
+
+    Subclasses add ``subject``, a foreign key named ``revisions`` on the other side.
+    """
+
+    number = models.PositiveIntegerField()
+    label = models.CharField(max_length=200)
+    snapshot = models.JSONField()
+    change_id = models.UUIDField(null=True)
+    undo_to = models.PositiveIntegerField(null=True)
+    redo_to = models.PositiveIntegerField(null=True)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        abstract = True
+        ordering = ["number"]

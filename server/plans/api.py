@@ -1,0 +1,52 @@
+"""The API of plans: asked for, watched, stopped."""
+
+import uuid
+
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from ninja import Router
+
+from server.config.schemas import ErrorOut
+from server.plans.making import inputs_of, plan_for
+from server.plans.models import Plan
+from server.plans.schemas import PlanOut
+from server.plans.showing import show_plan
+from server.plans.solver import solver
+from server.projects.models import Project
+
+router = Router(tags=["plans"])
+
+
+def _show(plan: Plan) -> PlanOut:
+    inputs = inputs_of(plan.project)
+    if plan.digest == inputs.digest():
+        return show_plan(plan, inputs)
+    current = plan_for(plan.project, inputs)
+    return show_plan(current, inputs)
+
+
+@router.post("/projects/{project_id}/plans", response={200: PlanOut, 404: ErrorOut})
+def ask_for_plan(request: HttpRequest, project_id: uuid.UUID) -> PlanOut:
+    """The plan of the project's present state. One that was stopped is taken up again."""
+    project = get_object_or_404(Project.objects.of(request.user), id=project_id)
+    inputs = inputs_of(project)
+    project.plans.filter(digest=inputs.digest(), status=Plan.Status.STOPPED).delete()
+    return show_plan(plan_for(project, inputs), inputs)
+
+
+@router.get("/plans/{plan_id}", response={200: PlanOut, 404: ErrorOut})
+def get_plan(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
+    """A plan as far as it is; where the project has changed since, that of its present state."""
+    return _show(get_object_or_404(Plan, id=plan_id, project__owner=request.user))
+
+
+@router.post("/plans/{plan_id}/stop", response={200: PlanOut, 404: ErrorOut})
+def stop_plan(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
+    """Stops planning and keeps the best plan so far."""
+    plan = get_object_or_404(Plan, id=plan_id, project__owner=request.user)
+    job = solver.job(plan.id)
+    solver.stop(plan.id)
+    if job:
+        job.finished.wait(5)
+    plan.refresh_from_db()
+    return _show(plan)

@@ -1,0 +1,99 @@
+"""Plans: what was asked for, how far it is, and the boards and pieces it came to."""
+
+import uuid
+from decimal import Decimal
+
+from django.db import models
+
+from carpentry.project import Purchase
+from server.projects.models import Project
+
+
+class Plan(models.Model):
+    """A plan for one state of a project. Once done it never changes: a new one is a new row."""
+
+    class Status(models.TextChoices):
+        QUEUED = "queued"
+        RUNNING = "running"
+        DONE = "done"
+        STOPPED = "stopped"
+        FAILED = "failed"
+
+    class Stage(models.TextChoices):
+        DRAFT = "draft"
+        CHOSEN = "chosen"
+        BOUGHT = "bought"
+        CUT = "cut"
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="plans")
+    digest = models.CharField(max_length=64, editable=False)
+    status = models.CharField(max_length=8, choices=Status, default=Status.QUEUED)
+    stage = models.CharField(max_length=6, choices=Stage, default=Stage.DRAFT)
+    asked = models.DateTimeField(auto_now_add=True)
+    seconds = models.FloatField(null=True)
+    outcome = models.JSONField(default=list)
+    boards_count = models.PositiveIntegerField(default=0)
+    subtotal = models.DecimalField(max_digits=12, decimal_places=2, default=Decimal(0))
+    unplaced_count = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        ordering = ["-asked"]
+        indexes = [models.Index(fields=["project", "digest"])]
+
+    @property
+    def purchase(self) -> Purchase:
+        """What it is compared by."""
+        return Purchase(self.boards_count, self.subtotal, self.unplaced_count)
+
+    def __str__(self) -> str:
+        return f"{self.status} plan of {self.project}"
+
+
+class Board(models.Model):
+    """One piece of stock to be bought and cut. ``number`` is written on it; boards of the same
+    ``layout`` are cut alike. Lengths and sections in ticks."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    plan = models.ForeignKey(Plan, on_delete=models.CASCADE, related_name="boards")
+    number = models.PositiveIntegerField()
+    layout = models.PositiveIntegerField()
+    stock = models.CharField(max_length=100)
+    thickness = models.PositiveBigIntegerField(null=True)
+    width = models.PositiveBigIntegerField(null=True)
+    length = models.PositiveBigIntegerField()
+    real_length = models.PositiveBigIntegerField()
+    price = models.DecimalField(max_digits=12, decimal_places=2, null=True)
+    leftover_start = models.PositiveBigIntegerField(null=True)
+    leftover_end = models.PositiveBigIntegerField(null=True)
+
+    class Meta:
+        ordering = ["number"]
+        constraints = [
+            models.UniqueConstraint(fields=["plan", "number"], name="one_board_of_a_number")
+        ]
+
+    def __str__(self) -> str:
+        return f"board {self.number}"
+
+
+class Piece(models.Model):
+    """One part on its board, from ``start`` to ``end`` in ticks. ``label`` is written on it."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    board = models.ForeignKey(Board, on_delete=models.CASCADE, related_name="pieces")
+    part = models.UUIDField()
+    label = models.CharField(max_length=12)
+    start = models.PositiveBigIntegerField()
+    end = models.PositiveBigIntegerField()
+
+    class Meta:
+        ordering = ["start"]
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(end__gt=models.F("start")), name="piece_has_length"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return self.label

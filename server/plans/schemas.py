@@ -1,0 +1,126 @@
+"""The API's contract for plans."""
+
+from datetime import datetime
+from uuid import UUID
+
+from ninja import Schema
+
+from server.config.schemas import LengthOut
+
+
+class SectionOut(Schema):
+    thickness: LengthOut
+    width: LengthOut
+
+
+class PlacedOut(Schema):
+    """A part on a board; ``start`` and ``end`` in ticks from its marked end."""
+
+    part: UUID
+    start: int
+    end: int
+    length: LengthOut
+
+
+class LeftoverOut(Schema):
+    start: int
+    end: int
+    keep: bool
+    length: LengthOut
+
+
+class LayoutOut(Schema):
+    """``count`` boards cut alike; ``first`` is the number of the first of them."""
+
+    first: int
+    count: int
+    board_ids: list[UUID]
+    named_length: str
+    length: LengthOut
+    parts: list[PlacedOut]
+    leftover: LeftoverOut | None
+    trim_start: int
+    trim_end: int
+
+
+class UnplacedOut(Schema):
+    part: UUID
+    quantity: int
+    reason: str
+
+
+class LaterOut(Schema):
+    part: UUID
+    reason: str
+
+
+class MaterialOut(Schema):
+    stock: str
+    kind: str
+    section: SectionOut | None
+    section_source: str
+    note: str
+    priced: bool
+    summary: str
+    cost: str | None
+    layouts: list[LayoutOut]
+    unplaced: list[UnplacedOut]
+    later: list[LaterOut]
+
+
+class ListLineOut(Schema):
+    stock: str
+    section: SectionOut | None
+    named_length: str
+    real_length: LengthOut
+    count: int
+    price: str | None
+    line_price: str | None
+    parts: list[UUID]
+
+
+class ShoppingOut(Schema):
+    lines: list[ListLineOut]
+    subtotal: str
+    tax_rate: str
+    tax_included: bool
+    tax: str
+    total: str
+    per_copy: str
+    copies: int
+    unpriced: int
+
+
+class ClaimOut(Schema):
+    proven: bool
+    headline: str
+    detail: str
+
+
+class TallyOut(Schema):
+    boards: int
+    longest: str
+    cost: str | None
+    with_tax: str | None
+    unpriced: int
+    waste: str
+    keepable: int
+    board_feet: str
+    unplaced: int
+    later: int
+    claim: ClaimOut
+
+
+class PlanOut(Schema):
+    """A plan as far as it is. ``stale`` when the project has changed since."""
+
+    id: UUID
+    status: str
+    stage: str
+    stale: bool
+    asked: datetime
+    seconds: float | None
+    longest_ticks: int
+    materials: list[MaterialOut]
+    shopping: ShoppingOut
+    tally: TallyOut

@@ -1,0 +1,207 @@
+"""A plan in the words of the API's contract."""
+
+from collections import Counter
+from uuid import UUID
+
+from carpentry.buying import ShoppingList, write_money
+from carpentry.cutting import CutPlan, Layout
+from carpentry.length import feet_name
+from carpentry.project import Material, Tally
+from carpentry.project.tally import KEEPABLE
+from carpentry.sizes import Section
+from server.config.schemas import length_out
+from server.plans.making import Inputs
+from server.plans.models import Plan
+from server.plans.schemas import (
+    ClaimOut,
+    LaterOut,
+    LayoutOut,
+    LeftoverOut,
+    ListLineOut,
+    MaterialOut,
+    PlacedOut,
+    PlanOut,
+    SectionOut,
+    ShoppingOut,
+    TallyOut,
+    UnplacedOut,
+)
+from server.plans.solver import solver
+
+
+def length_name(ticks: int, notation: str) -> str:
+    """``8 ft`` where a stock length is whole feet in inches, else as the project writes it."""
+    feet = feet_name(ticks) if notation != "mm" else None
+    return feet or length_out(ticks, notation).text
+
+
+def section_out(section: Section | None, notation: str) -> SectionOut | None:
+    if section is None:
+        return None
+    return SectionOut(
+        thickness=length_out(section.thickness, notation),
+        width=length_out(section.width, notation),
+    )
+
+
+def show_plan(plan: Plan, inputs: Inputs, *, stale: bool = False) -> PlanOut:
+    """A plan made from these inputs, done or still under way."""
+    job = solver.job(plan.id)
+    documents = job.plans if job else plan.outcome
+    plans = inputs.plans(documents)
+    totals = inputs.tally(plans)
+    ids = dict(plan.boards.values_list("number", "id"))
+    materials: list[MaterialOut] = []
+    number = 1
+    for material, made in zip(inputs.materials, plans, strict=True):
+        materials.append(_material(material, made, inputs, ids, number))
+        number += made.pieces_of_stock if made else 0
+    return PlanOut(
+        id=plan.id,
+        status=plan.status,
+        stage=plan.stage,
+        stale=stale,
+        asked=plan.asked,
+        seconds=round(job.elapsed, 1) if job else plan.seconds,
+        longest_ticks=_longest_board(inputs, plans),
+        materials=materials,
+        shopping=_shopping(totals.shopping, inputs, plans),
+        tally=_tally(totals, inputs),
+    )
+
+
+def _longest_board(inputs: Inputs, plans: list[CutPlan | None]) -> int:
+    return max(
+        (
+            offer.real_length
+            for material, made in zip(inputs.materials, plans, strict=True)
+            for offer in material.offers
+            if made and any(layout.stock == offer.id for layout in made.layouts)
+        ),
+        default=0,
+    )
+
+
+def _material(
+    material: Material, made: CutPlan | None, inputs: Inputs, ids: dict[int, UUID], number: int
+) -> MaterialOut:
+    notation = inputs.settings.notation
+    currency = inputs.currency
+    offers = {offer.id: offer for offer in material.offers}
+    layouts: list[LayoutOut] = []
+    counts: Counter[str] = Counter()
+    for layout in made.layouts if made else ():
+        offer = offers[layout.stock]
+        counts[layout.stock] += layout.count
+        layouts.append(
+            LayoutOut(
+                first=number,
+                count=layout.count,
+                board_ids=[ids[n] for n in range(number, number + layout.count) if n in ids],
+                named_length=length_name(offer.length, notation),
+                length=length_out(offer.real_length, notation),
+                parts=[
+                    PlacedOut(
+                        part=UUID(placed.part),
+                        start=placed.start,
+                        end=placed.end,
+                        length=length_out(placed.end - placed.start, notation),
+                    )
+                    for placed in layout.parts
+                ],
+                leftover=_leftover(layout, notation),
+                trim_start=inputs.settings.trim_start.ticks,
+                trim_end=inputs.settings.trim_end.ticks,
+            )
+        )
+        number += layout.count
+    lengths = [
+        f"{counts[offer.id]} of {length_name(offer.length, notation)}"
+        for offer in material.offers
+        if counts[offer.id]
+    ]
+    return MaterialOut(
+        stock=str(material.stock),
+        kind=material.stock.kind,
+        section=section_out(material.section, notation),
+        section_source=inputs.source if material.section_from_yard else "standard size",
+        note="the yard's section differs from length to length" if material.sections_differ else "",
+        priced=material.priced,
+        summary=", ".join(lengths),
+        cost=write_money(made.price, currency) if made and material.priced else None,
+        layouts=layouts,
+        unplaced=[
+            UnplacedOut(part=UUID(u.part), quantity=u.quantity, reason=u.reason)
+            for u in (made.unplaced if made else ())
+        ],
+        later=[LaterOut(part=UUID(one.id), reason=reason) for one, reason in material.later],
+    )
+
+
+def _leftover(layout: Layout, notation: str) -> LeftoverOut | None:
+    if not layout.leftover:
+        return None
+    rest = layout.leftover[0]
+    return LeftoverOut(
+        start=rest.start,
+        end=rest.end,
+        keep=rest.length >= KEEPABLE,
+        length=length_out(rest.length, notation),
+    )
+
+
+def _shopping(shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None]) -> ShoppingOut:
+    notation, currency = inputs.settings.notation, inputs.currency
+    parts_on: dict[tuple[str, int], list[UUID]] = {}
+    for material, made in zip(inputs.materials, plans, strict=True):
+        offers = {offer.id: offer for offer in material.offers}
+        for layout in made.layouts if made else ():
+            on = parts_on.setdefault((str(material.stock), offers[layout.stock].length), [])
+            on += [UUID(p.part) for p in layout.parts if UUID(p.part) not in on]
+    return ShoppingOut(
+        lines=[
+            ListLineOut(
+                stock=str(line.stock),
+                section=section_out(line.section, notation),
+                named_length=length_name(line.length, notation),
+                real_length=length_out(line.real_length, notation),
+                count=line.count,
+                price=None if line.price is None else write_money(line.price, currency),
+                line_price=None
+                if line.line_price is None
+                else write_money(line.line_price, currency),
+                parts=parts_on.get((str(line.stock), line.length), []),
+            )
+            for line in shopping.lines
+        ],
+        subtotal=write_money(shopping.subtotal, currency),
+        tax_rate=f"{inputs.tax.rate:f}",
+        tax_included=inputs.tax.included,
+        tax=write_money(shopping.tax, currency),
+        total=write_money(shopping.total, currency),
+        per_copy=write_money(shopping.per_copy, currency),
+        copies=inputs.settings.copies,
+        unpriced=shopping.unpriced,
+    )
+
+
+def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
+    currency, shopping = inputs.currency, totals.shopping
+    some_priced = shopping.unpriced < totals.boards
+    return TallyOut(
+        boards=totals.boards,
+        longest=length_name(totals.longest, inputs.settings.notation) if totals.longest else "",
+        cost=write_money(shopping.subtotal, currency) if some_priced else None,
+        with_tax=write_money(shopping.total, currency) if some_priced and inputs.tax.rate else None,
+        unpriced=shopping.unpriced,
+        waste=f"{totals.waste:f}",
+        keepable=totals.keepable,
+        board_feet=f"{totals.board_feet:f}",
+        unplaced=totals.unplaced,
+        later=totals.later,
+        claim=ClaimOut(
+            proven=totals.claim.proven,
+            headline=totals.claim.headline,
+            detail=totals.claim.detail,
+        ),
+    )

@@ -1,0 +1,292 @@
+"""The API of projects: the list, every change of one, and its history."""
+
+import uuid
+from typing import Any
+
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from ninja import File, Form, Router, Schema
+from ninja.files import UploadedFile
+
+from carpentry.buying import write_money
+from carpentry.errors import CarpentryError
+from carpentry.length import Unit
+from carpentry.parts import MAX_PARTS, read_lines
+from carpentry.parts import Part as ReadPart
+from carpentry.project import ProjectFile, read_project_file
+from server.config.schemas import ErrorOut
+from server.documents.uploads import read_parts_upload, upload_bytes
+from server.plans.models import Plan
+from server.projects.models import Part, Project
+from server.projects.schemas import (
+    ConflictOut,
+    NewProjectIn,
+    PartPatchIn,
+    PartsIn,
+    ProjectOut,
+    ProjectPatchIn,
+    ProjectRowOut,
+    ReadingOut,
+    RemovePartsIn,
+    SeenIn,
+    TextIn,
+)
+from server.projects.showing import show_problems, show_project, show_reading
+from server.yards.models import Yard
+
+router = Router(tags=["projects"])
+CHANGE = {200: ProjectOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
+
+
+def own_project(request: HttpRequest, project_id: uuid.UUID) -> Project:
+    """The signed-in builder's project; to anybody else it does not exist."""
+    return get_object_or_404(Project.objects.of(request.user), id=project_id)
+
+
+@router.get("/projects", response=list[ProjectRowOut])
+def list_projects(request: HttpRequest) -> list[ProjectRowOut]:
+    """All projects, the last changed first."""
+    rows = []
+    for project in Project.objects.of(request.user).select_related("yard"):
+        plan = project.plans.filter(
+            revisions__number=project.version, status=Plan.Status.DONE
+        ).first()
+        currency = project.yard.currency if project.yard else "USD"
+        proven = bool(plan and plan.outcome and not plan.unplaced_count) and all(
+            document["status"] == "optimal" for document in plan.outcome
+        )
+        rows.append(
+            ProjectRowOut(
+                id=project.id,
+                name=project.name,
+                unit=project.unit,
+                copies=project.copies,
+                yard=project.yard.name if project.yard else "",
+                parts=project.parts.count(),
+                boards=plan.boards_count if plan else None,
+                cost=write_money(plan.subtotal, currency) if plan and plan.subtotal else None,
+                proven=proven,
+                updated=project.updated,
+            )
+        )
+    return rows
+
+
+def _new_project(request: HttpRequest, project: Project, label: str) -> None:
+    project.full_clean()
+    project.save(force_insert=True)
+    project.begin_history(label)
+
+
+@router.post("/projects", response={200: ProjectOut, 422: ErrorOut})
+def create_project(request: HttpRequest, new: NewProjectIn) -> ProjectOut:
+    """A new project under an id of the client's making; asked twice it is made once."""
+    known = Project.objects.of(request.user).filter(id=new.id).first()
+    if known:
+        return show_project(known)
+    yard = get_object_or_404(Yard.objects.of(request.user), id=new.yard) if new.yard else None
+    project = Project(id=new.id, owner=request.user, name=new.name.strip(), yard=yard)
+    if new.unit == Unit.MM.value:
+        project.change_unit(Unit.MM)
+    else:
+        project.unit = new.unit
+    _new_project(request, project, "new project")
+    return show_project(project)
+
+
+@router.post("/projects/import", response={200: ProjectOut, 413: ErrorOut, 422: ErrorOut})
+def import_project(
+    request: HttpRequest, id: Form[uuid.UUID], file: File[UploadedFile]
+) -> ProjectOut:
+    """A project from its JSON file, under an id of the client's making."""
+    known = Project.objects.of(request.user).filter(id=id).first()
+    if known:
+        return show_project(known)
+    project = project_from_file(request.user, read_project_file(upload_bytes(file)), id)
+    return show_project(project)
+
+
+def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
+    """A new project that is what a file says; its yard is the owner's yard of that name."""
+    project = Project(
+        id=id,
+        owner=owner,
+        name=read.name,
+        unit=read.settings.unit.value,
+        notation=read.settings.notation.value,
+        kerf=read.settings.kerf.text,
+        trim_start=read.settings.trim_start.text,
+        trim_end=read.settings.trim_end.text,
+        copies=read.settings.copies,
+        yard=Yard.objects.of(owner).filter(name=read.yard).first() if read.yard else None,
+    )
+    project.full_clean()
+    project.save(force_insert=True)
+    project.add_parts(read.parts, read.marks)
+    project.begin_history("imported")
+    return project
+
+
+@router.get("/projects/{project_id}", response={200: ProjectOut, 404: ErrorOut})
+def get_project(request: HttpRequest, project_id: uuid.UUID) -> ProjectOut:
+    """A project with its parts and the plan of its present state."""
+    return show_project(own_project(request, project_id))
+
+
+@router.delete("/projects/{project_id}", response={204: None, 404: ErrorOut})
+def delete_project(request: HttpRequest, project_id: uuid.UUID) -> tuple[int, None]:
+    """Deletes a project with its whole history."""
+    own_project(request, project_id).delete()
+    return 204, None
+
+
+@router.patch("/projects/{project_id}", response=CHANGE)
+def change_project(
+    request: HttpRequest, project_id: uuid.UUID, patch: ProjectPatchIn
+) -> ProjectOut:
+    """Changes settings. ``yard`` is a yard's id, or empty text for none."""
+    project = own_project(request, project_id)
+    given = _given(patch)
+
+    def make(project: Project) -> str:
+        said = []
+        if "unit" in given and given["unit"] != project.unit:
+            unit = given.pop("unit")
+            if unit not in Project.Unit.values:
+                raise CarpentryError("choose inches or millimetres", "unit")
+            project.change_unit(Unit(unit))
+            said.append(f"unit {unit}")
+        if "yard" in given:
+            yard_id = given.pop("yard")
+            project.yard = (
+                get_object_or_404(Yard.objects.of(request.user), id=yard_id) if yard_id else None
+            )
+            said.append(f"yard {project.yard.name if project.yard else 'none'}")
+        for name, value in given.items():
+            setattr(project, name, value.strip() if isinstance(value, str) else value)
+            said.append(f"{name.replace('_', ' ')} {value}")
+        return _label(", ".join(said))
+
+    project.change(patch.version, patch.change_id, "settings", make)
+    return show_project(project)
+
+
+@router.post("/projects/{project_id}/parts", response=CHANGE)
+def add_parts(request: HttpRequest, project_id: uuid.UUID, typed: PartsIn) -> ProjectOut:
+    """Adds parts from typed lines or a pasted table, all or none."""
+    project = own_project(request, project_id)
+
+    def make(project: Project) -> str:
+        return _append(project, read_lines(typed.text, project.unit))
+
+    project.change(typed.version, typed.change_id, "parts added", make)
+    return show_project(project)
+
+
+@router.post("/projects/{project_id}/parts/import", response=CHANGE | {413: ErrorOut})
+def import_parts(
+    request: HttpRequest,
+    project_id: uuid.UUID,
+    version: Form[int],
+    change_id: Form[uuid.UUID],
+    file: File[UploadedFile],
+) -> ProjectOut:
+    """Adds the parts of a CSV or XLSX file as one step, all or none."""
+    project = own_project(request, project_id)
+
+    def make(project: Project) -> str:
+        return _append(project, read_parts_upload(file, project.unit))
+
+    project.change(version, change_id, "parts imported", make)
+    return show_project(project)
+
+
+def _append(project: Project, parts: list[ReadPart]) -> str:
+    if project.parts.count() + len(parts) > MAX_PARTS:
+        raise CarpentryError(f"a project holds {MAX_PARTS:,} parts at the most")
+    rows = project.add_parts(parts)
+    if len(rows) == 1:
+        return _label(f"{rows[0].quantity} × {rows[0].name or rows[0].stock} added")
+    return f"{len(rows)} parts added"
+
+
+@router.patch("/projects/{project_id}/parts/{part_id}", response=CHANGE)
+def change_part(
+    request: HttpRequest, project_id: uuid.UUID, part_id: uuid.UUID, patch: PartPatchIn
+) -> ProjectOut:
+    """Changes fields of one part."""
+    project = own_project(request, project_id)
+
+    def make(project: Project) -> str:
+        part = get_object_or_404(project.parts, id=part_id)
+        said = []
+        for name, value in _given(patch).items():
+            before = getattr(part, name)
+            setattr(part, name, value.strip())
+            said.append(f"{name} {before or 'empty'} → {value.strip() or 'empty'}")
+        part.project = project
+        part.full_clean()
+        part.save()
+        return _label(f"{part.mark} {part.name}: {', '.join(said)}")
+
+    project.change(patch.version, patch.change_id, "part changed", make)
+    return show_project(project)
+
+
+@router.post("/projects/{project_id}/parts/remove", response=CHANGE)
+def remove_parts(request: HttpRequest, project_id: uuid.UUID, removal: RemovePartsIn) -> ProjectOut:
+    """Removes parts."""
+    project = own_project(request, project_id)
+
+    def make(project: Project) -> str:
+        gone = list(Part.objects.filter(project=project, id__in=removal.parts))
+        Part.objects.filter(id__in=[part.id for part in gone]).delete()
+        return _label(f"{', '.join(part.name or part.stock for part in gone)} removed")
+
+    project.change(removal.version, removal.change_id, "parts removed", make)
+    return show_project(project)
+
+
+@router.post("/projects/{project_id}/undo", response=CHANGE)
+def undo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> ProjectOut:
+    """Takes the newest change back."""
+    project = own_project(request, project_id)
+    project.undo(seen.version, seen.change_id)
+    return show_project(project)
+
+
+@router.post("/projects/{project_id}/redo", response=CHANGE)
+def redo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> ProjectOut:
+    """Brings back what the last undo took."""
+    project = own_project(request, project_id)
+    project.redo(seen.version, seen.change_id)
+    return show_project(project)
+
+
+@router.post("/reading/parts", response=ReadingOut)
+def read_parts_text(request: HttpRequest, typed: TextIn) -> ReadingOut:
+    """What a typed line or pasted rows are understood as; keeps nothing."""
+    try:
+        return show_reading(read_lines(typed.text, typed.unit), typed.notation)
+    except CarpentryError as error:
+        return show_problems(error)
+
+
+@router.post("/reading/parts-file", response={200: ReadingOut, 413: ErrorOut})
+def read_parts_file(
+    request: HttpRequest, unit: Form[str], notation: Form[str], file: File[UploadedFile]
+) -> ReadingOut:
+    """What a part list file is understood as; keeps nothing."""
+    try:
+        return show_reading(read_parts_upload(file, unit), notation)
+    except CarpentryError as error:
+        return show_problems(error)
+
+
+def _given(patch: Schema) -> dict[str, Any]:
+    """The fields a patch really names, without what every change carries."""
+    return patch.dict(exclude_unset=True, exclude={"version", "change_id"})
+
+
+def _label(text: str) -> str:
+    return text if len(text) <= 200 else f"{text[:199]}…"

@@ -1,0 +1,39 @@
+"""Loads the demo workshop through the importers that any builder uses."""
+
+import uuid
+from typing import Any
+
+from django.conf import settings
+from django.core.management.base import BaseCommand, CommandParser
+from django.db import transaction
+
+from carpentry.project import read_project_file, read_yard_file
+from server.accounts.models import User
+from server.projects.api import project_from_file
+from server.yards.api import yard_from_file
+
+DEMO = settings.ROOT / "demo"
+
+
+class Command(BaseCommand):
+    help = "Loads the Quarry Lane demo workshop. What was edited is kept unless --reset is given."
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--reset", action="store_true", help="start over")
+
+    @transaction.atomic
+    def handle(self, *args: Any, reset: bool, **options: Any) -> None:
+        known = User.objects.filter(username=settings.DEMO_USER)
+        if reset:
+            known.delete()
+        if known.exists():
+            self.stdout.write("The demo workshop is loaded already; what was edited is kept.")
+            return
+        user = User(username=settings.DEMO_USER)
+        user.set_unusable_password()
+        user.save()
+        for file in sorted(DEMO.glob("*.yard.json")):
+            yard_from_file(user, read_yard_file(file.read_bytes()), uuid.uuid4())
+        for file in sorted(DEMO.glob("*.project.json"), reverse=True):
+            project_from_file(user, read_project_file(file.read_bytes()), uuid.uuid4())
+        self.stdout.write("The demo workshop is loaded.")

@@ -1,0 +1,237 @@
+"""Projects and their parts."""
+
+import uuid
+from collections.abc import Iterable
+from dataclasses import asdict
+
+from django.core.validators import MaxValueValidator, MinValueValidator
+from django.db import models
+
+from carpentry.errors import CarpentryError
+from carpentry.length import Notation, Unit, interchange
+from carpentry.parts import Part as ReadPart
+from carpentry.parts import PartFields, read_part
+from carpentry.project import NamedPart, ProjectFile, Settings, read_settings
+from carpentry.project.settings import DEFAULTS, MAX_COPIES
+from server.history.errors import as_validation_error
+from server.history.models import Revision, Snapshot, Versioned
+from server.yards.models import Yard
+
+LENGTH_FIELDS = ("length", "thickness", "width")
+SETTING_LENGTHS = ("kerf", "trim_start", "trim_end")
+
+
+class Project(Versioned):
+    """A thing to build: its settings, its parts and the yard it is bought at."""
+
+    class Unit(models.TextChoices):
+        INCH = "in", "inches"
+        MM = "mm", "millimetres"
+
+    unit = models.CharField(max_length=2, choices=Unit, default=Unit.INCH)
+    notation = models.CharField(
+        max_length=8, choices=[(n.value, n.value) for n in Notation], default="1/32"
+    )
+    kerf = models.CharField(max_length=60, default="1/8")
+    trim_start = models.CharField(max_length=60, default="1/2")
+    trim_end = models.CharField(max_length=60, default="0")
+    copies = models.PositiveIntegerField(
+        default=1, validators=[MinValueValidator(1), MaxValueValidator(MAX_COPIES)]
+    )
+    yard = models.ForeignKey(
+        Yard, null=True, blank=True, on_delete=models.SET_NULL, related_name="projects"
+    )
+
+    class Meta:
+        ordering = ["-updated"]
+
+    def clean(self) -> None:
+        super().clean()
+        self.settings()
+
+    def settings(self) -> Settings:
+        """The settings as carpentry understands them."""
+        try:
+            return read_settings(
+                unit=self.unit,
+                notation=self.notation,
+                kerf=self.kerf,
+                trim_start=self.trim_start,
+                trim_end=self.trim_end,
+                copies=self.copies,
+            )
+        except CarpentryError as error:
+            raise as_validation_error(error) from error
+
+    def named_parts(self) -> list[NamedPart]:
+        """The parts as carpentry understands them, in their order."""
+        return [NamedPart(str(part.id), part.read(self.unit)) for part in self.parts.all()]
+
+    def add_parts(self, read: Iterable[ReadPart], marks: Iterable[str] = ()) -> "list[Part]":
+        """Appends parts (read by carpentry); each gets a mark of its own. Returns the new rows."""
+        parts = list(read)
+        given = list(marks) or [""] * len(parts)
+        taken = set(self.parts.values_list("mark", flat=True)) | set(given)
+        last = max(map(mark_number, taken), default=0)
+        position = (self.parts.aggregate(models.Max("position"))["position__max"] or 0) + 1
+        rows = []
+        for offset, (part, mark) in enumerate(zip(parts, given, strict=True)):
+            if not mark:
+                last += 1
+            row = Part(project=self, position=position + offset, mark=mark or mark_of(last))
+            row.take(part)
+            rows.append(row)
+        Part.objects.bulk_create(rows)
+        return rows
+
+    def change_unit(self, unit: Unit) -> None:
+        """Another unit for bare numbers; nothing changes its size. Texts that would be read as
+        another length are written out with the unit they were typed in."""
+        before = Unit(self.unit)
+        settings = self.settings()
+        for name in SETTING_LENGTHS:
+            typed = getattr(self, name)
+            usual = typed == DEFAULTS[before][name]
+            ticks = getattr(settings, name).ticks
+            kept = interchange(ticks, unit) if ticks else "0"
+            setattr(self, name, DEFAULTS[unit][name] if usual else kept)
+        rows = list(self.parts.all())
+        for row in rows:
+            part = row.read(before)
+            for name in LENGTH_FIELDS:
+                length = getattr(part, name)
+                if getattr(row, name):
+                    setattr(row, name, _spelled_out(getattr(row, name), length.ticks, before))
+        self.unit = unit.value
+        self.notation = DEFAULTS[unit]["notation"]
+        Part.objects.bulk_update(rows, LENGTH_FIELDS)
+
+    def as_file(self) -> ProjectFile:
+        parts = list(self.parts.all())
+        return ProjectFile(
+            self.name,
+            self.settings(),
+            self.yard.name if self.yard else "",
+            tuple(part.read(self.unit) for part in parts),
+            tuple(part.mark for part in parts),
+        )
+
+    def snapshot(self) -> Snapshot:
+        columns = ("name", "unit", "notation", *SETTING_LENGTHS, "copies")
+        return {name: getattr(self, name) for name in columns} | {
+            "yard": str(self.yard_id) if self.yard_id else None,
+            "parts": [part.snapshot() for part in self.parts.all()],
+        }
+
+    def restore(self, snapshot: Snapshot) -> None:
+        for name in ("name", "unit", "notation", *SETTING_LENGTHS, "copies"):
+            setattr(self, name, snapshot[name])
+        yard = snapshot["yard"]
+        self.yard = Yard.objects.filter(owner=self.owner, id=yard).first() if yard else None
+        self.parts.all().delete()
+        Part.objects.bulk_create(Part(project=self, **row) for row in snapshot["parts"])
+
+
+def _spelled_out(text: str, ticks: int, unit: Unit) -> str:
+    bare = text.replace(" ", "").replace(".", "").replace("/", "").replace("-", "")
+    return f"{interchange(ticks, unit)}{unit.value}" if bare.isnumeric() else text
+
+
+def mark_of(number: int) -> str:
+    """The mark of the nth part: 1 is A, 26 is Z, 27 is AA."""
+    letters = ""
+    while number:
+        number, letter = divmod(number - 1, 26)
+        letters = chr(ord("A") + letter) + letters
+    return letters
+
+
+def mark_number(mark: str) -> int:
+    """The number whose mark this is; 0 for what is no mark."""
+    number = 0
+    for letter in mark:
+        if not "A" <= letter <= "Z":
+            return 0
+        number = number * 26 + ord(letter) - ord("A") + 1
+    return number
+
+
+class ProjectRevision(Revision):
+    subject = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="revisions")
+    plan = models.ForeignKey(
+        "plans.Plan", null=True, on_delete=models.SET_NULL, related_name="revisions"
+    )
+
+    class Meta(Revision.Meta):
+        constraints = [
+            models.UniqueConstraint(
+                fields=["subject", "number"], name="one_project_revision_a_version"
+            )
+        ]
+
+
+class Part(models.Model):
+    """One line of the part list: as typed, with what was understood."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="parts")
+    position = models.PositiveIntegerField()
+    mark = models.CharField(max_length=3)
+    quantity = models.CharField(max_length=20)
+    name = models.CharField(max_length=200, blank=True)
+    stock = models.CharField(max_length=100)
+    length = models.CharField(max_length=60, blank=True)
+    thickness = models.CharField(max_length=60, blank=True)
+    width = models.CharField(max_length=60, blank=True)
+    ends = models.CharField(max_length=40, blank=True)
+    measured = models.CharField(max_length=20, blank=True)
+    grain = models.CharField(max_length=20, blank=True)
+    clear = models.CharField(max_length=20, blank=True)
+    group = models.CharField(max_length=200, blank=True)
+    note = models.CharField(max_length=200, blank=True)
+    pieces = models.PositiveIntegerField(editable=False, validators=[MinValueValidator(1)])
+    length_ticks = models.PositiveBigIntegerField(editable=False, validators=[MinValueValidator(1)])
+
+    class Meta:
+        ordering = ["position", "id"]
+        constraints = [
+            models.UniqueConstraint(fields=["project", "mark"], name="one_part_of_a_mark"),
+            models.CheckConstraint(condition=models.Q(pieces__gte=1), name="part_is_made_once"),
+            models.CheckConstraint(condition=models.Q(length_ticks__gte=1), name="part_has_length"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.mark} {self.name}"
+
+    @property
+    def fields(self) -> PartFields:
+        return PartFields(**{name: getattr(self, name) for name in asdict(PartFields())})
+
+    def read(self, unit: str) -> ReadPart:
+        """The part as carpentry understands it in the project's unit."""
+        return read_part(self.fields, unit)
+
+    def take(self, read: ReadPart) -> None:
+        """Becomes a part that carpentry has read."""
+        for name, text in asdict(read.fields).items():
+            setattr(self, name, text)
+        for name in LENGTH_FIELDS:
+            length = getattr(read, name)
+            if length:
+                setattr(self, name, length.text)
+        self._understand(read)
+
+    def _understand(self, read: ReadPart) -> None:
+        self.pieces = read.quantity
+        self.length_ticks = read.length.ticks
+
+    def clean(self) -> None:
+        try:
+            self._understand(self.read(self.project.unit))
+        except CarpentryError as error:
+            raise as_validation_error(error) from error
+
+    def snapshot(self) -> Snapshot:
+        """Every column but the project."""
+        columns = [field.name for field in self._meta.concrete_fields if field.name != "project"]
+        return {name: getattr(self, name) for name in columns} | {"id": str(self.id)}

@@ -1,0 +1,176 @@
+"""The API's contract for projects and their parts."""
+
+from datetime import datetime
+from uuid import UUID
+
+from ninja import Schema
+
+from server.config.schemas import LengthOut, ProblemOut
+from server.plans.schemas import PlanOut, SectionOut
+
+
+class SettingLengthOut(Schema):
+    """A length as typed, and as it is shown."""
+
+    typed: str
+    shown: LengthOut
+
+
+class YardNameOut(Schema):
+    id: UUID
+    name: str
+
+
+class PartOut(Schema):
+    """A part: each field as typed, and what was understood."""
+
+    id: UUID
+    mark: str
+    quantity: str
+    name: str
+    stock: str
+    length: str
+    thickness: str
+    width: str
+    ends: str
+    measured: str
+    grain: str
+    clear: str
+    group: str
+    note: str
+    pieces: int
+    called: str
+    stock_name: str
+    kind: str
+    section: SectionOut | None
+    section_source: str
+    length_shown: LengthOut
+    later: str
+    warnings: list[str]
+
+
+class ChangeOut(Schema):
+    """What the newest change was, and what it did to the purchase (empty when not known yet)."""
+
+    label: str
+    effect: str
+
+
+class ProjectOut(Schema):
+    id: UUID
+    name: str
+    version: int
+    unit: str
+    notation: str
+    kerf: SettingLengthOut
+    trim_start: SettingLengthOut
+    trim_end: SettingLengthOut
+    copies: int
+    yard: YardNameOut | None
+    parts: list[PartOut]
+    undo: str | None
+    redo: str | None
+    change: ChangeOut
+    updated: datetime
+    plan: PlanOut
+
+
+class ProjectRowOut(Schema):
+    """A project in the list of projects."""
+
+    id: UUID
+    name: str
+    unit: str
+    copies: int
+    yard: str
+    parts: int
+    boards: int | None
+    cost: str | None
+    proven: bool
+    updated: datetime
+
+
+class ConflictOut(Schema):
+    """A change came from a state that is no longer the newest: that state, and the newest."""
+
+    detail: str
+    seen: dict[str, object] | None
+    current: ProjectOut
+
+
+class NewProjectIn(Schema):
+    id: UUID
+    name: str
+    unit: str
+    yard: UUID | None = None
+
+
+class SeenIn(Schema):
+    """Every change names the version it saw and carries an id of its own."""
+
+    version: int
+    change_id: UUID
+
+
+class ProjectPatchIn(SeenIn):
+    name: str | None = None
+    unit: str | None = None
+    notation: str | None = None
+    kerf: str | None = None
+    trim_start: str | None = None
+    trim_end: str | None = None
+    copies: int | None = None
+    yard: UUID | str | None = None
+
+
+class PartsIn(SeenIn):
+    """Typed lines or a pasted table."""
+
+    text: str
+
+
+class PartPatchIn(SeenIn):
+    quantity: str | None = None
+    name: str | None = None
+    stock: str | None = None
+    length: str | None = None
+    thickness: str | None = None
+    width: str | None = None
+    ends: str | None = None
+    measured: str | None = None
+    grain: str | None = None
+    clear: str | None = None
+    group: str | None = None
+    note: str | None = None
+
+
+class RemovePartsIn(SeenIn):
+    parts: list[UUID]
+
+
+class TextIn(Schema):
+    text: str
+    unit: str
+    notation: str = "1/32"
+
+
+class ReadPartOut(Schema):
+    """A part as understood, before it is kept."""
+
+    quantity: int
+    name: str
+    stock: str
+    kind: str
+    section: SectionOut | None
+    length: LengthOut
+    group: str
+    note: str
+    later: str
+    warnings: list[str]
+
+
+class ReadingOut(Schema):
+    """What a text or a file was understood as: parts, or problems and no parts."""
+
+    parts: list[ReadPartOut]
+    problems: list[ProblemOut]

@@ -1,0 +1,123 @@
+"""A project in the words of the API's contract."""
+
+from carpentry.errors import CarpentryError
+from carpentry.parts import Part as ReadPart
+from carpentry.parts import not_planned_yet
+from carpentry.project import Material, compare
+from carpentry.sizes import standard_section
+from server.config.schemas import ProblemOut, length_out
+from server.plans.making import Inputs, inputs_of, plan_for
+from server.plans.models import Plan
+from server.plans.showing import section_out, show_plan
+from server.projects.models import Part, Project
+from server.projects.schemas import (
+    ChangeOut,
+    PartOut,
+    ProjectOut,
+    ReadingOut,
+    ReadPartOut,
+    SettingLengthOut,
+    YardNameOut,
+)
+
+TYPED = (
+    *("quantity", "name", "stock", "length", "thickness", "width", "ends", "measured"),
+    *("grain", "clear", "group", "note"),
+)
+
+
+def show_project(project: Project) -> ProjectOut:
+    """The project as it is now, with the plan of this state: done, or under way."""
+    inputs = inputs_of(project)
+    plan = plan_for(project, inputs)
+    notation = project.notation
+
+    def setting(name: str) -> SettingLengthOut:
+        ticks = getattr(inputs.settings, name).ticks
+        return SettingLengthOut(typed=getattr(project, name), shown=length_out(ticks, notation))
+
+    read = {
+        one.id: (one.part, material)
+        for material in inputs.materials
+        for one in (*material.parts, *(later for later, _ in material.later))
+    }
+    return ProjectOut(
+        id=project.id,
+        name=project.name,
+        version=project.version,
+        unit=project.unit,
+        notation=notation,
+        kerf=setting("kerf"),
+        trim_start=setting("trim_start"),
+        trim_end=setting("trim_end"),
+        copies=project.copies,
+        yard=YardNameOut(id=project.yard.id, name=project.yard.name) if project.yard else None,
+        parts=[_part(part, *read[str(part.id)], inputs) for part in project.parts.all()],
+        undo=project.undo_label,
+        redo=project.redo_label,
+        change=_change(project, plan, inputs.currency),
+        updated=project.updated,
+        plan=show_plan(plan, inputs),
+    )
+
+
+def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> PartOut:
+    source = inputs.source if material.section_from_yard else "standard size"
+    return PartOut(
+        id=part.id,
+        mark=part.mark,
+        **{name: getattr(part, name) for name in TYPED},
+        pieces=read.quantity * inputs.settings.copies,
+        called=read.name,
+        stock_name=str(read.stock),
+        kind=read.stock.kind,
+        section=section_out(material.section, inputs.settings.notation),
+        section_source=source,
+        length_shown=length_out(read.length.ticks, inputs.settings.notation),
+        later=next((why for one, why in material.later if one.id == str(part.id)), ""),
+        warnings=list(read.warnings),
+    )
+
+
+def _change(project: Project, plan: Plan, currency: str) -> ChangeOut:
+    """The newest change, against the plan of the version before it."""
+    newest = project.revisions.filter(number=project.version).first()
+    before = project.revisions.filter(number=project.version - 1).select_related("plan").first()
+    effect = ""
+    done = Plan.Status.DONE
+    if before and before.plan and before.plan.status == done and plan.status == done:
+        effect = compare(before.plan.purchase, plan.purchase, currency)
+    label = newest.label if newest else ""
+    if newest and newest.redo_to == project.version - 1:
+        label = f"undone: {before.label}" if before else label
+    return ChangeOut(label=label, effect=effect)
+
+
+def show_reading(parts: list[ReadPart], notation: str) -> ReadingOut:
+    """Parts as understood, for a preview."""
+    return ReadingOut(
+        parts=[
+            ReadPartOut(
+                quantity=part.quantity,
+                name=part.name,
+                stock=str(part.stock),
+                kind=part.stock.kind,
+                section=section_out(standard_section(part.stock), notation),
+                length=length_out(part.length.ticks, notation),
+                group=part.fields.group,
+                note=part.fields.note,
+                later=not_planned_yet(part, standard_section(part.stock)) or "",
+                warnings=list(part.warnings),
+            )
+            for part in parts
+        ],
+        problems=[],
+    )
+
+
+def show_problems(error: CarpentryError) -> ReadingOut:
+    """Why nothing was understood."""
+    return ReadingOut(
+        parts=[],
+        problems=[ProblemOut(place=p.place, message=p.message) for p in error.problems],
+    )

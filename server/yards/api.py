@@ -1,0 +1,245 @@
+"""The API of yards: the list, every change of one, and price lists in."""
+
+import uuid
+from collections.abc import Callable
+from decimal import Decimal
+from typing import Any
+
+from django.db import models, transaction
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from ninja import File, Form, Router
+from ninja.files import UploadedFile
+
+from carpentry.buying import MAX_LINES
+from carpentry.buying import PriceLine as ReadLine
+from carpentry.errors import CarpentryError
+from carpentry.length import Unit
+from carpentry.project import YardFile, read_yard_file
+from carpentry.project.file import check_tax_rate
+from server.config.schemas import ErrorOut, ProblemOut
+from server.documents.uploads import read_prices_upload, upload_bytes
+from server.projects.schemas import SeenIn
+from server.yards.models import PriceLine, Yard
+from server.yards.schemas import (
+    NewYardIn,
+    PriceLineIn,
+    PricesReadingOut,
+    RemoveLinesIn,
+    YardConflictOut,
+    YardOut,
+    YardPatchIn,
+    YardRowOut,
+)
+from server.yards.showing import compare_list, show_yard
+
+router = Router(tags=["yards"])
+CHANGE = {200: YardOut, 404: ErrorOut, 409: YardConflictOut, 422: ErrorOut}
+
+
+def own_yard(request: HttpRequest, yard_id: uuid.UUID) -> Yard:
+    """The signed-in builder's yard; to anybody else it does not exist."""
+    return get_object_or_404(Yard.objects.of(request.user), id=yard_id)
+
+
+def _units(request: HttpRequest) -> Callable[[str], Unit]:
+    """What bare lengths mean at each of the builder's yards; inches at a new one."""
+    units = dict(Yard.objects.of(request.user).values_list("name", "unit"))
+    return lambda name: Unit(units.get(name, Unit.INCH))
+
+
+@router.get("/yards", response=list[YardRowOut])
+def list_yards(request: HttpRequest) -> list[YardRowOut]:
+    """All yards by name."""
+    yards = Yard.objects.of(request.user).annotate(
+        line_count=models.Count("lines", distinct=True),
+        project_count=models.Count("projects", distinct=True),
+        newest=models.Max("lines__date"),
+    )
+    return [
+        YardRowOut(
+            id=yard.id,
+            name=yard.name,
+            currency=yard.currency,
+            tax_rate=f"{yard.tax.rate:f}",
+            lines=yard.line_count,
+            newest=yard.newest or "",
+            projects=yard.project_count,
+        )
+        for yard in yards
+    ]
+
+
+@router.post("/yards", response={200: YardOut, 422: ErrorOut})
+@transaction.atomic
+def create_yard(request: HttpRequest, new: NewYardIn) -> YardOut:
+    """A new yard under an id of the client's making; asked twice it is made once."""
+    known = Yard.objects.of(request.user).filter(id=new.id).first()
+    if known:
+        return show_yard(known)
+    yard = Yard(
+        id=new.id, owner=request.user, name=new.name.strip(), currency=new.currency, unit=new.unit
+    )
+    yard.full_clean()
+    yard.save(force_insert=True)
+    yard.begin_history("new yard")
+    return show_yard(yard)
+
+
+@router.get("/yards/{yard_id}", response={200: YardOut, 404: ErrorOut})
+def get_yard(request: HttpRequest, yard_id: uuid.UUID) -> YardOut:
+    """A yard with its price list."""
+    return show_yard(own_yard(request, yard_id))
+
+
+@router.delete("/yards/{yard_id}", response={204: None, 404: ErrorOut})
+def delete_yard(request: HttpRequest, yard_id: uuid.UUID) -> tuple[int, None]:
+    """Deletes a yard; projects that had chosen it have none then."""
+    own_yard(request, yard_id).delete()
+    return 204, None
+
+
+@router.patch("/yards/{yard_id}", response=CHANGE)
+def change_yard(request: HttpRequest, yard_id: uuid.UUID, patch: YardPatchIn) -> YardOut:
+    """Changes what holds for the whole yard."""
+    yard = own_yard(request, yard_id)
+    given = patch.dict(exclude_unset=True, exclude={"version", "change_id"})
+
+    def make(yard: Yard) -> str:
+        for name, value in given.items():
+            setattr(yard, name, check_tax_rate(value) if name == "tax_rate" else value)
+        return ", ".join(f"{name.replace('_', ' ')} {value}" for name, value in given.items())
+
+    yard.change(patch.version, patch.change_id, "yard changed", make)
+    return show_yard(yard)
+
+
+@router.put("/yards/{yard_id}/lines/{line_id}", response=CHANGE)
+def write_line(
+    request: HttpRequest, yard_id: uuid.UUID, line_id: uuid.UUID, fields: PriceLineIn
+) -> YardOut:
+    """Writes a price line: changes the fields given, or adds the line under this id."""
+    yard = own_yard(request, yard_id)
+    given: dict[str, Any] = fields.dict(exclude_unset=True, exclude={"version", "change_id"})
+
+    def make(yard: Yard) -> str:
+        line = yard.lines.filter(id=line_id).first()
+        added = line is None
+        if line is None:
+            last = yard.lines.aggregate(models.Max("position"))["position__max"]
+            if yard.lines.count() >= MAX_LINES:
+                raise CarpentryError(f"a price list holds {MAX_LINES:,} lines at the most")
+            line = PriceLine(id=line_id, position=(last or 0) + 1)
+        before = line.price
+        line.yard = yard
+        for name, value in given.items():
+            setattr(line, name, (value or "").strip())
+        line.full_clean()
+        line.save()
+        if added:
+            return f"{line} added"
+        return f"{line}: {before} → {line.price}" if before != line.price else f"{line} changed"
+
+    yard.change(fields.version, fields.change_id, "price line", make)
+    return show_yard(yard)
+
+
+@router.post("/yards/{yard_id}/lines/remove", response=CHANGE)
+def remove_lines(request: HttpRequest, yard_id: uuid.UUID, removal: RemoveLinesIn) -> YardOut:
+    """Removes price lines."""
+    yard = own_yard(request, yard_id)
+
+    def make(yard: Yard) -> str:
+        gone = list(yard.lines.filter(id__in=removal.lines))
+        yard.lines.filter(id__in=[line.id for line in gone]).delete()
+        return f"{gone[0]} removed" if len(gone) == 1 else f"{len(gone)} lines removed"
+
+    yard.change(removal.version, removal.change_id, "lines removed", make)
+    return show_yard(yard)
+
+
+@router.post("/yards/{yard_id}/undo", response=CHANGE)
+def undo_yard(request: HttpRequest, yard_id: uuid.UUID, seen: SeenIn) -> YardOut:
+    """Takes the newest change back."""
+    yard = own_yard(request, yard_id)
+    yard.undo(seen.version, seen.change_id)
+    return show_yard(yard)
+
+
+@router.post("/yards/{yard_id}/redo", response=CHANGE)
+def redo_yard(request: HttpRequest, yard_id: uuid.UUID, seen: SeenIn) -> YardOut:
+    """Brings back what the last undo took."""
+    yard = own_yard(request, yard_id)
+    yard.redo(seen.version, seen.change_id)
+    return show_yard(yard)
+
+
+@router.post("/reading/prices-file", response={200: PricesReadingOut, 413: ErrorOut})
+def read_prices_file(request: HttpRequest, file: File[UploadedFile]) -> PricesReadingOut:
+    """What a price list file would do, yard by yard; keeps nothing."""
+    try:
+        lists = read_prices_upload(file, _units(request))
+    except CarpentryError as error:
+        problems = [ProblemOut(place=p.place, message=p.message) for p in error.problems]
+        return PricesReadingOut(yards=[], problems=problems)
+    known = {yard.name: yard for yard in Yard.objects.of(request.user).filter(name__in=lists)}
+    return PricesReadingOut(
+        yards=[compare_list(name, known.get(name), lines) for name, lines in lists.items()],
+        problems=[],
+    )
+
+
+@router.post("/yards/import-prices", response={200: list[YardOut], 413: ErrorOut, 422: ErrorOut})
+def import_prices(
+    request: HttpRequest, change_id: Form[uuid.UUID], file: File[UploadedFile]
+) -> list[YardOut]:
+    """Takes a price list: each yard in it gets exactly these lines, as one step of its history."""
+    yards = take_price_lists(request.user, read_prices_upload(file, _units(request)), change_id)
+    return [show_yard(yard) for yard in yards]
+
+
+@transaction.atomic
+def take_price_lists(
+    owner: Any, lists: dict[str, list[ReadLine]], change_id: uuid.UUID
+) -> list[Yard]:
+    """Yards of the owner with these lists as theirs; unknown ones are made."""
+    yards = []
+    for name, lines in lists.items():
+        yard = Yard.objects.of(owner).filter(name=name).first()
+        if yard is None:
+            yard = Yard(owner=owner, name=name)
+            yard.full_clean()
+            yard.save()
+            yard.replace_lines(lines)
+            yard.begin_history("price list imported")
+        else:
+
+            def make(yard: Yard, lines: list[ReadLine] = lines) -> None:
+                yard.replace_lines(lines)
+
+            yard.change(yard.version, change_id, "price list imported", make)
+        yards.append(yard)
+    return yards
+
+
+@router.post("/yards/import", response={200: YardOut, 413: ErrorOut, 422: ErrorOut})
+def import_yard(
+    request: HttpRequest, change_id: Form[uuid.UUID], file: File[UploadedFile]
+) -> YardOut:
+    """A yard from its JSON file; one of the same name becomes what the file says, undoably."""
+    return show_yard(yard_from_file(request.user, read_yard_file(upload_bytes(file)), change_id))
+
+
+@transaction.atomic
+def yard_from_file(owner: Any, read: YardFile, change_id: uuid.UUID) -> Yard:
+    """The owner's yard of the file's name, new or changed to what the file says."""
+    yard = Yard.objects.of(owner).filter(name=read.name).first()
+    if yard is None:
+        yard = Yard(owner=owner, name=read.name, tax_rate=Decimal(0))
+        yard.full_clean()
+        yard.save()
+        yard.take(read)
+        yard.begin_history("imported")
+        return yard
+    yard.change(yard.version, change_id, "imported", lambda yard: yard.take(read))
+    return yard

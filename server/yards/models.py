@@ -1,0 +1,200 @@
+"""Yards and their price lists."""
+
+import uuid
+from collections.abc import Iterable
+from dataclasses import asdict
+from decimal import Decimal
+
+from django.core.validators import MaxValueValidator, MinValueValidator
+from django.db import models
+
+from carpentry.buying import PriceFields, Tax, read_price_line
+from carpentry.buying import PriceLine as ReadLine
+from carpentry.errors import CarpentryError
+from carpentry.length import Unit
+from carpentry.project import YardFile
+from carpentry.project.file import check_currency
+from server.history.errors import as_validation_error
+from server.history.models import Revision, Snapshot, Versioned
+
+
+class Yard(Versioned):
+    """A place that sells lumber, with its own prices, sizes, currency and tax."""
+
+    class Unit(models.TextChoices):
+        INCH = "in", "inches"
+        MM = "mm", "millimetres"
+
+    class Rounding(models.TextChoices):
+        EACH = "each", "width and length to whole inches"
+        TOTAL = "total", "fractions kept"
+
+    unit = models.CharField(max_length=2, choices=Unit, default=Unit.INCH)
+    currency = models.CharField(max_length=3, default="USD")
+    tax_rate = models.DecimalField(
+        max_digits=6,
+        decimal_places=4,
+        default=Decimal(0),
+        validators=[MinValueValidator(0), MaxValueValidator(50)],
+    )
+    prices_include_tax = models.BooleanField(default=False)
+    board_foot_rounding = models.CharField(max_length=5, choices=Rounding, default=Rounding.TOTAL)
+
+    class Meta:
+        ordering = ["name"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["owner", "name"],
+                name="one_yard_of_a_name",
+                violation_error_message="you have a yard of this name",
+            )
+        ]
+
+    def clean(self) -> None:
+        super().clean()
+        try:
+            check_currency(self.currency)
+        except CarpentryError as error:
+            raise as_validation_error(error) from error
+
+    @property
+    def tax(self) -> Tax:
+        return Tax(self.tax_rate.normalize(), self.prices_include_tax)
+
+    @property
+    def whole_inches(self) -> bool:
+        return self.board_foot_rounding == self.Rounding.EACH
+
+    def read_lines(self) -> list[ReadLine]:
+        """The price list as carpentry understands it."""
+        return [line.read() for line in self.lines.all()]
+
+    def as_file(self) -> YardFile:
+        return YardFile(
+            self.name,
+            Unit(self.unit),
+            self.currency,
+            self.tax,
+            self.board_foot_rounding,
+            tuple(self.read_lines()),
+        )
+
+    def take(self, file: YardFile) -> None:
+        """Becomes what a file says, lines and all; saves."""
+        self.name = file.name
+        self.unit = file.unit.value
+        self.currency = file.currency
+        self.tax_rate = file.tax.rate
+        self.prices_include_tax = file.tax.included
+        self.board_foot_rounding = file.board_foot_rounding
+        self.full_clean()
+        self.save()
+        self.replace_lines(file.lines)
+
+    def replace_lines(self, lines: Iterable[ReadLine]) -> None:
+        """The whole list anew; a line for the same stock and length keeps its id."""
+        kept = {(line.stock_key, line.length_ticks): line for line in self.lines.all()}
+        fresh = [PriceLine.of(self, position, read) for position, read in enumerate(lines)]
+        for line in fresh:
+            before = kept.get((line.stock_key, line.length_ticks))
+            if before:
+                line.id = before.id
+        self._write(fresh)
+
+    def _write(self, lines: "list[PriceLine]") -> None:
+        self.lines.all().delete()
+        PriceLine.objects.bulk_create(lines)
+
+    def snapshot(self) -> Snapshot:
+        return {
+            "name": self.name,
+            "unit": self.unit,
+            "currency": self.currency,
+            "tax_rate": f"{self.tax.rate:f}",
+            "prices_include_tax": self.prices_include_tax,
+            "board_foot_rounding": self.board_foot_rounding,
+            "lines": [line.snapshot() for line in self.lines.all()],
+        }
+
+    def restore(self, snapshot: Snapshot) -> None:
+        self.name = snapshot["name"]
+        self.unit = snapshot["unit"]
+        self.currency = snapshot["currency"]
+        self.tax_rate = Decimal(snapshot["tax_rate"])
+        self.prices_include_tax = snapshot["prices_include_tax"]
+        self.board_foot_rounding = snapshot["board_foot_rounding"]
+        self._write([PriceLine(yard=self, **line) for line in snapshot["lines"]])
+
+
+class YardRevision(Revision):
+    subject = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="revisions")
+
+    class Meta(Revision.Meta):
+        constraints = [
+            models.UniqueConstraint(
+                fields=["subject", "number"], name="one_yard_revision_a_version"
+            )
+        ]
+
+
+class PriceLine(models.Model):
+    """One stock and length as the yard's list has it: as typed, with what was understood."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="lines")
+    position = models.PositiveIntegerField(default=0)
+    stock = models.CharField(max_length=100)
+    length = models.CharField(max_length=60, blank=True)
+    price = models.CharField(max_length=20, blank=True)
+    per = models.CharField(max_length=10, blank=True)
+    available = models.CharField(max_length=10, blank=True)
+    actual = models.CharField(max_length=60, blank=True)
+    date = models.CharField(max_length=20, blank=True)
+    thickness = models.CharField(max_length=60, blank=True)
+    width = models.CharField(max_length=60, blank=True)
+    stock_key = models.CharField(max_length=100, editable=False)
+    length_ticks = models.PositiveBigIntegerField(editable=False)
+
+    class Meta:
+        ordering = ["position"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["yard", "stock_key", "length_ticks"],
+                name="one_price_a_stock_and_length",
+                violation_error_message="this stock and length has a price line already",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.stock} {self.length}"
+
+    @property
+    def fields(self) -> PriceFields:
+        typed = {name: getattr(self, name) for name in asdict(PriceFields()) if name != "yard"}
+        return PriceFields(yard=self.yard.name, **typed)
+
+    def read(self) -> ReadLine:
+        return read_price_line(self.fields, self.yard.unit)
+
+    def snapshot(self) -> Snapshot:
+        """Every column but the yard."""
+        columns = [field.name for field in self._meta.concrete_fields if field.name != "yard"]
+        return {name: getattr(self, name) for name in columns} | {"id": str(self.id)}
+
+    def clean(self) -> None:
+        try:
+            self._understand(self.read())
+        except CarpentryError as error:
+            raise as_validation_error(error) from error
+
+    def _understand(self, read: ReadLine) -> None:
+        self.stock_key = str(read.stock)
+        self.length_ticks = read.length.ticks
+
+    @classmethod
+    def of(cls, yard: Yard, position: int, read: ReadLine) -> "PriceLine":
+        """A line, not saved, from one that carpentry has read."""
+        typed = {name: text for name, text in asdict(read.fields).items() if name != "yard"}
+        line = cls(yard=yard, position=position, **typed)
+        line._understand(read)
+        return line

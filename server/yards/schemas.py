@@ -1,0 +1,114 @@
+"""The API's contract for yards and their prices."""
+
+from datetime import datetime
+from uuid import UUID
+
+from ninja import Schema
+
+from server.config.schemas import LengthOut, ProblemOut
+from server.plans.schemas import SectionOut
+from server.projects.schemas import SeenIn
+
+
+class PriceLineOut(Schema):
+    """A price line: each field as typed, and what was understood."""
+
+    id: UUID
+    stock: str
+    length: str
+    price: str
+    per: str
+    available: str
+    actual: str
+    date: str
+    thickness: str
+    width: str
+    kind: str
+    named_length: str
+    real_length: LengthOut
+    section: SectionOut | None
+    section_is_own: bool
+    piece_price: str | None
+    warnings: list[str]
+
+
+class YardOut(Schema):
+    id: UUID
+    name: str
+    version: int
+    unit: str
+    currency: str
+    tax_rate: str
+    prices_include_tax: bool
+    board_foot_rounding: str
+    lines: list[PriceLineOut]
+    undo: str | None
+    redo: str | None
+    change: str
+    updated: datetime
+
+
+class YardRowOut(Schema):
+    id: UUID
+    name: str
+    currency: str
+    tax_rate: str
+    lines: int
+    newest: str
+    projects: int
+
+
+class YardConflictOut(Schema):
+    detail: str
+    seen: dict[str, object] | None
+    current: YardOut
+
+
+class NewYardIn(Schema):
+    id: UUID
+    name: str
+    currency: str = "USD"
+    unit: str = "in"
+
+
+class YardPatchIn(SeenIn):
+    name: str | None = None
+    unit: str | None = None
+    currency: str | None = None
+    tax_rate: str | None = None
+    prices_include_tax: bool | None = None
+    board_foot_rounding: str | None = None
+
+
+class PriceLineIn(SeenIn):
+    """A new line under an id of the client's making, or fields of one that is there."""
+
+    stock: str | None = None
+    length: str | None = None
+    price: str | None = None
+    per: str | None = None
+    available: str | None = None
+    actual: str | None = None
+    date: str | None = None
+    thickness: str | None = None
+    width: str | None = None
+
+
+class RemoveLinesIn(SeenIn):
+    lines: list[UUID]
+
+
+class YardReadingOut(Schema):
+    """What a price list does to one yard."""
+
+    yard: str
+    known: bool
+    new: list[str]
+    changed: list[str]
+    same: int
+    gone: list[str]
+
+
+class PricesReadingOut(Schema):
+    yards: list[YardReadingOut]
+    problems: list[ProblemOut]

@@ -1,0 +1,75 @@
+"""A yard in the words of the API's contract."""
+
+from carpentry.buying import PriceLine as ReadLine
+from carpentry.buying import piece_price, write_money
+from carpentry.length import Notation
+from server.config.schemas import length_out
+from server.plans.showing import length_name, section_out
+from server.yards.models import PriceLine, Yard
+from server.yards.schemas import PriceLineOut, YardOut, YardReadingOut
+
+TYPED = (*("stock", "length", "price", "per", "available", "actual", "date", "thickness", "width"),)
+
+
+def notation_of(yard: Yard) -> Notation:
+    return Notation.MM if yard.unit == Yard.Unit.MM else Notation.SIXTY_FOURTHS
+
+
+def show_yard(yard: Yard) -> YardOut:
+    """The yard as it is now."""
+    newest = yard.revision(yard.version)
+    return YardOut(
+        id=yard.id,
+        name=yard.name,
+        version=yard.version,
+        unit=yard.unit,
+        currency=yard.currency,
+        tax_rate=f"{yard.tax.rate:f}",
+        prices_include_tax=yard.prices_include_tax,
+        board_foot_rounding=yard.board_foot_rounding,
+        lines=[_line(line, yard) for line in yard.lines.select_related("yard")],
+        undo=yard.undo_label,
+        redo=yard.redo_label,
+        change=newest.label if newest else "",
+        updated=yard.updated,
+    )
+
+
+def _line(line: PriceLine, yard: Yard) -> PriceLineOut:
+    read = line.read()
+    notation = notation_of(yard)
+    price = piece_price(read, whole_inches=yard.whole_inches)
+    return PriceLineOut(
+        id=line.id,
+        **{name: getattr(line, name) for name in TYPED},
+        kind=read.stock.kind,
+        named_length=length_name(read.length.ticks, notation),
+        real_length=length_out(read.real_length, notation),
+        section=section_out(read.section, notation),
+        section_is_own=read.has_own_section,
+        piece_price=None if price is None else write_money(price, yard.currency),
+        warnings=list(read.warnings),
+    )
+
+
+def compare_list(name: str, yard: Yard | None, lines: list[ReadLine]) -> YardReadingOut:
+    """What taking a price list would do to a yard (``None``: it would be a new one)."""
+    before = {(li.stock_key, li.length_ticks): li for li in yard.lines.all()} if yard else {}
+    new, changed, same = [], [], 0
+    for read in lines:
+        called = f"{read.stock} {read.fields.length}"
+        known = before.pop((str(read.stock), read.length.ticks), None)
+        if known is None:
+            new.append(called)
+        elif all(getattr(known, field) == getattr(read.fields, field) for field in TYPED):
+            same += 1
+        else:
+            changed.append(f"{called}: {known.price or 'none'} → {read.fields.price or 'none'}")
+    return YardReadingOut(
+        yard=name,
+        known=yard is not None,
+        new=new,
+        changed=changed,
+        same=same,
+        gone=[str(line) for line in before.values()],
+    )
