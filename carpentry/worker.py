@@ -1,7 +1,8 @@
 """A warm process that plans for somebody else: one JSON object per line in, several per line out.
 
-In: ``{"id": "…", "problems": [cut problem, …], "seconds": 20}``. Out, as plans get better, and a
-last time with ``"done": true``: ``{"id": "…", "plans": [cut plan, …], "done": false, "seconds": 0.2}``.
+In: ``{"id": "…", "problems": [cut problem, …], "seconds": 20}``. Out, as plans get better, and
+a last time with ``"done": true``:
+``{"id": "…", "plans": [cut plan, …], "done": false, "seconds": 0.2}``.
 The process may be killed at any moment; what it said last is the best so far.
 """
 

@@ -21,7 +21,7 @@ def _let_the_library_greet() -> None:
     with Path(os.devnull).open("wb") as nowhere:
         os.dup2(nowhere.fileno(), 1)
         try:
-            highspy.Highs()  # type: ignore[no-untyped-call]
+            highspy.Highs()
         finally:
             os.dup2(kept, 1)
             os.close(kept)
@@ -50,7 +50,7 @@ class Program:
 
     def __init__(self, rows: Sequence[tuple[float, float]]) -> None:
         _let_the_library_greet()
-        self._highs = highspy.Highs()  # type: ignore[no-untyped-call]
+        self._highs = highspy.Highs()
         self._highs.setOptionValue("output_flag", False)
         self._highs.setOptionValue("threads", 1)
         self._highs.setOptionValue("random_seed", 0)

@@ -151,6 +151,19 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:
     return re.search(r"/assets/.+-[\w-]{8}\.\w+$", url) is not None
 
 
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "loggers": {
+        "django.request": {
+            "handlers": ["console"],
+            "level": "CRITICAL" if TESTING else "ERROR",
+            "propagate": False,
+        }
+    },
+}
+
 MAX_UPLOAD_BYTES = 5 * 1024 * 1024
 MAX_UNPACKED_BYTES = 50 * 1024 * 1024
 DATA_UPLOAD_MAX_MEMORY_SIZE = MAX_UPLOAD_BYTES + 64 * 1024

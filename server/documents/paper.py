@@ -29,7 +29,7 @@ from server.documents.type import (
     style,
     text,
 )
-from server.plans.schemas import MaterialOut, PlanOut, SectionOut
+from server.plans.schemas import ListLineOut, MaterialOut, PlanOut, SectionOut
 from server.projects.schemas import ProjectOut
 
 MARGIN = 0.6 * inch
@@ -82,6 +82,12 @@ def _section(section: SectionOut | None) -> str:
     return f"{length_markup(section.thickness)} × {length_markup(section.width)}"
 
 
+def _bought_length(line: ListLineOut) -> str:
+    if line.real_length is None:
+        return line.named_length
+    return f"{line.named_length}, really {length_markup(line.real_length)}"
+
+
 def _not_planned(project: ProjectOut) -> list[Flowable]:
     """Parts without a board, so that nobody drives home without them."""
     called = {part.id: part for part in project.parts}
@@ -121,7 +127,7 @@ def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
                 _Box(),
                 text(line.stock, 10, bold=True),
                 Paragraph(_section(line.section), style(9)),
-                Paragraph(f"{line.named_length} ({length_markup(line.real_length)})", style(9)),
+                Paragraph(_bought_length(line), style(9)),
                 text(str(line.count), 11, bold=True, right=True),
                 text(line.price or "no price", 9, right=True),
                 text(line.line_price or "no price", 9, right=True),

@@ -29,7 +29,7 @@ def list_rows(plan: PlanOut) -> list[tuple[str, ...]]:
         (
             harmless(line.stock),
             line.named_length,
-            line.real_length.text,
+            line.real_length.text if line.real_length else line.named_length,
             str(line.count),
             line.price or "no price",
             line.line_price or "no price",

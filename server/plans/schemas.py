@@ -72,7 +72,7 @@ class ListLineOut(Schema):
     stock: str
     section: SectionOut | None
     named_length: str
-    real_length: LengthOut
+    real_length: LengthOut | None
     count: int
     price: str | None
     line_price: str | None

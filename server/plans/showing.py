@@ -157,14 +157,16 @@ def _shopping(shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None
         offers = {offer.id: offer for offer in material.offers}
         for layout in made.layouts if made else ():
             on = parts_on.setdefault((str(material.stock), offers[layout.stock].length), [])
-            on += [UUID(p.part) for p in layout.parts if UUID(p.part) not in on]
+            on.extend(dict.fromkeys(UUID(p.part) for p in layout.parts if UUID(p.part) not in on))
     return ShoppingOut(
         lines=[
             ListLineOut(
                 stock=str(line.stock),
                 section=section_out(line.section, notation),
                 named_length=length_name(line.length, notation),
-                real_length=length_out(line.real_length, notation),
+                real_length=length_out(line.real_length, notation)
+                if line.real_length != line.length
+                else None,
                 count=line.count,
                 price=None if line.price is None else write_money(line.price, currency),
                 line_price=None

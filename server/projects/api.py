@@ -222,8 +222,8 @@ def change_part(
         said = []
         for name, value in _given(patch).items():
             before = getattr(part, name)
-            setattr(part, name, value.strip())
-            said.append(f"{name} {before or 'empty'} → {value.strip() or 'empty'}")
+            setattr(part, name, (value or "").strip())
+            said.append(f"{name} {before or 'empty'} → {getattr(part, name) or 'empty'}")
         part.project = project
         part.full_clean()
         part.save()

@@ -73,7 +73,6 @@ class NewYardIn(Schema):
 
 class YardPatchIn(SeenIn):
     name: str | None = None
-    unit: str | None = None
     currency: str | None = None
     tax_rate: str | None = None
     prices_include_tax: bool | None = None

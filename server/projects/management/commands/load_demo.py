@@ -10,6 +10,8 @@ from django.db import transaction
 from carpentry.project import read_project_file, read_yard_file
 from server.accounts.models import User
 from server.projects.api import project_from_file
+from server.projects.models import Project
+from server.projects.showing import show_project
 from server.yards.api import yard_from_file
 
 DEMO = settings.ROOT / "demo"
@@ -21,7 +23,6 @@ class Command(BaseCommand):
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--reset", action="store_true", help="start over")
 
-    @transaction.atomic
     def handle(self, *args: Any, reset: bool, **options: Any) -> None:
         known = User.objects.filter(username=settings.DEMO_USER)
         if reset:
@@ -29,11 +30,18 @@ class Command(BaseCommand):
         if known.exists():
             self.stdout.write("The demo workshop is loaded already; what was edited is kept.")
             return
+        for project in self._load():
+            show_project(project)
+        self.stdout.write("The demo workshop is loaded.")
+
+    @transaction.atomic
+    def _load(self) -> list[Project]:
         user = User(username=settings.DEMO_USER)
         user.set_unusable_password()
         user.save()
         for file in sorted(DEMO.glob("*.yard.json")):
             yard_from_file(user, read_yard_file(file.read_bytes()), uuid.uuid4())
-        for file in sorted(DEMO.glob("*.project.json"), reverse=True):
+        return [
             project_from_file(user, read_project_file(file.read_bytes()), uuid.uuid4())
-        self.stdout.write("The demo workshop is loaded.")
+            for file in sorted(DEMO.glob("*.project.json"))
+        ]

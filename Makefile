@@ -1,0 +1,92 @@
+# make demo · make test · make check · make bench · make screenshots
+
+HOST ?= 127.0.0.1
+PORT ?= 8000
+PYTHON ?= python3
+VENV := .venv/bin
+MANAGE := $(VENV)/python manage.py
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
+
+.PHONY: demo demo-reset install build schema test check bench screenshots serve browser format
+.DEFAULT_GOAL := demo
+
+demo: install build ## install, build, load demo data, serve
+	@$(MANAGE) migrate --verbosity 0
+	@$(MANAGE) load_demo
+	@$(MAKE) --no-print-directory serve
+
+demo-reset: install ## the demo data as it was at first
+	@$(MANAGE) migrate --verbosity 0
+	@$(MANAGE) load_demo --reset
+
+serve:
+	@mkdir -p var/static
+	@$(MANAGE) collectstatic --noinput --verbosity 0
+	@echo "Grain Tally is at http://$(HOST):$(PORT)  (Ctrl-C stops it)"
+	@GRAIN_TALLY_HOSTS="$${GRAIN_TALLY_HOSTS:-127.0.0.1,localhost,[::1]$(if $(filter 0.0.0.0,$(HOST)),$(shell hostname -I 2>/dev/null | tr ' ' '\n' | sed '/^$$/d;s/^/,/' | tr -d '\n'))}" \
+	  $(VENV)/gunicorn server.config.wsgi --bind $(HOST):$(PORT) --workers 1 --threads 8 --timeout 120 --log-level warning
+
+install: .make/python .make/web ## everything into .venv/ and web/node_modules/
+
+.make/tools:
+	@mkdir -p .make
+	@$(PYTHON) -c 'import sys; sys.exit(sys.version_info < (3, 11))' 2>/dev/null || \
+	  { echo "Python 3.11 or newer is needed: apt-get install python3 python3-venv"; exit 1; }
+	@node -e 'process.exit(Number(process.versions.node.split(".")[0]) < 20)' 2>/dev/null || \
+	  { echo "Node 20 or newer is needed: apt-get install nodejs npm"; exit 1; }
+	@command -v npm >/dev/null || { echo "npm is needed: apt-get install npm"; exit 1; }
+	@$(PYTHON) -c 'import ensurepip, venv' 2>/dev/null || \
+	  { apt-get update -qq && apt-get install -y -qq python3-venv; } || \
+	  { echo "Python's venv is needed: apt-get install python3-venv"; exit 1; }
+	@touch $@
+
+.make/python: .make/tools requirements.txt requirements-dev.txt
+	@test -x $(VENV)/python || $(PYTHON) -m venv .venv
+	@$(VENV)/python -m pip install --quiet --disable-pip-version-check -r requirements-dev.txt
+	@touch $@
+
+.make/web: .make/tools web/package.json web/package-lock.json
+	@cd web && npm ci --silent --no-audit --no-fund
+	@touch $@
+
+build: web/dist/index.html ## the front end
+
+web/dist/index.html: .make/web $(WEB_SOURCES)
+	@cd web && npm run --silent build -- --logLevel warn
+	@touch $@
+
+schema: install ## the API's contract and the front end's types from it
+	@$(MANAGE) export_openapi_schema --api server.config.api.api --indent 1 --sorted > server/openapi.json
+	@cd web && npm run --silent schema >/dev/null
+
+browser: ## Chromium, for the tests that drive the interface
+	@test -x /usr/bin/chromium || \
+	  { apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium >/dev/null; } || \
+	  { echo "Chromium is needed: apt-get install chromium"; exit 1; }
+
+test: install build browser ## all tests
+	@$(VENV)/python -W ignore::ResourceWarning manage.py test --verbosity 1
+
+check: install ## linters, types, import directions, the schema in step
+	@$(VENV)/ruff check .
+	@$(VENV)/ruff format --check --quiet .
+	@$(VENV)/mypy
+	@$(VENV)/lint-imports >/dev/null || $(VENV)/lint-imports
+	@$(MANAGE) makemigrations --check --dry-run --verbosity 0
+	@$(MANAGE) export_openapi_schema --api server.config.api.api --indent 1 --sorted | cmp - server/openapi.json || \
+	  { echo "server/openapi.json is out of step: make schema"; exit 1; }
+	@cd web && npx --no-install openapi-typescript ../server/openapi.json 2>/dev/null | cmp - src/api/schema.d.ts || \
+	  { echo "web/src/api/schema.d.ts is out of step: make schema"; exit 1; }
+	@cd web && npm run --silent types
+	@cd web && npm run --silent lint
+	@cd web && npx --no-install prettier --check --log-level warn src
+
+format: install
+	@$(VENV)/ruff check --fix --quiet . ; $(VENV)/ruff format --quiet .
+	@cd web && npx --no-install prettier --write --log-level warn src
+
+bench: install build ## the figures, as ratios in one run
+	@$(VENV)/python -m benchmarks
+
+screenshots: install build browser ## docs/screenshots/ from the demo data
+	@$(VENV)/python manage.py take_screenshots

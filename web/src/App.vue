@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import AppHeader from './shared/AppHeader.vue'
+import SignInAgain from './account/SignInAgain.vue'
+</script>
+
+<template>
+  <v-app>
+    <a class="skip" href="#main">To the page</a>
+    <AppHeader />
+    <v-main>
+      <div id="main" tabindex="-1">
+        <RouterView :key="String($route.params.id ?? $route.name)" />
+      </div>
+    </v-main>
+    <SignInAgain />
+  </v-app>
+</template>
+
+<style>
+#main {
+  outline: none;
+}
+
+.skip {
+  position: absolute;
+  left: -999px;
+}
+
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  z-index: 3000;
+  background: rgb(var(--v-theme-tape));
+  color: #17232a;
+  padding: 8px 12px;
+}
+</style>

@@ -1,0 +1,31 @@
+import { ref } from 'vue'
+import { api, type Session } from '../api/client'
+
+export const session = ref<Session>()
+/** Whether a dialog asks to sign in again over the page, so that nothing on it is lost. */
+export const signingInAgain = ref(false)
+let waiting: (() => void)[] = []
+
+export async function loadSession(): Promise<Session | undefined> {
+  try {
+    const { data } = await api.GET('/api/session')
+    if (data) session.value = data
+  } catch {
+    // offline: whoever was signed in still is
+  }
+  return session.value
+}
+
+/** Resolves once somebody has signed in again. */
+export function askToSignIn(): Promise<void> {
+  signingInAgain.value = true
+  return new Promise((resolve) => waiting.push(resolve))
+}
+
+export function signedIn(now: Session): void {
+  session.value = now
+  signingInAgain.value = false
+  const resolved = waiting
+  waiting = []
+  for (const resolve of resolved) resolve()
+}

@@ -1,0 +1,60 @@
+import { useQueryClient, type QueryKey } from '@tanstack/vue-query'
+import { ref, type Ref } from 'vue'
+import { askToSignIn } from '../account/session'
+import type { Outcome } from './client'
+
+export interface Seen {
+  version: number
+  change_id: string
+}
+
+const RETRY_MS = 3000
+
+function pause(ms: number): Promise<void> {
+  return new Promise((resolve) => {
+    const wake = () => {
+      clearTimeout(timer)
+      window.removeEventListener('online', wake)
+      resolve()
+    }
+    const timer = setTimeout(wake, ms)
+    window.addEventListener('online', wake)
+  })
+}
+
+/**
+ * Changes of one thing that has a version. They are sent one after the other, each from the newest
+ * state; a lost connection is waited out, a lost session is signed in to again, and the same change is
+ * then sent once more under the same id, so that it is made once.
+ */
+export function useChanges<T extends { version: number }>(key: Ref<QueryKey>) {
+  const queries = useQueryClient()
+  const waiting = ref(0)
+  const offline = ref(false)
+  let tail: Promise<unknown> = Promise.resolve()
+
+  async function send(ask: (seen: Seen) => Promise<Outcome<T>>): Promise<Outcome<T>> {
+    const change_id = crypto.randomUUID()
+    for (;;) {
+      const version = queries.getQueryData<T>(key.value)?.version ?? 0
+      const outcome = await ask({ version, change_id })
+      offline.value = outcome.kind === 'offline'
+      if (outcome.kind === 'offline') await pause(RETRY_MS)
+      else if (outcome.kind === 'signed-out') await askToSignIn()
+      else {
+        if (outcome.kind === 'done') queries.setQueryData(key.value, outcome.data)
+        if (outcome.kind === 'conflict') queries.setQueryData(key.value, outcome.current)
+        return outcome
+      }
+    }
+  }
+
+  function change(ask: (seen: Seen) => Promise<Outcome<T>>): Promise<Outcome<T>> {
+    waiting.value += 1
+    const mine = tail.then(() => send(ask))
+    tail = mine.finally(() => (waiting.value -= 1)).catch(() => undefined)
+    return mine
+  }
+
+  return { change, waiting, offline }
+}

@@ -1,0 +1,77 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Project = Schemas['ProjectOut']
+export type ProjectRow = Schemas['ProjectRowOut']
+export type Part = Schemas['PartOut']
+export type Plan = Schemas['PlanOut']
+export type Material = Schemas['MaterialOut']
+export type Layout = Schemas['LayoutOut']
+export type Length = Schemas['LengthOut']
+export type Section = Schemas['SectionOut']
+export type Reading = Schemas['ReadingOut']
+export type Yard = Schemas['YardOut']
+export type YardRow = Schemas['YardRowOut']
+export type PriceLine = Schemas['PriceLineOut']
+export type PricesReading = Schemas['PricesReadingOut']
+export type Problem = Schemas['ProblemOut']
+export type Session = Schemas['SessionOut']
+export type PartField = Exclude<keyof Schemas['PartPatchIn'], 'version' | 'change_id'>
+export type ProjectPatch = Omit<Schemas['ProjectPatchIn'], 'version' | 'change_id'>
+export type YardPatch = Omit<Schemas['YardPatchIn'], 'version' | 'change_id'>
+export type PriceFields = Omit<Schemas['PriceLineIn'], 'version' | 'change_id'>
+
+function csrfToken(): string {
+  return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ''
+}
+
+export const api = createClient<paths>({ credentials: 'same-origin' })
+api.use({
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-CSRFToken', csrfToken())
+    return request
+  },
+})
+
+/** What came of asking the server for a change. */
+export type Outcome<T> =
+  | { kind: 'done'; data: T }
+  | { kind: 'refused'; detail: string; problems: Problem[] }
+  | { kind: 'conflict'; detail: string; current: T }
+  | { kind: 'signed-out' }
+  | { kind: 'offline' }
+
+type Answer<T> = { data?: T; error?: unknown; response: Response }
+
+/** The outcome of a request; a lost connection is an outcome, too. */
+export async function outcomeOf<T>(request: Promise<Answer<unknown>>): Promise<Outcome<T>> {
+  let answer: Answer<unknown>
+  try {
+    answer = await request
+  } catch {
+    return { kind: 'offline' }
+  }
+  const { data, error, response } = answer
+  if (response.ok) return { kind: 'done', data: data as T }
+  if (response.status === 401) return { kind: 'signed-out' }
+  if (response.status === 403) return { kind: 'signed-out' }
+  if (response.status === 409) {
+    const conflict = error as { detail: string; current: T }
+    return { kind: 'conflict', detail: conflict.detail, current: conflict.current }
+  }
+  if (response.status >= 500) return { kind: 'offline' }
+  const fault = error as { detail?: string; problems?: Problem[] } | undefined
+  return {
+    kind: 'refused',
+    detail: fault?.detail ?? 'the server refused that',
+    problems: fault?.problems ?? [],
+  }
+}
+
+/** A file and plain fields as a form, for openapi-fetch. */
+export function formOf(fields: Record<string, string | Blob>): FormData {
+  const form = new FormData()
+  for (const [name, value] of Object.entries(fields)) form.append(name, value)
+  return form
+}

@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import { useDebounceFn, useLocalStorage } from '@vueuse/core'
+import { computed, ref, useTemplateRef, watch } from 'vue'
+import { api, type Project, type Reading } from '../api/client'
+import LengthText from '../shared/LengthText.vue'
+import SectionText from '../shared/SectionText.vue'
+import FaultList from '../imports/FaultList.vue'
+import type { ProjectOnDesk } from './useProject'
+
+const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
+const field = useTemplateRef<HTMLTextAreaElement>('field')
+const text = useLocalStorage(`grain-tally:entry:${props.project.id}`, '')
+const reading = ref<Reading>()
+const sending = ref(false)
+const several = computed(() => text.value.trimEnd().includes('\n'))
+const unplaced = computed(() => !reading.value?.problems.length)
+
+const read = useDebounceFn(async () => {
+  const asked = text.value
+  if (!asked.trim()) return
+  try {
+    const { data } = await api.POST('/api/reading/parts', {
+      body: { text: asked, unit: props.project.unit, notation: props.project.notation },
+    })
+    if (data && text.value === asked) reading.value = data
+  } catch {
+    reading.value = undefined
+  }
+}, 120)
+
+watch(
+  text,
+  (now) => {
+    if (!now.trim()) reading.value = undefined
+    else void read()
+  },
+  { immediate: true },
+)
+
+async function add() {
+  const sent = text.value
+  if (!sent.trim() || sending.value) return
+  sending.value = true
+  const outcome = await props.desk.addParts(sent)
+  sending.value = false
+  if (outcome.kind === 'done') {
+    if (text.value === sent) text.value = ''
+  } else if (outcome.kind === 'refused') {
+    reading.value = { parts: [], problems: outcome.problems }
+  } else if (outcome.kind === 'conflict') await add()
+}
+
+function enter(event: KeyboardEvent) {
+  if (event.shiftKey) return
+  event.preventDefault()
+  void add()
+}
+
+defineExpose({ focus: () => field.value?.focus() })
+</script>
+
+<template>
+  <form class="entry" @submit.prevent="add">
+    <div class="line">
+      <textarea
+        ref="field"
+        v-model="text"
+        :rows="several ? Math.min(6, text.split('\n').length) : 1"
+        aria-label="New part"
+        aria-describedby="entry-echo"
+        placeholder="6 bearers 2x6 44 1/2"
+        spellcheck="false"
+        autocomplete="off"
+        @keydown.enter="enter"
+        @keydown.esc="field?.blur()"
+      ></textarea>
+      <v-btn type="submit" class="add" :loading="sending" :disabled="!text.trim()">Add</v-btn>
+    </div>
+    <div id="entry-echo" class="echo" aria-live="polite">
+      <template v-if="reading && unplaced">
+        <div v-for="(part, index) in reading.parts.slice(0, 8)" :key="index" class="understood">
+          {{ part.quantity }} × {{ part.name }}, {{ part.stock }}
+          <template v-if="part.section">(<SectionText :section="part.section" />)</template>,
+          <LengthText :length="part.length" />
+          <span v-if="part.later" class="note">{{ part.later }}: not planned yet</span>
+          <span v-for="warning in part.warnings" :key="warning" class="note">{{ warning }}</span>
+        </div>
+        <p v-if="reading.parts.length > 8" class="quiet">and {{ reading.parts.length - 8 }} more</p>
+        <p class="quiet">
+          Enter adds {{ reading.parts.length > 1 ? `all ${reading.parts.length}` : 'it' }}.
+        </p>
+      </template>
+      <FaultList v-else-if="reading" :problems="reading.problems" />
+      <p v-else class="quiet">
+        Count, name, stock, length. Paste rows from a spreadsheet, with or without a header.
+      </p>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.entry {
+  border-top: 2px solid rgb(var(--v-theme-on-surface));
+  padding: 10px 16px 10px 18px;
+  min-height: 80px;
+  line-height: 1.35;
+  background: rgb(var(--v-theme-surface));
+}
+
+.entry .add {
+  min-height: 34px;
+  height: 34px;
+}
+
+.line {
+  display: flex;
+  gap: 10px;
+  align-items: flex-start;
+}
+
+textarea {
+  flex: 1;
+  font: inherit;
+  font-size: 1.02rem;
+  color: inherit;
+  border: 0;
+  border-bottom: 1px solid rgb(var(--v-theme-quiet));
+  padding: 3px 0 5px;
+  background: transparent;
+  resize: none;
+  min-width: 0;
+}
+
+textarea:focus {
+  outline: none;
+  border-bottom: 2px solid rgb(var(--v-theme-primary));
+  padding-bottom: 4px;
+}
+
+textarea::placeholder {
+  color: rgb(var(--v-theme-quiet));
+}
+
+.echo {
+  font-size: 0.84rem;
+  padding-top: 6px;
+  max-height: 180px;
+  overflow-y: auto;
+}
+
+.echo p {
+  margin: 0;
+}
+
+.understood {
+  color: rgb(var(--v-theme-proven));
+  font-weight: 560;
+}
+
+.note {
+  display: block;
+  color: rgb(var(--v-theme-on-surface));
+  font-weight: 400;
+}
+
+.echo :deep(.faults) {
+  margin: 0;
+  padding: 0 0 0 10px;
+}
+</style>

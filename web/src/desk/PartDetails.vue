@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import type { Outcome, Part, PartField } from '../api/client'
+import EditableCell from '../shared/EditableCell.vue'
+
+interface Bound {
+  saved: string
+  draft: string | undefined
+  label: string
+  place: string
+  save: (text: string) => Promise<Outcome<unknown>>
+}
+
+defineProps<{ part: Part; bind: (field: PartField, label: string) => Bound }>()
+defineEmits<{ remove: [] }>()
+
+const FIELDS: { field: PartField; label: string; hint: string }[] = [
+  { field: 'group', label: 'Group', hint: 'frame, boarding …' },
+  { field: 'note', label: 'Note', hint: 'for yourself' },
+  { field: 'thickness', label: 'Thickness', hint: 'where it is not the stock’s own' },
+  { field: 'width', label: 'Width', hint: 'where it is not the stock’s own' },
+  { field: 'ends', label: 'End angles', hint: 'left and right, such as 20 -20' },
+  { field: 'measured', label: 'Measured', hint: 'long-long, edge, short-short, centre' },
+  { field: 'grain', label: 'Grain', hint: 'length or any (sheets)' },
+  { field: 'clear', label: 'Clear', hint: 'yes or no: may a flaw lie on it' },
+]
+</script>
+
+<template>
+  <div class="panel">
+    <div v-for="{ field, label, hint } in FIELDS" :key="field" class="field">
+      <span class="label">{{ label }}</span>
+      <EditableCell v-bind="bind(field, label)">
+        <template v-if="part[field]">{{ part[field] }}</template>
+        <span v-else class="quiet hint">{{ hint }}</span>
+      </EditableCell>
+    </div>
+    <p v-for="warning in part.warnings" :key="warning" class="remark">{{ warning }}</p>
+    <v-btn size="small" class="mt-2" @click="$emit('remove')">Remove {{ part.called }}</v-btn>
+  </div>
+</template>
+
+<style scoped>
+.panel {
+  padding: 8px 0 6px;
+}
+
+.field {
+  display: grid;
+  grid-template-columns: 84px 1fr;
+  align-items: baseline;
+  font-size: 0.86rem;
+  padding: 2px 0;
+}
+
+.field :deep(input:not(:focus)) {
+  border-bottom-color: rgb(var(--v-theme-rule));
+}
+
+.label {
+  color: rgb(var(--v-theme-quiet));
+}
+
+.hint {
+  font-size: 0.78rem;
+}
+
+.remark {
+  font-size: 0.8rem;
+  margin: 6px 0 0;
+}
+</style>

@@ -1,0 +1,174 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Part, PartField } from '../api/client'
+import EditableCell from '../shared/EditableCell.vue'
+import LengthText from '../shared/LengthText.vue'
+import SectionText from '../shared/SectionText.vue'
+import PartDetails from './PartDetails.vue'
+import type { Lighting } from './useLighting'
+import type { ProjectOnDesk } from './useProject'
+
+const props = defineProps<{
+  part: Part
+  desk: ProjectOnDesk
+  lighting: Lighting
+  drafts: Record<string, string>
+}>()
+const emit = defineEmits<{ keep: [field: string, text: string]; drop: [field: string] }>()
+const open = ref(false)
+const lit = computed(() => props.lighting.lit.value === props.part.id)
+const selected = computed(() => props.lighting.selected.value === props.part.id)
+
+function bind(field: PartField, label: string) {
+  const key = `${props.part.id}.${field}`
+  return {
+    saved: props.part[field],
+    draft: props.drafts[key],
+    label: `${label} of ${props.part.called}`,
+    place: field,
+    save: (text: string) => props.desk.changePart(props.part.id, field, text),
+    onKeep: (text: string) => emit('keep', key, text),
+    onDrop: () => emit('drop', key),
+  }
+}
+</script>
+
+<template>
+  <div
+    class="row"
+    role="row"
+    :data-part="part.id"
+    :class="{ lit, selected }"
+    :aria-selected="selected"
+    @pointerenter="lighting.hover(part.id)"
+    @pointerleave="lighting.hover()"
+    @focusin="lighting.select(part.id)"
+  >
+    <span role="cell" class="mark-cell">
+      <button
+        type="button"
+        class="mark"
+        :style="{ background: `rgb(var(--v-theme-${part.kind}))` }"
+        :aria-expanded="open"
+        :aria-label="`${part.mark}, details of ${part.called}`"
+        @click="open = !open"
+      >
+        {{ part.mark }}
+      </button>
+    </span>
+    <span role="cell">
+      <EditableCell v-bind="bind('quantity', 'Count')" right class="figure big" />
+      <span v-if="part.pieces > Number(part.quantity)" class="times quiet"
+        >= {{ part.pieces }}</span
+      >
+    </span>
+    <span role="cell">
+      <EditableCell v-bind="bind('name', 'Name')" class="name">{{ part.called }}</EditableCell>
+      <EditableCell v-if="part.note" v-bind="bind('note', 'Note')" class="small quiet" />
+      <span v-if="part.later" class="later">not planned yet: {{ part.later }}</span>
+    </span>
+    <span role="cell">
+      <EditableCell v-bind="bind('stock', 'Stock')" class="stock">{{
+        part.stock_name
+      }}</EditableCell>
+      <span v-if="part.section" class="small quiet section">
+        <SectionText :section="part.section" :source="part.section_source" />
+        <abbr
+          v-if="part.section_source !== 'standard size'"
+          :title="`real size at ${part.section_source}`"
+          >yard</abbr
+        >
+      </span>
+    </span>
+    <span role="cell">
+      <EditableCell v-bind="bind('length', 'Length')" right class="figure big">
+        <LengthText :length="part.length_shown" />
+      </EditableCell>
+    </span>
+    <PartDetails
+      v-if="open"
+      class="details"
+      :part="part"
+      :bind="bind"
+      @remove="desk.removeParts([part.id])"
+    />
+  </div>
+</template>
+
+<style scoped>
+.row {
+  align-items: start;
+  line-height: 1.22;
+  padding-top: 3px !important;
+  padding-bottom: 4px !important;
+  border-bottom: 1px solid rgb(var(--v-theme-rule));
+  border-left: 4px solid transparent;
+  padding-left: 6px !important;
+}
+
+.lit {
+  background: rgb(var(--v-theme-selected));
+}
+
+.selected {
+  border-left-color: rgb(var(--v-theme-primary));
+}
+
+.mark {
+  min-width: 26px;
+  height: 24px;
+  padding: 0 4px;
+  border-radius: 2px;
+  color: rgb(var(--v-theme-on-wood));
+  font-weight: 700;
+  font-size: 0.82rem;
+  border: 1px solid #17232a33;
+  cursor: pointer;
+}
+
+.big {
+  font-size: 1rem;
+}
+
+.name {
+  font-weight: 560;
+}
+
+.stock {
+  font-weight: 620;
+  font-stretch: 88%;
+  font-size: 0.9rem;
+}
+
+.small {
+  font-size: 0.78rem;
+}
+
+.section {
+  padding-left: 2px;
+}
+
+.times {
+  display: block;
+  font-size: 0.74rem;
+  text-align: right;
+  padding-right: 2px;
+}
+
+.later {
+  display: block;
+  font-size: 0.76rem;
+  padding-left: 2px;
+  color: rgb(var(--v-theme-error));
+}
+
+abbr {
+  text-decoration: none;
+  border-bottom: 1px dotted;
+  margin-left: 4px;
+}
+
+.details {
+  grid-column: 2 / -1;
+}
+</style>

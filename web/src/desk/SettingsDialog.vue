@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { api, type Problem, type Project, type ProjectPatch } from '../api/client'
+import type { ProjectOnDesk } from './useProject'
+
+const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
+const open = defineModel<boolean>({ required: true })
+
+const { data: yards } = useQuery({
+  queryKey: ['yards'],
+  queryFn: async () => (await api.GET('/api/yards')).data ?? [],
+})
+
+function asTyped() {
+  const { project } = props
+  return {
+    name: project.name,
+    unit: project.unit,
+    notation: project.notation,
+    kerf: project.kerf.typed,
+    trim_start: project.trim_start.typed,
+    trim_end: project.trim_end.typed,
+    copies: String(project.copies),
+    yard: project.yard?.id ?? '',
+  }
+}
+
+const form = ref(asTyped())
+const problems = ref<Problem[]>([])
+const busy = ref(false)
+const notations = computed(() =>
+  form.value.unit === 'mm'
+    ? [{ title: 'millimetres', value: 'mm' }]
+    : [
+        { title: 'fractions to 1/16', value: '1/16' },
+        { title: 'fractions to 1/32', value: '1/32' },
+        { title: 'fractions to 1/64', value: '1/64' },
+        { title: 'decimal inches', value: 'decimal' },
+        { title: 'feet and inches', value: 'feet' },
+      ],
+)
+
+watch(open, (now) => {
+  if (now) {
+    form.value = asTyped()
+    problems.value = []
+  }
+})
+
+function faults(place: string): string[] {
+  return problems.value.filter((p) => p.place === place).map((p) => p.message)
+}
+
+function patch(): ProjectPatch {
+  const before = asTyped()
+  const now = form.value
+  const changed: Record<string, string | number> = {}
+  for (const name of Object.keys(before) as (keyof typeof before)[])
+    if (now[name] !== before[name])
+      changed[name] = name === 'copies' ? Number(now[name]) : now[name]
+  if ('unit' in changed)
+    for (const name of ['notation', 'kerf', 'trim_start', 'trim_end'] as const)
+      if (now[name] === before[name] || name === 'notation') delete changed[name]
+  return changed as ProjectPatch
+}
+
+async function save() {
+  const changed = patch()
+  if (!Object.keys(changed).length) {
+    open.value = false
+    return
+  }
+  busy.value = true
+  const outcome = await props.desk.changeSettings(changed)
+  busy.value = false
+  if (outcome.kind === 'done') open.value = false
+  else if (outcome.kind === 'refused')
+    problems.value = outcome.problems.length
+      ? outcome.problems
+      : [{ place: 'name', message: outcome.detail }]
+  else if (outcome.kind === 'conflict')
+    problems.value = [{ place: 'name', message: outcome.detail + ': save again to set yours' }]
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="520">
+    <v-card title="How this project is measured, sawn and bought">
+      <v-card-text>
+        <form id="settings" class="form" @submit.prevent="save">
+          <v-text-field
+            v-model="form.name"
+            label="Name"
+            :error-messages="faults('name')"
+            class="wide"
+          />
+          <v-select
+            v-model="form.yard"
+            label="Yard"
+            class="wide"
+            :items="[
+              { title: 'none: standard lengths, no prices', value: '' },
+              ...(yards ?? []).map((y) => ({ title: y.name, value: y.id })),
+            ]"
+          />
+          <v-text-field
+            v-model="form.copies"
+            label="Build how many"
+            inputmode="numeric"
+            :error-messages="faults('copies')"
+          />
+          <v-text-field v-model="form.kerf" label="Kerf" :error-messages="faults('kerf')" />
+          <v-text-field
+            v-model="form.trim_start"
+            label="Trim, first end"
+            :error-messages="faults('trim_start')"
+          />
+          <v-text-field
+            v-model="form.trim_end"
+            label="Trim, last end"
+            :error-messages="faults('trim_end')"
+          />
+          <v-select
+            v-model="form.unit"
+            label="Bare numbers are"
+            :items="[
+              { title: 'inches', value: 'in' },
+              { title: 'millimetres', value: 'mm' },
+            ]"
+            :error-messages="faults('unit')"
+          />
+          <v-select
+            v-model="form.notation"
+            label="Lengths shown as"
+            :items="notations"
+            :disabled="form.unit !== project.unit"
+            :error-messages="faults('notation')"
+          />
+        </form>
+        <p class="quiet mt-3">
+          Another unit changes what a bare number means from now on; no part changes its size.
+        </p>
+      </v-card-text>
+      <v-card-actions>
+        <v-btn @click="open = false">Cancel</v-btn>
+        <v-btn type="submit" form="settings" color="primary" variant="flat" :loading="busy"
+          >Save</v-btn
+        >
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px;
+  padding-top: 4px;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+</style>

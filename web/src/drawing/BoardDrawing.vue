@@ -1,0 +1,176 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Layout, Length, Part } from '../api/client'
+import LengthSpans from './LengthSpans.vue'
+
+const props = defineProps<{
+  layout: Layout
+  kind: string
+  scale: number
+  height: number
+  parts: Map<string, Part>
+  lit: string | undefined
+}>()
+const emit = defineEmits<{ hover: [part?: string]; select: [part: string] }>()
+
+const MARK_ROOM = 24
+const PER_LETTER = 7.2
+
+const width = computed(() => props.layout.length.ticks * props.scale)
+const pieces = computed(() =>
+  props.layout.parts.map((placed) => {
+    const part = props.parts.get(placed.part)
+    const wide = (placed.end - placed.start) * props.scale
+    const room = placed.length.text.length * PER_LETTER + MARK_ROOM
+    return {
+      ...placed,
+      x: placed.start * props.scale,
+      wide,
+      mark: part?.mark ?? '',
+      called: part?.called ?? '',
+      showMark: wide > 16,
+      showLength: wide > room,
+    }
+  }),
+)
+const end = computed(() => props.layout.parts.at(-1)?.end ?? 0)
+const keep = computed(() => (props.layout.leftover?.keep ? props.layout.leftover : undefined))
+const wasteFrom = computed(() => end.value * props.scale)
+const said = computed(() => {
+  const held = props.layout.parts
+    .map((p) => `${props.parts.get(p.part)?.called ?? 'part'} ${p.length.text}`)
+    .join(', ')
+  const rest = props.layout.leftover
+  return `Board ${props.layout.first}, ${props.layout.named_length}: ${held}${rest ? `, left ${rest.length.text}` : ''}`
+})
+
+function fitsKeepLabel(length: Length, wide: number): boolean {
+  return (length.text.length + 5) * 6.2 < wide
+}
+</script>
+
+<template>
+  <svg class="board" :width="width + 2" :height="height + 4" role="img" :aria-label="said">
+    <rect x="0" y="2" :width="width" :height="height" fill="url(#saw-waste)" class="whole" />
+    <rect
+      v-if="keep"
+      :x="wasteFrom"
+      y="2"
+      :width="width - wasteFrom"
+      :height="height"
+      class="behind"
+    />
+    <g
+      v-for="(piece, index) in pieces"
+      :key="index"
+      class="piece"
+      :class="{ lit: lit === piece.part }"
+      @pointerenter="emit('hover', piece.part)"
+      @pointerleave="emit('hover')"
+      @click="emit('select', piece.part)"
+    >
+      <title>{{ piece.mark }} {{ piece.called }} {{ piece.length.text }}</title>
+      <rect
+        :x="piece.x"
+        y="2"
+        :width="piece.wide"
+        :height="height"
+        :style="{ fill: `rgb(var(--v-theme-${kind}))` }"
+      />
+      <rect :x="piece.x" y="2" :width="piece.wide" :height="height" :fill="`url(#mark-${kind})`" />
+      <rect :x="piece.x" y="2" :width="piece.wide" :height="height" class="edge" />
+      <text v-if="piece.showMark" :x="piece.x + 6" :y="height / 2 + 6.5" class="mark">
+        {{ piece.mark }}
+      </text>
+      <text
+        v-if="piece.showLength"
+        :x="piece.x + piece.wide - 6"
+        :y="height / 2 + 6.5"
+        text-anchor="end"
+        class="figure"
+      >
+        <LengthSpans :length="piece.length" />
+      </text>
+    </g>
+    <g v-if="keep">
+      <rect
+        :x="keep.start * scale"
+        y="2.5"
+        :width="Math.max(0, (keep.end - keep.start) * scale - 0.5)"
+        :height="height - 1"
+        class="keep"
+      />
+      <text
+        v-if="fitsKeepLabel(keep.length, (keep.end - keep.start) * scale)"
+        :x="((keep.start + keep.end) / 2) * scale"
+        :y="height / 2 + 6"
+        text-anchor="middle"
+        class="keep-text"
+      >
+        <tspan>{{ 'keep\u00a0' }}</tspan>
+        <LengthSpans :length="keep.length" />
+      </text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.board {
+  display: block;
+  overflow: visible;
+}
+
+.whole {
+  stroke: rgb(var(--v-theme-quiet));
+  stroke-width: 0.5;
+}
+
+.behind {
+  fill: rgb(var(--v-theme-saw));
+}
+
+.piece {
+  cursor: pointer;
+}
+
+.edge {
+  fill: none;
+  stroke: #17232a;
+  stroke-opacity: 0.55;
+  stroke-width: 1;
+}
+
+.lit .edge {
+  stroke: #1b5cb8;
+  stroke-opacity: 1;
+  stroke-width: 3;
+}
+
+text {
+  font-size: 13px;
+  font-stretch: 86%;
+  fill: rgb(var(--v-theme-on-wood));
+  pointer-events: none;
+}
+
+.mark {
+  font-weight: 740;
+}
+
+text.figure {
+  font-weight: 600;
+}
+
+.keep {
+  fill: rgb(var(--v-theme-surface));
+  stroke: rgb(var(--v-theme-quiet));
+  stroke-width: 1.5;
+  stroke-dasharray: 5 3;
+}
+
+.keep-text {
+  font-size: 12px;
+  font-weight: 600;
+  fill: rgb(var(--v-theme-on-surface));
+}
+</style>

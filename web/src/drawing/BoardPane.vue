@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, useTemplateRef } from 'vue'
+import type { Part, Project } from '../api/client'
+import type { Lighting } from '../desk/useLighting'
+import MaterialBoards from './MaterialBoards.vue'
+import TapeRuler from './TapeRuler.vue'
+import WoodPatterns from './WoodPatterns.vue'
+
+const props = defineProps<{ project: Project; lighting: Lighting }>()
+const GUTTER = 30
+const RIGHT = 52
+
+const pane = useTemplateRef<HTMLElement>('pane')
+const { width } = useElementSize(pane)
+const plan = computed(() => props.project.plan)
+const scale = computed(() =>
+  plan.value.longest_ticks
+    ? Math.max(120, width.value - GUTTER - RIGHT) / plan.value.longest_ticks
+    : 0,
+)
+const parts = computed(() => new Map<string, Part>(props.project.parts.map((p) => [p.id, p])))
+const drawn = computed(() => plan.value.materials.some((m) => m.layouts.length))
+</script>
+
+<template>
+  <div ref="pane" class="pane">
+    <WoodPatterns />
+    <div v-if="drawn" class="ruler">
+      <TapeRuler :unit="project.unit" :longest="plan.longest_ticks" :scale="scale" />
+    </div>
+    <MaterialBoards
+      v-for="material in plan.materials"
+      :key="material.stock"
+      :material="material"
+      :scale="scale"
+      :parts="parts"
+      :lit="lighting.lit.value"
+      @hover="lighting.hover"
+      @select="lighting.select"
+    />
+    <p v-if="!plan.materials.length" class="quiet nothing">
+      The boards are drawn here, to scale, as soon as there is a part.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.pane {
+  padding: 0 4px 0 30px;
+}
+
+.ruler {
+  position: sticky;
+  top: 0;
+  z-index: 3;
+  background: rgb(var(--v-theme-background));
+  padding: 10px 0 6px;
+  margin: 0 -4px 8px -30px;
+  padding-left: 30px;
+}
+
+.nothing {
+  padding: 60px 0;
+}
+</style>

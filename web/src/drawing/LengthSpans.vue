@@ -1,0 +1,13 @@
+<script setup lang="ts">
+import type { Length } from '../api/client'
+
+defineProps<{ length: Length }>()
+</script>
+
+<template>
+  <tspan>{{ length.whole }}</tspan>
+  <tspan v-if="length.numerator" class="fraction">
+    {{ `${length.numerator}⁄${length.denominator}` }}
+  </tspan>
+  <tspan>{{ length.mark }}</tspan>
+</template>

@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Material, Part } from '../api/client'
+import LengthText from '../shared/LengthText.vue'
+import SectionText from '../shared/SectionText.vue'
+import BoardDrawing from './BoardDrawing.vue'
+
+const props = defineProps<{
+  material: Material
+  scale: number
+  parts: Map<string, Part>
+  lit: string | undefined
+}>()
+defineEmits<{ hover: [part?: string]; select: [part: string] }>()
+
+const TICKS_PER_INCH = 8128
+const height = computed(() => {
+  const wide = (props.material.section?.width.ticks ?? 5 * TICKS_PER_INCH) / TICKS_PER_INCH
+  return Math.round(Math.min(34, Math.max(15, 11 + wide * 3.6)))
+})
+
+function named(part: string): string {
+  const found = props.parts.get(part)
+  return found ? `${found.mark} ${found.called}` : 'a part'
+}
+</script>
+
+<template>
+  <section class="material">
+    <header>
+      <h3 class="called">{{ material.stock }}</h3>
+      <span class="quiet">
+        <SectionText
+          v-if="material.section"
+          :section="material.section"
+          :source="material.section_source"
+        />
+        <template v-if="material.summary">&ensp;{{ material.summary }}</template>
+      </span>
+      <span v-if="material.cost" class="cost figure">{{ material.cost }}</span>
+      <span v-else-if="material.layouts.length" class="cost quiet">no price</span>
+    </header>
+    <p v-if="material.note" class="quiet note">{{ material.note }}</p>
+    <div v-for="layout in material.layouts" :key="layout.first" class="layout">
+      <span class="number quiet" :title="`board ${layout.first}`">{{ layout.first }}</span>
+      <BoardDrawing
+        :layout="layout"
+        :kind="material.kind"
+        :scale="scale"
+        :height="height"
+        :parts="parts"
+        :lit="lit"
+        @hover="$emit('hover', $event)"
+        @select="$emit('select', $event)"
+      />
+      <span v-if="layout.count > 1" class="times figure">× {{ layout.count }}</span>
+    </div>
+    <ul v-if="material.unplaced.length || material.later.length" class="without">
+      <li v-for="row in material.unplaced" :key="row.part" :class="{ lit: lit === row.part }">
+        <strong>{{ row.quantity }} × {{ named(row.part) }} without a board:</strong>
+        {{ row.reason }}
+      </li>
+      <li
+        v-for="row in material.later"
+        :key="row.part"
+        class="quiet"
+        :class="{ lit: lit === row.part }"
+      >
+        {{ named(row.part) }},
+        <LengthText v-if="parts.get(row.part)" :length="parts.get(row.part)!.length_shown" />:
+        {{ row.reason }}, not planned yet
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.material {
+  margin-bottom: 18px;
+}
+
+header {
+  display: flex;
+  align-items: baseline;
+  gap: 10px;
+  margin: 0 0 3px;
+  font-size: 0.86rem;
+}
+
+h3 {
+  font-size: 1.02rem;
+  margin: 0;
+}
+
+.cost {
+  margin-left: auto;
+  font-size: 0.95rem;
+}
+
+.layout {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  margin: 3px 0 5px -28px;
+}
+
+.number {
+  width: 18px;
+  flex: none;
+  text-align: right;
+  font-size: 0.78rem;
+  font-weight: 600;
+}
+
+.times {
+  font-size: 0.95rem;
+  white-space: nowrap;
+}
+
+.without {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0 0 0 10px;
+  border-left: 4px solid rgb(var(--v-theme-error));
+  font-size: 0.88rem;
+}
+
+.without li {
+  padding: 2px 4px;
+}
+
+.lit {
+  background: rgb(var(--v-theme-selected));
+}
+
+.note {
+  font-size: 0.8rem;
+  margin: 0;
+}
+</style>

@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { ref, shallowRef, watch } from 'vue'
+import { api, formOf, outcomeOf, type Problem, type Project, type Reading } from '../api/client'
+import type { ProjectOnDesk } from '../desk/useProject'
+import LengthText from '../shared/LengthText.vue'
+import SectionText from '../shared/SectionText.vue'
+import FaultList from './FaultList.vue'
+
+const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
+const open = defineModel<boolean>({ required: true })
+const file = shallowRef<File>()
+const reading = ref<Reading>()
+const problems = ref<Problem[]>([])
+const busy = ref(false)
+
+watch(open, () => {
+  file.value = undefined
+  reading.value = undefined
+  problems.value = []
+})
+
+async function chosen(event: Event) {
+  const picked = (event.target as HTMLInputElement).files?.[0]
+  reading.value = undefined
+  problems.value = []
+  file.value = picked
+  if (!picked) return
+  busy.value = true
+  const { unit, notation } = props.project
+  const outcome = await outcomeOf<Reading>(
+    api.POST('/api/reading/parts-file', {
+      body: { unit, notation, file: '' },
+      bodySerializer: (body) => formOf({ unit: body.unit, notation: body.notation, file: picked }),
+    }),
+  )
+  busy.value = false
+  if (outcome.kind === 'done') {
+    reading.value = outcome.data
+    problems.value = outcome.data.problems
+  } else
+    problems.value = [
+      {
+        place: '',
+        message:
+          outcome.kind === 'refused' ? outcome.detail : 'the server does not answer: try again',
+      },
+    ]
+}
+
+async function take() {
+  const picked = file.value
+  if (!picked) return
+  busy.value = true
+  const outcome = await props.desk.change((seen) =>
+    outcomeOf(
+      api.POST('/api/projects/{project_id}/parts/import', {
+        params: { path: { project_id: props.project.id } },
+        body: { ...seen, file: '' },
+        bodySerializer: (body) =>
+          formOf({ version: String(body.version), change_id: body.change_id, file: picked }),
+      }),
+    ),
+  )
+  busy.value = false
+  if (outcome.kind === 'done') open.value = false
+  else if (outcome.kind === 'refused') problems.value = outcome.problems
+  else if (outcome.kind === 'conflict') problems.value = [{ place: '', message: outcome.detail }]
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="760" scrollable>
+    <v-card title="Import a part list">
+      <v-card-text>
+        <p class="quiet mb-3">
+          CSV or XLSX with a header: quantity, name, stock, length, and more if you like. Bare
+          numbers are read as {{ project.unit === 'mm' ? 'millimetres' : 'inches' }}.
+        </p>
+        <label class="pick">
+          <span class="said-only">Part list file</span>
+          <input type="file" accept=".csv,.tsv,.txt,.xlsx" @change="chosen" />
+        </label>
+        <FaultList
+          :problems="problems"
+          :lead="`Nothing is imported: ${problems.length} thing${problems.length === 1 ? '' : 's'} to mend.`"
+        />
+        <table v-if="reading?.parts.length" class="ruled">
+          <caption class="said-only">
+            What was understood
+          </caption>
+          <thead>
+            <tr>
+              <th class="to-right">count</th>
+              <th>part</th>
+              <th>stock, real size</th>
+              <th class="to-right">length</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(part, index) in reading.parts" :key="index">
+              <td class="to-right figure">{{ part.quantity }}</td>
+              <td>
+                {{ part.name }}
+                <span v-if="part.later" class="quiet small">{{ part.later }}: not planned yet</span>
+                <span v-for="warning in part.warnings" :key="warning" class="quiet small">{{
+                  warning
+                }}</span>
+              </td>
+              <td>
+                {{ part.stock }}
+                <span v-if="part.section" class="quiet"
+                  ><SectionText :section="part.section"
+                /></span>
+              </td>
+              <td class="to-right figure"><LengthText :length="part.length" /></td>
+            </tr>
+          </tbody>
+        </table>
+      </v-card-text>
+      <v-card-actions>
+        <v-btn @click="open = false">Cancel</v-btn>
+        <v-btn
+          color="primary"
+          variant="flat"
+          :disabled="!reading?.parts.length"
+          :loading="busy"
+          @click="take"
+        >
+          Add {{ reading?.parts.length ?? 0 }} parts
+        </v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.small {
+  display: block;
+  font-size: 0.8rem;
+}
+
+.pick {
+  display: block;
+  margin-bottom: 8px;
+}
+</style>

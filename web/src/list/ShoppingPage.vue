@@ -1,0 +1,246 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { useProject } from '../desk/useProject'
+import { useLighting } from '../desk/useLighting'
+import LengthText from '../shared/LengthText.vue'
+import NowherePage from '../shared/NowherePage.vue'
+import SectionText from '../shared/SectionText.vue'
+import TallyLine from '../shared/TallyLine.vue'
+import TakeAway from './TakeAway.vue'
+
+const route = useRoute()
+const desk = useProject(String(route.params.id))
+const { project, missing, isError, planning } = desk
+const lighting = useLighting()
+const shopping = computed(() => project.value?.plan.shopping)
+const parts = computed(() => new Map(project.value?.parts.map((p) => [p.id, p])))
+const kinds = computed(() => new Map(project.value?.plan.materials.map((m) => [m.stock, m.kind])))
+const left = computed(() =>
+  (project.value?.plan.materials ?? []).flatMap((material) => [
+    ...material.unplaced.map((u) => ({ ...u, stock: material.stock, planned: true })),
+    ...material.later.map((l) => ({
+      ...l,
+      stock: material.stock,
+      quantity: parts.value.get(l.part)?.pieces ?? 0,
+      planned: false,
+    })),
+  ]),
+)
+</script>
+
+<template>
+  <NowherePage v-if="missing" />
+  <div v-else-if="isError && !project" class="page" role="alert">
+    <h1>The list could not be loaded</h1>
+    <v-btn @click="desk.refetch()">Try again</v-btn>
+  </div>
+  <div v-else-if="!project || !shopping" class="page quiet" role="status">Counting …</div>
+  <div v-else class="whole">
+    <Teleport defer to="#header-acts">
+      <TakeAway :project="project" />
+    </Teleport>
+    <div class="page">
+      <h1>What to buy</h1>
+      <p class="quiet">
+        {{
+          project.yard ? `At ${project.yard.name}` : 'No yard chosen: standard lengths, no prices'
+        }}
+        for {{ project.copies > 1 ? `${project.copies} builds` : 'one build' }}.
+      </p>
+      <p v-if="!shopping.lines.length" class="nothing">
+        Nothing to buy yet.
+        <RouterLink :to="`/projects/${project.id}`">Add parts at the desk.</RouterLink>
+      </p>
+      <div v-else class="scroll" tabindex="0" role="region" aria-label="Shopping list">
+        <table class="ruled">
+          <thead>
+            <tr>
+              <th>stock</th>
+              <th>real size</th>
+              <th>length</th>
+              <th>for</th>
+              <th class="to-right">count</th>
+              <th class="to-right">each</th>
+              <th class="to-right">together</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="line in shopping.lines"
+              :key="`${line.stock} ${line.named_length}`"
+              :class="{ lit: lighting.lit.value && line.parts.includes(lighting.lit.value) }"
+            >
+              <td class="called">
+                <span
+                  class="swatch"
+                  :style="{ background: `rgb(var(--v-theme-${kinds.get(line.stock)}))` }"
+                ></span
+                >{{ line.stock }}
+              </td>
+              <td class="quiet"><SectionText v-if="line.section" :section="line.section" /></td>
+              <td>
+                <span class="figure">{{ line.named_length }}</span>
+                <span v-if="line.real_length" class="quiet real">
+                  really <LengthText :length="line.real_length" />
+                </span>
+              </td>
+              <td>
+                <button
+                  v-for="part in line.parts"
+                  :key="part"
+                  type="button"
+                  class="mark"
+                  :class="{ on: lighting.lit.value === part }"
+                  :aria-label="`${parts.get(part)?.mark} ${parts.get(part)?.called}: light it`"
+                  :title="parts.get(part)?.called"
+                  @pointerenter="lighting.hover(part)"
+                  @pointerleave="lighting.hover()"
+                  @focus="lighting.hover(part)"
+                  @blur="lighting.hover()"
+                >
+                  {{ parts.get(part)?.mark }}
+                </button>
+              </td>
+              <td class="to-right figure count">{{ line.count }}</td>
+              <td class="to-right">{{ line.price ?? 'no price' }}</td>
+              <td class="to-right figure">{{ line.line_price ?? 'no price' }}</td>
+            </tr>
+          </tbody>
+          <tfoot>
+            <tr>
+              <td colspan="4"></td>
+              <td class="to-right figure count">{{ project.plan.tally.boards }}</td>
+              <td class="to-right">subtotal</td>
+              <td class="to-right figure">{{ shopping.subtotal }}</td>
+            </tr>
+            <tr>
+              <td colspan="6" class="to-right">
+                tax {{ shopping.tax_rate }} %{{ shopping.tax_included ? ', included' : '' }}
+              </td>
+              <td class="to-right figure">{{ shopping.tax }}</td>
+            </tr>
+            <tr class="total">
+              <td colspan="6" class="to-right called">
+                total{{ shopping.unpriced ? ', incomplete: prices are missing' : '' }}
+              </td>
+              <td class="to-right figure">{{ shopping.total }}</td>
+            </tr>
+            <tr v-if="shopping.copies > 1">
+              <td colspan="6" class="to-right">each of {{ shopping.copies }}</td>
+              <td class="to-right figure">{{ shopping.per_copy }}</td>
+            </tr>
+          </tfoot>
+        </table>
+      </div>
+      <template v-if="left.length">
+        <h2>Not on this list</h2>
+        <ul class="without">
+          <li v-for="row in left" :key="row.part">
+            <strong>{{ row.quantity }} × {{ parts.get(row.part)?.called }}</strong
+            >, {{ row.stock }}: {{ row.reason }}{{ row.planned ? '' : ', not planned yet' }}
+          </li>
+        </ul>
+      </template>
+      <p class="quiet caution">
+        This plans cuts and cost; it does not check strength. Local codes and a licensed
+        professional decide about anything that bears people or weight, is a guard, or joins a
+        building.
+      </p>
+    </div>
+    <TallyLine
+      class="foot"
+      :project="project"
+      :planning="planning"
+      @stop="desk.stopPlanning"
+      @again="desk.planAgain"
+    />
+  </div>
+</template>
+
+<style scoped>
+.whole {
+  min-height: calc(100dvh - 56px);
+  display: flex;
+  flex-direction: column;
+}
+
+.page {
+  flex: 1;
+  width: 100%;
+}
+
+.foot {
+  position: sticky;
+  bottom: 0;
+}
+
+.scroll {
+  overflow-x: auto;
+  margin-top: 16px;
+}
+
+.swatch {
+  display: inline-block;
+  width: 13px;
+  height: 13px;
+  margin-right: 9px;
+  border: 1px solid #17232a44;
+  border-radius: 2px;
+}
+
+.real {
+  margin-left: 8px;
+  font-size: 0.84rem;
+}
+
+.mark {
+  font-weight: 650;
+  font-size: 0.84rem;
+  min-width: 24px;
+  min-height: 24px;
+  padding: 0 5px;
+  margin-right: 3px;
+  border: 1px solid rgb(var(--v-theme-rule));
+  border-radius: 2px;
+}
+
+.mark.on {
+  border-color: rgb(var(--v-theme-primary));
+  box-shadow: inset 0 0 0 1px rgb(var(--v-theme-primary));
+}
+
+.lit {
+  background: rgb(var(--v-theme-selected));
+}
+
+.count {
+  font-size: 1.1rem;
+}
+
+tfoot td {
+  border-bottom: 0 !important;
+  padding-bottom: 2px !important;
+}
+
+.total td {
+  font-size: 1.15rem;
+  border-top: 2px solid rgb(var(--v-theme-on-background));
+}
+
+.without {
+  list-style: none;
+  padding: 0 0 0 12px;
+  border-left: 4px solid rgb(var(--v-theme-error));
+}
+
+.caution {
+  margin-top: 32px;
+  font-size: 0.84rem;
+  max-width: 60em;
+}
+
+.nothing {
+  padding: 40px 0;
+}
+</style>

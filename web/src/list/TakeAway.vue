@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import { computed } from 'vue'
+import type { Project } from '../api/client'
+
+const props = defineProps<{ project: Project }>()
+const paper = useLocalStorage('grain-tally:paper', 'letter')
+const base = computed(() => `/api/projects/${props.project.id}`)
+const files = computed(() => [
+  { title: 'Cut sheet, PDF', href: `${base.value}/cut-sheet.pdf?paper=${paper.value}` },
+  { title: 'Shopping list, PDF', href: `${base.value}/shopping-list.pdf?paper=${paper.value}` },
+  { title: 'Shopping list, XLSX', href: `${base.value}/shopping-list.xlsx` },
+  { title: 'Shopping list, CSV', href: `${base.value}/shopping-list.csv` },
+  { title: 'Parts, CSV', href: `${base.value}/parts.csv` },
+  { title: 'Whole project, JSON', href: `${base.value}/project.json` },
+])
+</script>
+
+<template>
+  <v-menu :close-on-content-click="false">
+    <template #activator="{ props: menu }">
+      <v-btn v-bind="menu">Take away</v-btn>
+    </template>
+    <v-list>
+      <v-list-item v-for="file in files" :key="file.title" :href="file.href" :title="file.title" />
+      <v-divider />
+      <div class="paper">
+        <label><input v-model="paper" type="radio" value="letter" /> Letter</label>
+        <label><input v-model="paper" type="radio" value="a4" /> A4</label>
+      </div>
+    </v-list>
+  </v-menu>
+</template>
+
+<style scoped>
+.paper {
+  display: flex;
+  gap: 18px;
+  padding: 8px 16px 4px;
+  font-size: 0.9rem;
+}
+</style>

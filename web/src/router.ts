@@ -1,0 +1,68 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { loadSession, session } from './account/session'
+
+export const router = createRouter({
+  history: createWebHistory('/'),
+  routes: [
+    { path: '/', redirect: '/projects' },
+    {
+      path: '/sign-in',
+      name: 'sign-in',
+      component: () => import('./account/SignInPage.vue'),
+      meta: { open: true, title: 'Sign in' },
+    },
+    {
+      path: '/account',
+      name: 'account',
+      component: () => import('./account/AccountPage.vue'),
+      meta: { title: 'Account' },
+    },
+    {
+      path: '/projects',
+      name: 'projects',
+      component: () => import('./projects/ProjectsPage.vue'),
+      meta: { title: 'Projects' },
+    },
+    {
+      path: '/projects/:id',
+      name: 'desk',
+      component: () => import('./desk/DeskPage.vue'),
+      meta: { title: 'Desk' },
+    },
+    {
+      path: '/projects/:id/list',
+      name: 'list',
+      component: () => import('./list/ShoppingPage.vue'),
+      meta: { title: 'Shopping list' },
+    },
+    {
+      path: '/yards',
+      name: 'yards',
+      component: () => import('./yards/YardsPage.vue'),
+      meta: { title: 'Yards' },
+    },
+    {
+      path: '/yards/:id',
+      name: 'yard',
+      component: () => import('./yards/YardPage.vue'),
+      meta: { title: 'Yard' },
+    },
+    {
+      path: '/:rest(.*)*',
+      name: 'nowhere',
+      component: () => import('./shared/NowherePage.vue'),
+      meta: { title: 'Nothing here', open: true },
+    },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  const known = session.value ?? (await loadSession())
+  if (!to.meta.open && known && !known.username) {
+    return { name: 'sign-in', query: { next: to.fullPath } }
+  }
+})
+
+router.afterEach((to) => {
+  document.title = `${String(to.meta.title ?? 'Grain Tally')} · Grain Tally`
+})

@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, useTemplateRef } from 'vue'
+import type { Outcome } from '../api/client'
+
+const props = defineProps<{
+  saved: string
+  draft: string | undefined
+  label: string
+  place: string
+  right?: boolean
+  save: (text: string) => Promise<Outcome<unknown>>
+}>()
+const emit = defineEmits<{ keep: [text: string]; drop: [] }>()
+
+const input = useTemplateRef<HTMLInputElement>('input')
+const focused = ref(false)
+const saving = ref(false)
+const fault = ref('')
+const text = computed(() => props.draft ?? props.saved)
+const dirty = computed(() => props.draft !== undefined && props.draft !== props.saved)
+const faultId = computed(() => `fault-${props.label.replace(/\W+/g, '-')}`)
+
+function typed(event: Event) {
+  emit('keep', (event.target as HTMLInputElement).value)
+}
+
+async function commit() {
+  if (!dirty.value) {
+    fault.value = ''
+    if (props.draft !== undefined) emit('drop')
+    return
+  }
+  const sent = text.value
+  saving.value = true
+  const outcome = await props.save(sent)
+  saving.value = false
+  if (outcome.kind === 'done') {
+    fault.value = ''
+    if (text.value === sent) emit('drop')
+  } else if (outcome.kind === 'refused') {
+    const mine = outcome.problems.find((p) => p.place === props.place) ?? outcome.problems[0]
+    fault.value = mine ? mine.message : outcome.detail
+  } else if (outcome.kind === 'conflict') {
+    fault.value = 'changed elsewhere meanwhile: Enter saves yours, Escape takes theirs'
+  }
+}
+
+async function giveUp() {
+  fault.value = ''
+  emit('drop')
+  await nextTick()
+  input.value?.select()
+}
+
+async function enter() {
+  await commit()
+  if (!fault.value) input.value?.blur()
+}
+
+defineExpose({ focus: () => input.value?.focus() })
+</script>
+
+<template>
+  <div class="cell" :class="{ focused, dirty, 'to-right': right, wrong: fault }">
+    <input
+      ref="input"
+      :value="text"
+      :aria-label="label"
+      :aria-invalid="fault ? true : undefined"
+      :aria-describedby="fault ? faultId : undefined"
+      :data-dirty="dirty || undefined"
+      autocomplete="off"
+      spellcheck="false"
+      @input="typed"
+      @focus="((focused = true), input?.select())"
+      @blur="((focused = false), commit())"
+      @keydown.enter.prevent="enter"
+      @keydown.esc.prevent.stop="giveUp"
+    />
+    <span v-if="!focused && !dirty" class="shown" aria-hidden="true"
+      ><slot>{{ saved }}</slot></span
+    >
+    <span v-if="saving" class="said-only" role="status">saving</span>
+    <p v-if="fault" :id="faultId" class="fault" role="alert">{{ fault }}</p>
+  </div>
+</template>
+
+<style scoped>
+.cell {
+  position: relative;
+  min-width: 0;
+}
+
+input {
+  width: 100%;
+  font: inherit;
+  color: transparent;
+  caret-color: rgb(var(--v-theme-on-surface));
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid transparent;
+  padding: 1px 2px;
+  outline-offset: 0;
+}
+
+.to-right input {
+  text-align: right;
+}
+
+.focused input,
+.dirty input {
+  color: rgb(var(--v-theme-on-surface));
+  background: rgb(var(--v-theme-surface));
+  border-bottom-color: rgb(var(--v-theme-primary));
+}
+
+.dirty:not(.focused) input {
+  border-bottom: 2px dotted rgb(var(--v-theme-error));
+}
+
+.shown {
+  position: absolute;
+  inset: 0;
+  padding: 1px 2px;
+  pointer-events: none;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.to-right .shown {
+  text-align: right;
+}
+
+.cell:hover input:not(:focus) {
+  border-bottom-color: rgb(var(--v-theme-quiet));
+}
+
+.fault {
+  position: absolute;
+  z-index: 5;
+  top: 100%;
+  left: 0;
+  width: max-content;
+  max-width: 300px;
+  margin: 2px 0 0;
+  padding: 5px 9px;
+  font-size: 0.8rem;
+  font-weight: 500;
+  line-height: 1.3;
+  text-align: left;
+  color: rgb(var(--v-theme-on-surface));
+  background: rgb(var(--v-theme-surface));
+  border: 1px solid rgb(var(--v-theme-error));
+  border-left-width: 4px;
+}
+
+.to-right .fault {
+  left: auto;
+  right: 0;
+}
+</style>

@@ -1,0 +1,156 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Project } from '../api/client'
+
+const props = defineProps<{ project: Project; planning: boolean }>()
+defineEmits<{ stop: []; again: [] }>()
+
+const tally = computed(() => props.project.plan.tally)
+const status = computed(() => props.project.plan.status)
+const figures = computed(() => [
+  {
+    figure: String(tally.value.boards),
+    name: tally.value.longest ? `boards, longest ${tally.value.longest}` : 'boards',
+  },
+  {
+    figure: tally.value.cost ?? 'no price',
+    name: tally.value.unpriced
+      ? tally.value.cost
+        ? `without ${tally.value.unpriced} unpriced`
+        : 'choose a yard'
+      : tally.value.with_tax
+        ? `with tax ${tally.value.with_tax}`
+        : 'no tax',
+  },
+  {
+    figure: `${tally.value.waste} %`,
+    name: tally.value.keepable
+      ? `waste, ${tally.value.keepable} offcut${tally.value.keepable > 1 ? 's' : ''} to keep`
+      : 'waste',
+  },
+  { figure: `${tally.value.board_feet} bf`, name: 'board feet' },
+])
+</script>
+
+<template>
+  <footer class="tally" aria-label="Tally">
+    <div v-for="one in figures" :key="one.name" class="one">
+      <span class="figure">{{ one.figure }}</span>
+      <span class="name">{{ one.name }}</span>
+    </div>
+    <div class="claim" :class="{ proven: tally.claim.proven && !planning }" role="status">
+      <template v-if="planning">
+        <span class="statement called">Closing in on the least</span>
+        <span class="name">
+          {{ (project.plan.seconds ?? 0).toFixed(0) }} s so far, the best plan is drawn
+          <v-btn size="x-small" class="ml-2" @click="$emit('stop')">Stop</v-btn>
+        </span>
+      </template>
+      <template v-else-if="status === 'failed'">
+        <span class="statement called">Planning failed</span>
+        <span class="name"><v-btn size="x-small" @click="$emit('again')">Try again</v-btn></span>
+      </template>
+      <template v-else>
+        <span class="statement called">{{ tally.claim.headline }}</span>
+        <span class="name">
+          {{ tally.claim.detail }}
+          <v-btn v-if="status === 'stopped'" size="x-small" class="ml-2" @click="$emit('again')">
+            Go on
+          </v-btn>
+        </span>
+        <span v-if="tally.later" class="name">
+          {{ tally.later }} part{{ tally.later > 1 ? 's' : '' }} not planned yet
+        </span>
+      </template>
+    </div>
+  </footer>
+</template>
+
+<style scoped>
+.tally {
+  display: flex;
+  border-top: 3px solid rgb(var(--v-theme-on-background));
+  background: rgb(var(--v-theme-surface));
+  padding: 0 6px;
+  min-height: 78px;
+}
+
+.one {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  padding: 11px 26px 8px 14px;
+  white-space: nowrap;
+}
+
+.one + .one::before {
+  content: '';
+  position: absolute;
+  left: 0;
+  top: 0;
+  height: 15px;
+  border-left: 1px solid rgb(var(--v-theme-on-background));
+}
+
+.one .figure {
+  font-size: 1.72rem;
+  line-height: 1.2;
+  font-stretch: 80%;
+}
+
+.name {
+  font-size: 0.78rem;
+  color: rgb(var(--v-theme-quiet));
+}
+
+.claim {
+  margin-left: auto;
+  padding: 11px 14px 8px 24px;
+  text-align: right;
+  display: flex;
+  flex-direction: column;
+  position: relative;
+}
+
+.claim::before {
+  content: '';
+  position: absolute;
+  left: 0;
+  top: 0;
+  height: 15px;
+  border-left: 1px solid rgb(var(--v-theme-on-background));
+}
+
+.statement {
+  font-size: 1.08rem;
+}
+
+.proven .statement {
+  color: rgb(var(--v-theme-proven));
+}
+
+@media (max-width: 900px) {
+  .tally {
+    flex-wrap: wrap;
+    padding-bottom: 8px;
+  }
+
+  .one {
+    padding: 8px 12px 4px;
+  }
+
+  .one .figure {
+    font-size: 1.3rem;
+  }
+
+  .claim {
+    width: 100%;
+    text-align: left;
+    padding: 6px 12px;
+  }
+
+  .claim::before {
+    display: none;
+  }
+}
+</style>

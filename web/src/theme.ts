@@ -1,0 +1,102 @@
+import '@fontsource-variable/archivo/standard.css'
+import 'vuetify/styles'
+import {
+  mdiAlertOutline,
+  mdiCheck,
+  mdiChevronDown,
+  mdiClose,
+  mdiUnfoldMoreHorizontal,
+} from '@mdi/js'
+import { createVuetify } from 'vuetify'
+import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
+
+const wood = {
+  treated: '#cfcf9c',
+  durable: '#d79c78',
+  plain: '#ecd8ae',
+  composite: '#b9b3ac',
+  sheet: '#dcc9a6',
+}
+
+const light = {
+  dark: false,
+  colors: {
+    background: '#e9edee',
+    surface: '#fbfcfc',
+    'on-background': '#17232a',
+    'on-surface': '#17232a',
+    primary: '#1b5cb8',
+    error: '#b23a0e',
+    saw: '#cf4a17',
+    proven: '#2f6b45',
+    tape: '#ffc845',
+    ink: '#17232a',
+    'on-ink': '#fbfcfc',
+    quiet: '#4b5c64',
+    rule: '#d3dbdd',
+    selected: '#dfe8f7',
+    'on-wood': '#17232a',
+    ...wood,
+  },
+  variables: { 'border-opacity': 0.2, 'high-emphasis-opacity': 1 },
+}
+
+const dark = {
+  dark: true,
+  colors: {
+    background: '#10191e',
+    surface: '#18242a',
+    'on-background': '#e6edef',
+    'on-surface': '#e6edef',
+    primary: '#7fb0f5',
+    error: '#ff9a73',
+    saw: '#ff7a45',
+    proven: '#7cc79a',
+    tape: '#ffc845',
+    ink: '#0a1115',
+    'on-ink': '#e6edef',
+    quiet: '#9fb0b7',
+    rule: '#2c3a41',
+    selected: '#1f3350',
+    'on-wood': '#17232a',
+    treated: '#b4b583',
+    durable: '#c08762',
+    plain: '#cdb88c',
+    composite: '#9d9892',
+    sheet: '#bda985',
+  },
+  variables: { 'border-opacity': 0.3, 'high-emphasis-opacity': 1 },
+}
+
+export const vuetify = createVuetify({
+  theme: { defaultTheme: 'system', themes: { light, dark } },
+  icons: {
+    defaultSet: 'mdi',
+    aliases: {
+      ...aliases,
+      close: mdiClose,
+      complete: mdiCheck,
+      dropdown: mdiChevronDown,
+      error: mdiAlertOutline,
+      unfold: mdiUnfoldMoreHorizontal,
+    },
+    sets: { mdi },
+  },
+  defaults: {
+    global: { rounded: 'sm', ripple: false },
+    VBtn: {
+      variant: 'outlined',
+      density: 'comfortable',
+      class: 'text-none',
+      style: 'letter-spacing: 0',
+    },
+    VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VFileInput: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VCheckbox: { density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VCard: { elevation: 0, border: true },
+    VDialog: { maxWidth: 560 },
+    VMenu: { transition: false },
+    VList: { density: 'compact' },
+  },
+})

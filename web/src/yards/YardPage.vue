@@ -1,0 +1,319 @@
+<script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
+import { useSessionStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, outcomeOf, type PriceFields, type PriceLine, type Problem } from '../api/client'
+import { useDrafts } from '../desk/useDrafts'
+import EditableCell from '../shared/EditableCell.vue'
+import LengthText from '../shared/LengthText.vue'
+import NowherePage from '../shared/NowherePage.vue'
+import SectionText from '../shared/SectionText.vue'
+import YardSettings from './YardSettings.vue'
+import { useYard } from './useYard'
+
+const route = useRoute()
+const router = useRouter()
+const queries = useQueryClient()
+const id = String(route.params.id)
+const held = useYard(id)
+const { yard, missing, isError, offline, waiting } = held
+const { drafts, keep, drop } = useDrafts(id)
+const search = ref('')
+const settings = ref(false)
+const removing = ref(false)
+const empty = { stock: '', length: '', price: '', per: 'each', date: '' }
+const fresh = useSessionStorage(`grain-tally:price-line:${id}`, { ...empty })
+const problems = ref<Problem[]>([])
+
+type Field = keyof PriceFields & keyof PriceLine
+
+const lines = computed(() => {
+  const wanted = search.value.trim().toLowerCase()
+  const all = yard.value?.lines ?? []
+  return wanted
+    ? all.filter((line) => `${line.stock} ${line.named_length}`.toLowerCase().includes(wanted))
+    : all
+})
+
+function bind(line: PriceLine, field: Field, label: string) {
+  const key = `${line.id}.${field}`
+  return {
+    saved: line[field],
+    draft: drafts.value[key],
+    label: `${label} of ${line.stock} ${line.named_length}`,
+    place: field,
+    save: (text: string) => held.writeLine(line.id, { [field]: text }),
+    onKeep: (text: string) => keep(key, text),
+    onDrop: () => drop(key),
+  }
+}
+
+function faults(place: string): string[] {
+  return problems.value.filter((p) => p.place === place).map((p) => p.message)
+}
+
+async function add() {
+  problems.value = []
+  const outcome = await held.writeLine(crypto.randomUUID(), { ...fresh.value })
+  if (outcome.kind === 'done')
+    fresh.value = { ...empty, per: fresh.value.per, date: fresh.value.date }
+  else if (outcome.kind === 'refused')
+    problems.value = outcome.problems.length
+      ? outcome.problems.map((p) => (p.place ? p : { ...p, place: 'stock' }))
+      : [{ place: 'stock', message: outcome.detail }]
+  else if (outcome.kind === 'conflict')
+    problems.value = [{ place: 'stock', message: outcome.detail }]
+}
+
+async function removeYard() {
+  await outcomeOf(api.DELETE('/api/yards/{yard_id}', { params: { path: { yard_id: id } } }))
+  await queries.invalidateQueries({ queryKey: ['yards'] })
+  await router.push('/yards')
+}
+</script>
+
+<template>
+  <NowherePage v-if="missing" />
+  <div v-else-if="isError && !yard" class="page" role="alert">
+    <h1>The yard could not be loaded</h1>
+    <v-btn @click="held.refetch()">Try again</v-btn>
+  </div>
+  <div v-else-if="!yard" class="page quiet" role="status">Fetching prices …</div>
+  <div v-else class="page wide-page">
+    <Teleport defer to="#header-acts">
+      <v-btn :disabled="!yard.undo" :title="yard.undo ?? undefined" @click="held.step('undo')"
+        >Undo</v-btn
+      >
+      <v-btn :disabled="!yard.redo" :title="yard.redo ?? undefined" @click="held.step('redo')"
+        >Redo</v-btn
+      >
+    </Teleport>
+    <div class="top">
+      <div>
+        <h1>{{ yard.name }}</h1>
+        <p class="quiet">
+          {{ yard.lines.length }} price lines in {{ yard.currency }}, tax {{ yard.tax_rate }} %{{
+            yard.prices_include_tax ? ' included' : ''
+          }}, board feet
+          {{ yard.board_foot_rounding === 'each' ? 'by whole inches' : 'with fractions' }}
+        </p>
+      </div>
+      <div class="acts">
+        <v-btn @click="settings = true">Settings</v-btn>
+        <v-menu>
+          <template #activator="{ props: menu }"><v-btn v-bind="menu">Take away</v-btn></template>
+          <v-list>
+            <v-list-item :href="`/api/yards/${id}/prices.csv`" title="Price list, CSV" />
+            <v-list-item :href="`/api/yards/${id}/prices.xlsx`" title="Price list, XLSX" />
+            <v-list-item :href="`/api/yards/${id}/yard.json`" title="Whole yard, JSON" />
+          </v-list>
+        </v-menu>
+        <v-btn variant="text" @click="removing = true">Delete</v-btn>
+      </div>
+    </div>
+    <p class="change" role="status">
+      <template v-if="offline"
+        ><strong class="text-error">No connection.</strong> What you typed is kept.</template
+      >
+      <template v-else-if="waiting">Saving …</template>
+      <template v-else>{{ yard.change }}</template>
+    </p>
+    <v-text-field v-model="search" label="Find a stock" class="find" clearable type="search" />
+    <div class="scroll" tabindex="0" role="region" aria-label="Price list">
+      <table class="ruled">
+        <thead>
+          <tr>
+            <th>stock</th>
+            <th>real size</th>
+            <th>length</th>
+            <th>really</th>
+            <th class="to-right">price</th>
+            <th>per</th>
+            <th class="to-right">a piece</th>
+            <th class="to-right">in stock</th>
+            <th>dated</th>
+            <th><span class="said-only">remove</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in lines.slice(0, 400)" :key="line.id">
+            <td>
+              <div class="stock">
+                <span
+                  class="swatch"
+                  :style="{ background: `rgb(var(--v-theme-${line.kind}))` }"
+                ></span>
+                <EditableCell v-bind="bind(line, 'stock', 'Stock')" class="called" />
+              </div>
+            </td>
+            <td class="size">
+              <SectionText v-if="line.section" :section="line.section" />
+              <abbr v-if="line.section_is_own" title="this yard's own section">yard</abbr>
+            </td>
+            <td><EditableCell v-bind="bind(line, 'length', 'Length')" class="figure" /></td>
+            <td>
+              <EditableCell v-bind="bind(line, 'actual', 'Real length')" class="quiet">
+                <LengthText :length="line.real_length" />
+              </EditableCell>
+            </td>
+            <td><EditableCell v-bind="bind(line, 'price', 'Price')" right class="figure" /></td>
+            <td><EditableCell v-bind="bind(line, 'per', 'Priced per')" /></td>
+            <td class="to-right figure">{{ line.piece_price ?? 'no price' }}</td>
+            <td>
+              <EditableCell v-bind="bind(line, 'available', 'In stock')" right>{{
+                line.available || 'plenty'
+              }}</EditableCell>
+            </td>
+            <td><EditableCell v-bind="bind(line, 'date', 'Date')" /></td>
+            <td class="to-right">
+              <v-btn
+                variant="text"
+                size="small"
+                :aria-label="`Remove ${line.stock} ${line.named_length}`"
+                @click="held.removeLines([line.id])"
+                >Remove</v-btn
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="lines.length > 400" class="quiet">
+      The first 400 of {{ lines.length }} are shown: find a stock to see the others.
+    </p>
+    <p v-if="!yard.lines.length" class="quiet">
+      No prices yet: add the first line, or import a list.
+    </p>
+
+    <h2>New price line</h2>
+    <form class="new" @submit.prevent="add">
+      <v-text-field
+        v-model="fresh.stock"
+        label="Stock"
+        placeholder="2x4 treated"
+        :error-messages="faults('stock')"
+      />
+      <v-text-field
+        v-model="fresh.length"
+        label="Length"
+        placeholder="8ft"
+        :error-messages="faults('length')"
+      />
+      <v-text-field
+        v-model="fresh.price"
+        label="Price"
+        placeholder="5.18"
+        :error-messages="faults('price')"
+      />
+      <v-select
+        v-model="fresh.per"
+        label="Per"
+        :items="['each', 'ft', 'm', 'bf', 'sheet']"
+        :error-messages="faults('per')"
+      />
+      <v-text-field
+        v-model="fresh.date"
+        label="Date"
+        placeholder="2026-11-02"
+        :error-messages="faults('date')"
+      />
+      <v-btn type="submit" color="primary" variant="flat">Add</v-btn>
+    </form>
+
+    <YardSettings v-model="settings" :yard="yard" :held="held" />
+    <v-dialog v-model="removing" max-width="420">
+      <v-card :title="`Delete ${yard.name}?`">
+        <v-card-text
+          >Its prices and their history go with it. Projects bought here have no yard
+          then.</v-card-text
+        >
+        <v-card-actions>
+          <v-btn @click="removing = false">Keep it</v-btn>
+          <v-btn color="error" @click="removeYard">Delete</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
+  </div>
+</template>
+
+<style scoped>
+.wide-page {
+  max-width: 1240px;
+}
+
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: flex-start;
+  justify-content: space-between;
+}
+
+.acts {
+  display: flex;
+  gap: 8px;
+}
+
+.change {
+  min-height: 1.4em;
+  font-size: 0.86rem;
+  margin: 8px 0;
+}
+
+.find {
+  max-width: 320px;
+  margin-bottom: 8px;
+}
+
+.scroll {
+  overflow-x: auto;
+}
+
+table {
+  min-width: 900px;
+}
+
+.stock {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  min-width: 150px;
+}
+
+.stock :deep(.cell) {
+  flex: 1;
+}
+
+.swatch {
+  flex: none;
+  width: 13px;
+  height: 13px;
+  border: 1px solid #17232a44;
+  border-radius: 2px;
+}
+
+.size {
+  white-space: nowrap;
+}
+
+abbr {
+  text-decoration: none;
+  border-bottom: 1px dotted;
+  font-size: 0.8rem;
+  margin-left: 5px;
+}
+
+.new {
+  display: grid;
+  grid-template-columns: 2fr 1fr 1fr 1fr 1.2fr auto;
+  gap: 10px;
+  align-items: start;
+}
+
+@media (max-width: 760px) {
+  .new {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

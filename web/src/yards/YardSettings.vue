@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import type { Problem, Yard, YardPatch } from '../api/client'
+import type { YardInHand } from './useYard'
+
+const props = defineProps<{ yard: Yard; held: YardInHand }>()
+const open = defineModel<boolean>({ required: true })
+
+function asTyped() {
+  const { name, currency, tax_rate, prices_include_tax, board_foot_rounding } = props.yard
+  return { name, currency, tax_rate, prices_include_tax, board_foot_rounding }
+}
+
+const form = ref(asTyped())
+const problems = ref<Problem[]>([])
+
+watch(open, (now) => {
+  if (now) {
+    form.value = asTyped()
+    problems.value = []
+  }
+})
+
+function faults(place: string): string[] {
+  return problems.value.filter((p) => p.place === place).map((p) => p.message)
+}
+
+async function save() {
+  const before = asTyped()
+  const changed = Object.fromEntries(
+    Object.entries(form.value).filter(
+      ([name, value]) => value !== before[name as keyof typeof before],
+    ),
+  ) as YardPatch
+  if (!Object.keys(changed).length) {
+    open.value = false
+    return
+  }
+  const outcome = await props.held.changeYard(changed)
+  if (outcome.kind === 'done') open.value = false
+  else if (outcome.kind === 'refused')
+    problems.value = outcome.problems.map((p) => (p.place ? p : { ...p, place: 'name' }))
+  else if (outcome.kind === 'conflict')
+    problems.value = [{ place: 'name', message: outcome.detail }]
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="480">
+    <v-card title="How this yard prices">
+      <v-card-text>
+        <form id="yard-settings" class="form" @submit.prevent="save">
+          <v-text-field
+            v-model="form.name"
+            label="Name"
+            class="wide"
+            :error-messages="faults('name')"
+          />
+          <v-text-field
+            v-model="form.currency"
+            label="Currency"
+            :error-messages="faults('currency')"
+          />
+          <v-text-field
+            v-model="form.tax_rate"
+            label="Tax, percent"
+            :error-messages="faults('tax_rate')"
+          />
+          <v-checkbox
+            v-model="form.prices_include_tax"
+            label="Prices include the tax"
+            class="wide"
+          />
+          <v-select
+            v-model="form.board_foot_rounding"
+            label="Board feet"
+            class="wide"
+            :items="[
+              { title: 'fractions kept', value: 'total' },
+              { title: 'width and length to whole inches', value: 'each' },
+            ]"
+          />
+        </form>
+      </v-card-text>
+      <v-card-actions>
+        <v-btn @click="open = false">Cancel</v-btn>
+        <v-btn type="submit" form="yard-settings" color="primary" variant="flat">Save</v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px;
+  padding-top: 4px;
+}
+
+.wide {
+  grid-column: 1 / -1;
+}
+</style>
