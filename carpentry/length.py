@@ -110,11 +110,10 @@ _TICKS_OF = {
 class _Scanner:
     """Walks a length text from left to right, remembering how far it made sense."""
 
-    def __init__(self, text: str, decimal_comma: bool) -> None:
+    def __init__(self, text: str) -> None:
         self.typed = text
         self.text = text
         self.columns = list(range(1, len(text) + 2))
-        self.decimal_comma = decimal_comma
         self._spell_out_vulgar_fractions()
         self.at = len(self.text) - len(self.text.lstrip())
 
@@ -171,9 +170,7 @@ class _Scanner:
             raise self.fail("a number is expected here")
         digits = found[1]
         if "," in digits:
-            if not self.decimal_comma:
-                raise self.fail("write the decimals with a point, not a comma", start)
-            digits = digits.replace(",", ".")
+            raise self.fail("write the decimals with a point, not a comma", start)
         if len(digits) > 18:
             raise self.fail("that number is too long", start)
         value = Fraction(digits)
@@ -192,7 +189,7 @@ class _Scanner:
         return _unit_kind(found[1]) if found else None
 
 
-def read_length(text: str, unit: Unit | str, *, decimal_comma: bool = False) -> Length:
+def read_length(text: str, unit: Unit | str) -> Length:
     """What a builder typed, as a length.
 
     ``unit`` is what a bare number means. Understands ``44 1/2``, ``44-1/2``, ``44½``,
@@ -200,7 +197,7 @@ def read_length(text: str, unit: Unit | str, *, decimal_comma: bool = False) -> 
     number of ticks is rounded to the nearest one and marked so. Raises ``LengthError`` with the
     column at which the text stopped making sense.
     """
-    scanner = _Scanner(text, decimal_comma)
+    scanner = _Scanner(text)
     if scanner.at_end():
         raise LengthError("a length is missing", 1)
     start = scanner.at
@@ -230,8 +227,7 @@ def read_length(text: str, unit: Unit | str, *, decimal_comma: bool = False) -> 
     if total > LONGEST:
         raise LengthError("that is longer than a kilometre", scanner.columns[start])
     ticks = round(total)
-    typed = text.strip()
-    return Length(ticks, typed.replace(",", ".") if decimal_comma else typed, ticks != total)
+    return Length(ticks, text.strip(), ticks != total)
 
 
 def _decimal_text(value: Fraction, places: int) -> str:

@@ -24,17 +24,27 @@ class Row:
 
 @dataclass(frozen=True)
 class Table:
-    """Rows under a header. ``decimal_comma`` is true for semicolon-separated text."""
+    """Rows under a header. ``decimal_comma`` is true for semicolon-separated text, where numbers
+    may be written with a comma."""
 
     header: tuple[str, ...]
     rows: tuple[Row, ...]
     decimal_comma: bool
     problems: tuple[Problem, ...]
 
-    def records(self) -> Iterator[tuple[Row, dict[str, str]]]:
-        """Each row with its cells by column name."""
+    def records(self, numbers: Sequence[str]) -> Iterator[tuple[Row, dict[str, str]]]:
+        """Each row with its cells by column name; ``numbers`` are columns that may hold a decimal
+        comma, which becomes a point."""
         for row in self.rows:
-            yield row, dict(zip(self.header, row.cells, strict=False))
+            record = {
+                name: cell.strip()
+                for name, cell in zip(self.header, row.cells, strict=False)
+                if name
+            }
+            if self.decimal_comma:
+                for name in set(numbers) & set(record):
+                    record[name] = record[name].replace(",", ".")
+            yield row, record
 
 
 def decode(data: bytes) -> str:
@@ -106,6 +116,8 @@ def read_table(text: str, known: Sequence[str], required: Sequence[str]) -> Tabl
             f"the first line must name the columns: {', '.join(required)}", "line 1"
         )
     delimiter, rows, problems = found
+    if problems and len(rows) < 2:
+        raise CarpentryError(problems)
     table = table_of_rows(rows, known, required, decimal_comma=delimiter == ";")
     return Table(table.header, table.rows, table.decimal_comma, (*table.problems, *problems))
 

@@ -16,6 +16,7 @@ from carpentry.length import Unit
 from carpentry.sizes import StockName
 from carpentry.table import Row, Table, decode, read_table, table_of_rows
 
+_NUMBERS = ("length", "actual", "thickness", "width", "price")
 UnitOf = Callable[[str], Unit]
 REQUIRED = ("yard", "stock", "length", "price")
 
@@ -31,15 +32,15 @@ def _read(table: Table, unit_of: UnitOf) -> dict[str, list[PriceLine]]:
     yards: dict[str, list[PriceLine]] = {}
     first_line: dict[tuple[str, StockName, int], int] = {}
     problems: list[Problem] = []
-    for row, record in table.records():
+    for row, record in table.records(_NUMBERS):
         place = f"line {row.line}"
-        typed = PriceFields(**{name: cell.strip() for name, cell in record.items() if name})
+        typed = PriceFields(**record)
         if not typed.yard:
             problems.append(Problem(f"{place}, yard", "the yard's name is missing"))
         elif len(typed.yard) > 100:
             problems.append(Problem(f"{place}, yard", "the yard's name is over 100 characters"))
         try:
-            line = read_price_line(typed, unit_of(typed.yard), decimal_comma=table.decimal_comma)
+            line = read_price_line(typed, unit_of(typed.yard))
         except CarpentryError as error:
             problems += [Problem(f"{place}, {p.place}", p.message) for p in error.problems]
             continue

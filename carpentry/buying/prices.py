@@ -102,20 +102,19 @@ def piece_price(line: PriceLine, *, whole_inches: bool = False) -> Decimal | Non
     return cents(amount)
 
 
-def _read_price(text: str, per: str, comma: bool) -> Decimal | None:
+def _read_price(text: str, per: str) -> Decimal | None:
     typed = text.strip()
     if not typed:
         return None
-    plain = typed.replace(",", ".") if comma else typed
-    if "," in plain:
+    if "," in typed:
         raise CarpentryError(f"“{typed}”: write the price with a point, not a comma")
-    if not _PRICE.fullmatch(plain):
+    if not _PRICE.fullmatch(typed):
         raise CarpentryError(f"“{typed}” is no price: write a plain number such as 7.15")
-    decimals = len(plain.partition(".")[2])
+    decimals = len(typed.partition(".")[2])
     if decimals > (2 if per in {"each", "sheet"} else 4):
         most = "two" if per in {"each", "sheet"} else "four"
         raise CarpentryError(f"“{typed}” has more than {most} decimals")
-    return Decimal(plain)
+    return Decimal(typed)
 
 
 def _read_available(text: str) -> int | None:
@@ -137,8 +136,8 @@ def _read_date(text: str) -> date | None:
         raise CarpentryError(f"“{typed}” is no date: write it as 2026-11-02") from error
 
 
-def _length(text: str, unit: Unit | str, comma: bool) -> Length | None:
-    return read_length(text, unit, decimal_comma=comma) if text.strip() else None
+def _length(text: str, unit: Unit | str) -> Length | None:
+    return read_length(text, unit) if text.strip() else None
 
 
 def _read_per(text: str, read: ReadStock | None) -> str:
@@ -175,9 +174,7 @@ def _check_section(
             faults.add(place, f"that {place} cannot be: the standard size is far from it")
 
 
-def read_price_line(
-    fields: PriceFields, unit: Unit | str, *, decimal_comma: bool = False
-) -> PriceLine:
+def read_price_line(fields: PriceFields, unit: Unit | str) -> PriceLine:
     """A price line from its fields as typed; ``unit`` is what bare lengths mean.
 
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
@@ -185,11 +182,11 @@ def read_price_line(
     faults = Faults()
     read = faults.attempt("stock", lambda: read_stock(fields.stock, unit), None)
     per = faults.attempt("per", lambda: _read_per(fields.per, read), "each")
-    price = faults.attempt("price", lambda: _read_price(fields.price, per, decimal_comma), None)
+    price = faults.attempt("price", lambda: _read_price(fields.price, per), None)
     available = faults.attempt("available", lambda: _read_available(fields.available), None)
     day = faults.attempt("date", lambda: _read_date(fields.date), None)
     sold, actual, thickness, width = (
-        faults.attempt(place, partial(_length, getattr(fields, place), unit, decimal_comma), None)
+        faults.attempt(place, partial(_length, getattr(fields, place), unit), None)
         for place in ("length", "actual", "thickness", "width")
     )
     if sold is None and not fields.length.strip():

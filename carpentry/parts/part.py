@@ -91,16 +91,16 @@ def _read_ends(text: str) -> tuple[EndAngle, EndAngle]:
     return left, right
 
 
-def _positive(text: str, unit: Unit, comma: bool) -> Length | None:
+def _positive(text: str, unit: Unit) -> Length | None:
     if not text.strip():
         return None
-    read = read_length(text, unit, decimal_comma=comma)
+    read = read_length(text, unit)
     if read.ticks == 0:
         raise CarpentryError("a part cannot measure nothing")
     return read
 
 
-def read_part(fields: PartFields, unit: Unit | str, *, decimal_comma: bool = False) -> Part:
+def read_part(fields: PartFields, unit: Unit | str) -> Part:
     """A part from its fields as typed; ``unit`` is what bare numbers mean.
 
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
@@ -122,7 +122,7 @@ def read_part(fields: PartFields, unit: Unit | str, *, decimal_comma: bool = Fal
         if len(getattr(fields, place)) > MAX_TEXT:
             faults.add(place, f"longer than {MAX_TEXT} characters")
     length, thickness, width = (
-        faults.attempt(place, partial(_positive, getattr(fields, place), unit, decimal_comma), None)
+        faults.attempt(place, partial(_positive, getattr(fields, place), unit), None)
         for place in ("length", "thickness", "width")
     )
     if stock:

@@ -31,10 +31,9 @@ def _read(table: Table, unit: Unit) -> list[Part]:
         )
     parts: list[Part] = []
     problems: list[Problem] = []
-    for row, record in table.records():
+    for row, record in table.records(numbers=("length", "thickness", "width")):
         try:
-            typed = PartFields(**{name: cell.strip() for name, cell in record.items() if name})
-            parts.append(read_part(typed, unit, decimal_comma=table.decimal_comma))
+            parts.append(read_part(PartFields(**record), unit))
         except CarpentryError as error:
             problems.extend(
                 Problem(f"line {row.line}, {p.place}", p.message) for p in error.problems
@@ -73,7 +72,12 @@ def _guess_columns(rows: Sequence[Row], unit: Unit, comma: bool) -> tuple[str, .
     tests: tuple[tuple[str, Callable[[str], bool]], ...] = (
         ("stock", lambda cell: _passes(lambda c: read_stock(c, unit), cell)),
         ("quantity", lambda cell: cell.isdigit()),
-        ("length", lambda cell: _passes(lambda c: read_length(c, unit, decimal_comma=comma), cell)),
+        (
+            "length",
+            lambda cell: _passes(
+                lambda c: read_length(c.replace(",", ".") if comma else c, unit), cell
+            ),
+        ),
         ("name", lambda cell: any(character.isalpha() for character in cell)),
         ("note", bool),
     )

@@ -47,7 +47,7 @@ def _project(request: HttpRequest, project_id: uuid.UUID) -> Project:
     return get_object_or_404(Project.objects.of(request.user), id=project_id)
 
 
-@router.get("/projects/{project_id}/shopping-list.csv", response=FILE)
+@router.get("/projects/{uuid:project_id}/shopping-list.csv", response=FILE)
 def list_csv(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
     """The shopping list as CSV."""
     project = _project(request, project_id)
@@ -55,7 +55,7 @@ def list_csv(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
     return file_answer(write_csv(LIST_COLUMNS, rows), f"{project.name} shopping list", "csv")
 
 
-@router.get("/projects/{project_id}/shopping-list.xlsx", response=FILE)
+@router.get("/projects/{uuid:project_id}/shopping-list.xlsx", response=FILE)
 def list_xlsx(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
     """The shopping list as a workbook."""
     project = _project(request, project_id)
@@ -64,7 +64,7 @@ def list_xlsx(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
     return file_answer(content, f"{project.name} shopping list", "xlsx")
 
 
-@router.get("/projects/{project_id}/shopping-list.pdf", response=FILE)
+@router.get("/projects/{uuid:project_id}/shopping-list.pdf", response=FILE)
 def list_pdf(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter") -> HttpResponse:
     """The shopping list on paper."""
     project = _project(request, project_id)
@@ -72,7 +72,7 @@ def list_pdf(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter
     return file_answer(content, f"{project.name} shopping list", "pdf")
 
 
-@router.get("/projects/{project_id}/cut-sheet.pdf", response=FILE)
+@router.get("/projects/{uuid:project_id}/cut-sheet.pdf", response=FILE)
 def cut_sheet(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter") -> HttpResponse:
     """The cut sheet on paper."""
     project = _project(request, project_id)
@@ -80,7 +80,7 @@ def cut_sheet(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "lette
     return file_answer(content, f"{project.name} cut sheet", "pdf")
 
 
-@router.get("/projects/{project_id}/parts.csv", response=FILE)
+@router.get("/projects/{uuid:project_id}/parts.csv", response=FILE)
 def parts_csv(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
     """The part list as CSV; importing it gives the same parts."""
     project = _project(request, project_id)
@@ -88,7 +88,7 @@ def parts_csv(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
     return file_answer(content, f"{project.name} parts", "csv")
 
 
-@router.get("/projects/{project_id}/project.json", response=FILE)
+@router.get("/projects/{uuid:project_id}/project.json", response=FILE)
 def project_json(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
     """The whole project; importing it gives the same project."""
     project = _project(request, project_id)
@@ -104,7 +104,7 @@ def _yard(request: HttpRequest, yard_id: uuid.UUID) -> Yard:
     return get_object_or_404(Yard.objects.of(request.user), id=yard_id)
 
 
-@router.get("/yards/{yard_id}/prices.csv", response=FILE)
+@router.get("/yards/{uuid:yard_id}/prices.csv", response=FILE)
 def prices_csv(request: HttpRequest, yard_id: uuid.UUID) -> HttpResponse:
     """A yard's price list as CSV; importing it gives the same lines."""
     yard = _yard(request, yard_id)
@@ -114,7 +114,7 @@ def prices_csv(request: HttpRequest, yard_id: uuid.UUID) -> HttpResponse:
     )
 
 
-@router.get("/yards/{yard_id}/prices.xlsx", response=FILE)
+@router.get("/yards/{uuid:yard_id}/prices.xlsx", response=FILE)
 def prices_xlsx(request: HttpRequest, yard_id: uuid.UUID) -> HttpResponse:
     """A yard's price list as a workbook; importing it gives the same lines."""
     yard = _yard(request, yard_id)
@@ -125,7 +125,7 @@ def prices_xlsx(request: HttpRequest, yard_id: uuid.UUID) -> HttpResponse:
     return file_answer(write_xlsx(yard.name, PRICE_COLUMNS, rows), f"{yard.name} prices", "xlsx")
 
 
-@router.get("/yards/{yard_id}/yard.json", response=FILE)
+@router.get("/yards/{uuid:yard_id}/yard.json", response=FILE)
 def yard_json(request: HttpRequest, yard_id: uuid.UUID) -> HttpResponse:
     """The whole yard; importing it gives the same yard."""
     yard = _yard(request, yard_id)

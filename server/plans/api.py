@@ -25,7 +25,7 @@ def _show(plan: Plan) -> PlanOut:
     return show_plan(current, inputs)
 
 
-@router.post("/projects/{project_id}/plans", response={200: PlanOut, 404: ErrorOut})
+@router.post("/projects/{uuid:project_id}/plans", response={200: PlanOut, 404: ErrorOut})
 def ask_for_plan(request: HttpRequest, project_id: uuid.UUID) -> PlanOut:
     """The plan of the project's present state. One that was stopped is taken up again."""
     project = get_object_or_404(Project.objects.of(request.user), id=project_id)
@@ -34,19 +34,19 @@ def ask_for_plan(request: HttpRequest, project_id: uuid.UUID) -> PlanOut:
     return show_plan(plan_for(project, inputs), inputs)
 
 
-@router.get("/plans/{plan_id}", response={200: PlanOut, 404: ErrorOut})
+@router.get("/plans/{uuid:plan_id}", response={200: PlanOut, 404: ErrorOut})
 def get_plan(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
     """A plan as far as it is; where the project has changed since, that of its present state."""
     return _show(get_object_or_404(Plan, id=plan_id, project__owner=request.user))
 
 
-@router.post("/plans/{plan_id}/stop", response={200: PlanOut, 404: ErrorOut})
+@router.post("/plans/{uuid:plan_id}/stop", response={200: PlanOut, 404: ErrorOut})
 def stop_plan(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
     """Stops planning and keeps the best plan so far."""
     plan = get_object_or_404(Plan, id=plan_id, project__owner=request.user)
     job = solver.job(plan.id)
     solver.stop(plan.id)
     if job:
-        job.finished.wait(5)
+        job.settled.wait(5)
     plan.refresh_from_db()
     return _show(plan)

@@ -5,6 +5,7 @@ import json
 from collections import Counter
 from dataclasses import dataclass
 from decimal import Decimal
+from threading import Lock
 
 from django.conf import settings as django_settings
 from django.db import transaction
@@ -17,6 +18,8 @@ from server.plans.solver import Job, solver
 from server.projects.models import Project, ProjectRevision
 
 KEPT_DRAFTS = 60
+UNDER_WAY = (Plan.Status.QUEUED, Plan.Status.RUNNING)
+_one_at_a_time = Lock()
 NO_TAX = Tax(Decimal(0), included=False)
 
 
@@ -91,23 +94,37 @@ def plan_for(project: Project, inputs: Inputs) -> Plan:
     A small one is done when this returns; a larger one goes on beside the server.
     """
     digest = inputs.digest()
-    plan = project.plans.filter(digest=digest).exclude(status=Plan.Status.FAILED).first()
-    under_way = {Plan.Status.QUEUED, Plan.Status.RUNNING}
-    if plan is None or (plan.status in under_way and solver.job(plan.id) is None):
-        if plan:
-            plan.delete()
-        plan = Plan.objects.create(project=project, digest=digest)
-        _start(plan, inputs)
+    with _one_at_a_time:
+        plan = project.plans.filter(digest=digest).exclude(status=Plan.Status.FAILED).first()
+        if plan and plan.status in UNDER_WAY and solver.job(plan.id) is None:
+            plan = _orphaned(plan)
+        job = None
+        if plan is None:
+            plan = Plan.objects.create(project=project, digest=digest)
+            job = solver.submit(plan.id, project.id, [p for p in inputs.problems() if p])
+    if job:
+        _await(plan, inputs, job)
     ProjectRevision.objects.filter(subject=project, number=project.version).update(plan=plan)
     return plan
 
 
-def _start(plan: Plan, inputs: Inputs) -> None:
-    problems = [problem for problem in inputs.problems() if problem]
-    job = solver.submit(plan.id, plan.project_id, problems)
+def _orphaned(plan: Plan) -> Plan | None:
+    """A plan under way without a job: just stored by another thread, or left by an ended server."""
+    plan.refresh_from_db()
+    if plan.status not in UNDER_WAY:
+        return plan
+    Plan.objects.filter(id=plan.id).update(status=Plan.Status.FAILED)
+    return None
+
+
+def _await(plan: Plan, inputs: Inputs, job: Job) -> None:
+    """Waits a moment for a plan; one that takes longer is stored when it comes."""
 
     def store(finished: Job) -> None:
-        _store(plan, inputs, finished)
+        try:
+            _store(plan, inputs, finished)
+        finally:
+            solver.forget(finished)
 
     Plan.objects.filter(id=plan.id).update(status=Plan.Status.RUNNING)
     plan.status = Plan.Status.RUNNING

@@ -35,6 +35,7 @@ class Job:
     stopped: bool = False
     failed: bool = False
     finished: threading.Event = field(default_factory=threading.Event)
+    settled: threading.Event = field(default_factory=threading.Event)
     _then: "Callable[[Job], None] | None" = None
     _lock: threading.Lock = field(default_factory=threading.Lock)
 
@@ -54,6 +55,7 @@ class Job:
         return False
 
     def finish(self) -> None:
+        """Tells everybody who waits; whoever stores the plans calls ``Solver.forget`` then."""
         with self._lock:
             self.finished.set()
             then = self._then
@@ -86,8 +88,13 @@ class Solver:
         return job
 
     def job(self, key: uuid.UUID) -> Job | None:
-        """The job of a plan while it is queued or running."""
+        """The job of a plan until what it came to is stored."""
         return self._jobs.get(key)
+
+    def forget(self, job: Job) -> None:
+        """Ends the memory of a job, once what it came to is stored."""
+        self._jobs.pop(job.key, None)
+        job.settled.set()
 
     def stop(self, key: uuid.UUID) -> None:
         """Ends a job; what it found last is kept."""
@@ -135,7 +142,6 @@ class Solver:
             finally:
                 with self._lock:
                     self._current = None
-                    self._jobs.pop(job.key, None)
                 try:
                     job.finish()
                 except Exception:

@@ -127,20 +127,20 @@ def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
     return project
 
 
-@router.get("/projects/{project_id}", response={200: ProjectOut, 404: ErrorOut})
+@router.get("/projects/{uuid:project_id}", response={200: ProjectOut, 404: ErrorOut})
 def get_project(request: HttpRequest, project_id: uuid.UUID) -> ProjectOut:
     """A project with its parts and the plan of its present state."""
     return show_project(own_project(request, project_id))
 
 
-@router.delete("/projects/{project_id}", response={204: None, 404: ErrorOut})
+@router.delete("/projects/{uuid:project_id}", response={204: None, 404: ErrorOut})
 def delete_project(request: HttpRequest, project_id: uuid.UUID) -> tuple[int, None]:
     """Deletes a project with its whole history."""
     own_project(request, project_id).delete()
     return 204, None
 
 
-@router.patch("/projects/{project_id}", response=CHANGE)
+@router.patch("/projects/{uuid:project_id}", response=CHANGE)
 def change_project(
     request: HttpRequest, project_id: uuid.UUID, patch: ProjectPatchIn
 ) -> ProjectOut:
@@ -171,7 +171,7 @@ def change_project(
     return show_project(project)
 
 
-@router.post("/projects/{project_id}/parts", response=CHANGE)
+@router.post("/projects/{uuid:project_id}/parts", response=CHANGE)
 def add_parts(request: HttpRequest, project_id: uuid.UUID, typed: PartsIn) -> ProjectOut:
     """Adds parts from typed lines or a pasted table, all or none."""
     project = own_project(request, project_id)
@@ -183,7 +183,7 @@ def add_parts(request: HttpRequest, project_id: uuid.UUID, typed: PartsIn) -> Pr
     return show_project(project)
 
 
-@router.post("/projects/{project_id}/parts/import", response=CHANGE | {413: ErrorOut})
+@router.post("/projects/{uuid:project_id}/parts/import", response=CHANGE | {413: ErrorOut})
 def import_parts(
     request: HttpRequest,
     project_id: uuid.UUID,
@@ -210,7 +210,7 @@ def _append(project: Project, parts: list[ReadPart]) -> str:
     return f"{len(rows)} parts added"
 
 
-@router.patch("/projects/{project_id}/parts/{part_id}", response=CHANGE)
+@router.patch("/projects/{uuid:project_id}/parts/{uuid:part_id}", response=CHANGE)
 def change_part(
     request: HttpRequest, project_id: uuid.UUID, part_id: uuid.UUID, patch: PartPatchIn
 ) -> ProjectOut:
@@ -233,7 +233,7 @@ def change_part(
     return show_project(project)
 
 
-@router.post("/projects/{project_id}/parts/remove", response=CHANGE)
+@router.post("/projects/{uuid:project_id}/parts/remove", response=CHANGE)
 def remove_parts(request: HttpRequest, project_id: uuid.UUID, removal: RemovePartsIn) -> ProjectOut:
     """Removes parts."""
     project = own_project(request, project_id)
@@ -247,7 +247,7 @@ def remove_parts(request: HttpRequest, project_id: uuid.UUID, removal: RemovePar
     return show_project(project)
 
 
-@router.post("/projects/{project_id}/undo", response=CHANGE)
+@router.post("/projects/{uuid:project_id}/undo", response=CHANGE)
 def undo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> ProjectOut:
     """Takes the newest change back."""
     project = own_project(request, project_id)
@@ -255,7 +255,7 @@ def undo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> ProjectOu
     return show_project(project)
 
 
-@router.post("/projects/{project_id}/redo", response=CHANGE)
+@router.post("/projects/{uuid:project_id}/redo", response=CHANGE)
 def redo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> ProjectOut:
     """Brings back what the last undo took."""
     project = own_project(request, project_id)

@@ -86,20 +86,20 @@ def create_yard(request: HttpRequest, new: NewYardIn) -> YardOut:
     return show_yard(yard)
 
 
-@router.get("/yards/{yard_id}", response={200: YardOut, 404: ErrorOut})
+@router.get("/yards/{uuid:yard_id}", response={200: YardOut, 404: ErrorOut})
 def get_yard(request: HttpRequest, yard_id: uuid.UUID) -> YardOut:
     """A yard with its price list."""
     return show_yard(own_yard(request, yard_id))
 
 
-@router.delete("/yards/{yard_id}", response={204: None, 404: ErrorOut})
+@router.delete("/yards/{uuid:yard_id}", response={204: None, 404: ErrorOut})
 def delete_yard(request: HttpRequest, yard_id: uuid.UUID) -> tuple[int, None]:
     """Deletes a yard; projects that had chosen it have none then."""
     own_yard(request, yard_id).delete()
     return 204, None
 
 
-@router.patch("/yards/{yard_id}", response=CHANGE)
+@router.patch("/yards/{uuid:yard_id}", response=CHANGE)
 def change_yard(request: HttpRequest, yard_id: uuid.UUID, patch: YardPatchIn) -> YardOut:
     """Changes what holds for the whole yard."""
     yard = own_yard(request, yard_id)
@@ -114,7 +114,7 @@ def change_yard(request: HttpRequest, yard_id: uuid.UUID, patch: YardPatchIn) ->
     return show_yard(yard)
 
 
-@router.put("/yards/{yard_id}/lines/{line_id}", response=CHANGE)
+@router.put("/yards/{uuid:yard_id}/lines/{uuid:line_id}", response=CHANGE)
 def write_line(
     request: HttpRequest, yard_id: uuid.UUID, line_id: uuid.UUID, fields: PriceLineIn
 ) -> YardOut:
@@ -144,7 +144,7 @@ def write_line(
     return show_yard(yard)
 
 
-@router.post("/yards/{yard_id}/lines/remove", response=CHANGE)
+@router.post("/yards/{uuid:yard_id}/lines/remove", response=CHANGE)
 def remove_lines(request: HttpRequest, yard_id: uuid.UUID, removal: RemoveLinesIn) -> YardOut:
     """Removes price lines."""
     yard = own_yard(request, yard_id)
@@ -158,7 +158,7 @@ def remove_lines(request: HttpRequest, yard_id: uuid.UUID, removal: RemoveLinesI
     return show_yard(yard)
 
 
-@router.post("/yards/{yard_id}/undo", response=CHANGE)
+@router.post("/yards/{uuid:yard_id}/undo", response=CHANGE)
 def undo_yard(request: HttpRequest, yard_id: uuid.UUID, seen: SeenIn) -> YardOut:
     """Takes the newest change back."""
     yard = own_yard(request, yard_id)
@@ -166,7 +166,7 @@ def undo_yard(request: HttpRequest, yard_id: uuid.UUID, seen: SeenIn) -> YardOut
     return show_yard(yard)
 
 
-@router.post("/yards/{yard_id}/redo", response=CHANGE)
+@router.post("/yards/{uuid:yard_id}/redo", response=CHANGE)
 def redo_yard(request: HttpRequest, yard_id: uuid.UUID, seen: SeenIn) -> YardOut:
     """Brings back what the last undo took."""
     yard = own_yard(request, yard_id)

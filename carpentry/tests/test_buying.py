@@ -1,0 +1,144 @@
+from decimal import Decimal
+from fractions import Fraction
+from unittest import TestCase
+
+from carpentry.buying import (
+    ListLine,
+    PriceFields,
+    Tax,
+    cents,
+    piece_price,
+    read_price_line,
+    read_prices_csv,
+    shopping_list,
+    write_money,
+    write_prices_csv,
+)
+from carpentry.errors import CarpentryError
+from carpentry.length import TICKS_PER_FOOT
+from carpentry.sizes import read_stock
+from carpentry.tests.samples import sample
+
+HEADER = "yard,stock,length,price,per,available,actual,date\n"
+
+
+def line(**typed: str) -> Decimal | None:
+    fields = PriceFields(**{"stock": "2x4", "length": "8ft", "price": "5"} | typed)
+    return piece_price(read_price_line(fields, "in"))
+
+
+class MoneyTest(TestCase):
+    def test_half_a_cent_goes_up(self) -> None:
+        self.assertEqual(cents(Decimal("1.005")), Decimal("1.01"))
+        self.assertEqual(cents(Decimal("2.675")), Decimal("2.68"))
+        self.assertEqual(cents(Fraction(2675, 1000)), Decimal("2.68"))
+
+    def test_written(self) -> None:
+        self.assertEqual(write_money(Decimal("1322.5"), "USD"), "$1,322.50")
+        self.assertEqual(write_money(Decimal("-9.1"), "USD"), "−$9.10")
+        self.assertEqual(write_money(Decimal("7"), "EUR"), "€7.00")
+
+
+class PiecePriceTest(TestCase):
+    def test_each_foot_metre_and_board_foot(self) -> None:
+        """Worked by hand: the named size and length are priced, rounded half up once."""
+        self.assertEqual(line(price="5.18"), Decimal("5.18"))
+        self.assertEqual(line(price="0.61", per="ft"), Decimal("4.88"))
+        self.assertEqual(line(price="0.61", per="ft", actual="95 3/4"), Decimal("4.88"))
+        self.assertEqual(line(stock="1x6", price="3.05", per="bf"), Decimal("12.20"))
+        self.assertEqual(line(stock="1x6", length="16ft", price="2.90", per="bf"), Decimal("23.20"))
+        self.assertEqual(line(length="2400mm", price="2.15", per="m"), Decimal("5.16"))
+        self.assertEqual(line(length="92 5/8", price="1", per="ft"), Decimal("7.72"))
+
+    def test_a_missing_price_is_missing(self) -> None:
+        self.assertIsNone(line(price=""))
+
+    def test_faults_by_field(self) -> None:
+        for typed, place, words in (
+            ({"price": "cheap"}, "price", "is no price"),
+            ({"price": "5,18"}, "price", "not a comma"),
+            ({"price": "5.187"}, "price", "two decimals"),
+            ({"price": "0.61234", "per": "ft"}, "price", "four decimals"),
+            ({"price": "-1"}, "price", "is no price"),
+            ({"per": "dozen"}, "per", "is not one of"),
+            ({"per": "sheet"}, "per", "no sheet"),
+            ({"stock": "ply 1/2", "per": "bf"}, "per", "by the sheet"),
+            ({"available": "some"}, "available", "no count"),
+            ({"date": "2 Nov"}, "date", "is no date"),
+            ({"date": "2026-13-01"}, "date", "is no date"),
+            ({"length": ""}, "length", "missing"),
+            ({"length": "1/2"}, "length", "that long or short"),
+            ({"length": "100ft"}, "length", "that long or short"),
+            ({"actual": "60"}, "actual", "more than a foot"),
+            ({"width": "40"}, "width", "far from it"),
+            ({"thickness": "1/8"}, "thickness", "far from it"),
+            ({"stock": "2x13"}, "stock", "2x13"),
+        ):
+            with self.assertRaises(CarpentryError, msg=typed) as caught:
+                line(**typed)
+            told = {p.place: p.message for p in caught.exception.problems}
+            self.assertIn(words, told.get(place, str(told)))
+
+
+class PriceListTest(TestCase):
+    def test_the_samples(self) -> None:
+        tallow = read_prices_csv(sample("tallow-street.prices.csv"))["Tallow Street Yard"]
+        self.assertEqual(len(tallow), 16)
+        pike = read_prices_csv(sample("pike-and-daughter.prices.csv"))["Pike & Daughter"]
+        own = next(one for one in pike if one.has_own_section)
+        self.assertNotEqual(own.section, tallow[0].section)
+        self.assertEqual(pike[4].available, 9)
+
+    def test_a_list_reads_back(self) -> None:
+        lines = read_prices_csv(sample("tallow-street.prices.csv"))["Tallow Street Yard"]
+        fields = [one.fields for one in lines]
+        again = read_prices_csv(write_prices_csv("Tallow Street Yard", fields).encode())
+        self.assertEqual([one.fields for one in again["Tallow Street Yard"]], fields)
+
+    def test_faults_by_line(self) -> None:
+        for rows, place, words in (
+            ("A,2x4,8ft,5\nA,2x4,96,6\n", "line 3", "same stock and length as on line 2"),
+            ("A,2x4,8ft,x\n", "line 2, price", "is no price"),
+            (",2x4,8ft,5\n", "line 2, yard", "missing"),
+            ("A,3x9,8ft,5\n", "line 2, stock", "3x9"),
+        ):
+            with self.assertRaises(CarpentryError) as caught:
+                read_prices_csv((HEADER + rows).encode())
+            told = {p.place: p.message for p in caught.exception.problems}
+            self.assertIn(words, told.get(place, str(told)))
+
+    def test_the_limit_is_named(self) -> None:
+        rows = "A,2x4,8ft,5\n" * 10_001
+        with self.assertRaisesRegex(CarpentryError, "10,001 rows are more than 10,000"):
+            read_prices_csv((HEADER + rows).encode())
+
+    def test_a_decimal_comma_in_a_semicolon_file(self) -> None:
+        data = b"yard;stock;length;price\nA;2x4;2,4 m;5,18\n"
+        read = read_prices_csv(data)["A"][0]
+        self.assertEqual(read.price, Decimal("5.18"))
+
+
+class ShoppingListTest(TestCase):
+    def lines(self) -> list[ListLine]:
+        stock = read_stock("2x4", "in").stock
+        length = 8 * TICKS_PER_FOOT
+        return [
+            ListLine(stock, None, length, length, 5, Decimal("8.36")),
+            ListLine(stock, None, length, length, 18, Decimal("7.30")),
+        ]
+
+    def test_tax_on_top(self) -> None:
+        found = shopping_list(self.lines(), Tax(Decimal("6.75"), included=False), 2)
+        self.assertEqual(found.subtotal, Decimal("173.20"))
+        self.assertEqual(found.tax, Decimal("11.69"))
+        self.assertEqual(found.total, Decimal("184.89"))
+        self.assertEqual(found.per_copy, Decimal("92.45"))
+
+    def test_tax_inside(self) -> None:
+        found = shopping_list(self.lines(), Tax(Decimal(20), included=True), 1)
+        self.assertEqual((found.total, found.tax), (Decimal("173.20"), Decimal("28.87")))
+
+    def test_a_missing_price_is_counted_as_missing(self) -> None:
+        unknown = ListLine(read_stock("2x6", "in").stock, None, 1, 1, 3, None)
+        found = shopping_list([*self.lines(), unknown], Tax(Decimal(0), included=False), 1)
+        self.assertEqual((found.unpriced, found.subtotal), (3, Decimal("173.20")))

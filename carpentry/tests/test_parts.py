@@ -1,0 +1,167 @@
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from carpentry.errors import CarpentryError
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM
+from carpentry.parts import (
+    MAX_PARTS,
+    Part,
+    PartFields,
+    not_planned_yet,
+    read_entry,
+    read_lines,
+    read_part,
+    read_parts_csv,
+    write_parts_csv,
+)
+from carpentry.sizes import standard_section
+from carpentry.tests.samples import sample
+
+
+def brief(part: Part) -> tuple[int, str, str, str]:
+    return part.quantity, part.name, str(part.stock), part.length.text
+
+
+def problems_of(error: CarpentryError) -> dict[str, str]:
+    return {problem.place: problem.message for problem in error.problems}
+
+
+class EntryTest(TestCase):
+    def test_typed_lines(self) -> None:
+        for line, expected in (
+            ("6 bearers 2x6 44 1/2", (6, "bearers", "2x6", "44 1/2")),
+            ("bearer 2x6 treated 44½", (1, "bearer", "2x6 treated", "44½")),
+            ("6x bearer 2 x 6 3' 8-1/2\"", (6, "bearer", "2x6", "3' 8-1/2\"")),
+            ("6 × back rail 2×4 treated 9ft", (6, "back rail", "2x4 treated", "9ft")),
+            ("8 2x4 treated 36", (8, "2x4 treated", "2x4 treated", "36")),
+            ("6 x 2x4 36", (6, "2x4", "2x4", "36")),
+            ("2x4 36", (1, "2x4", "2x4", "36")),
+            ("4 post 4x2 1.2 m", (4, "post", "2x4", "1.2 m")),
+            ("3 stud 2x4x8", (3, "stud", "2x4", "8ft")),
+            ("1 cap 5/4x6 cedar 735mm", (1, "cap", "5/4x6 cedar", "735mm")),
+            ("2 bottom ply 1/2 30 x 24", (2, "bottom", "ply 1/2", "30")),
+        ):
+            self.assertEqual(brief(read_entry(line, "in")), expected, line)
+
+    def test_faults_name_their_field(self) -> None:
+        for line, place, words in (
+            ("4 shelf 2x13 36", "stock", "2x13"),
+            ("2 something 12", "stock", "name the stock"),
+            ("12 slat 1x6 cedar", "length", "missing"),
+            ("2x6 4x4 20", "length", "end here"),
+            ("0 brace 2x4 18", "quantity", "makes nothing"),
+            ("3 panel ply 1/2 30", "width", "needs a width"),
+            ("3 stud 2x4 0", "length", "measure nothing"),
+        ):
+            with self.assertRaises(CarpentryError, msg=line) as caught:
+                read_entry(line, "in")
+            self.assertIn(words, problems_of(caught.exception).get(place, ""), line)
+
+    def test_pasted_rows_with_and_without_a_header(self) -> None:
+        expected = [(8, "upright", "2x4 treated", "36"), (6, "tie", "2x4 treated", "32 1/2")]
+        for text in (
+            "quantity\tname\tstock\tlength\n8\tupright\t2x4 treated\t36\n6\ttie\t2x4 treated\t32 1/2",
+            "8\tupright\t2x4 treated\t36\n6\ttie\t2x4 treated\t32 1/2\n",
+            "upright\t2x4 treated\t8\t36\ntie\t2x4 treated\t6\t32 1/2",
+            "8,upright,2x4 treated,36\n6,tie,2x4 treated,32 1/2",
+            "Stock;Length;Name;Quantity\n2x4 treated;36;upright;8\n2x4 treated;32 1/2;tie;6",
+            "8 upright 2x4 treated 36\n6 tie 2x4 treated 32 1/2",
+        ):
+            self.assertEqual([brief(part) for part in read_lines(text, "in")], expected, text)
+
+    def test_every_line_of_a_paste_is_told(self) -> None:
+        with self.assertRaises(CarpentryError) as caught:
+            read_lines("6 a 2x4 20\n3 b 2x4\n0 c 2x4 8", "in")
+        self.assertEqual(set(problems_of(caught.exception)), {"line 2, length", "line 3, quantity"})
+
+    @given(st.text(max_size=40))
+    def test_any_line_is_read_or_refused(self, line: str) -> None:
+        try:
+            read_lines(line, "in")
+        except CarpentryError as error:
+            self.assertTrue(error.problems)
+
+
+class CsvTest(TestCase):
+    def test_the_compost_station(self) -> None:
+        parts = read_parts_csv(sample("compost-station.parts.csv"), "in")
+        self.assertEqual(sum(part.quantity for part in parts), 81)
+        by_name = {part.name: part for part in parts}
+        self.assertEqual(by_name["cross tie"].length.ticks, 65 * TICKS_PER_INCH // 2)
+        self.assertEqual(by_name["back rail"].length.ticks, 9 * TICKS_PER_FOOT)
+        self.assertEqual(str(by_name["cross tie"].stock), "2x4 treated")
+
+    def test_marks_semicolons_and_a_decimal_comma(self) -> None:
+        parts = read_parts_csv(sample("bin-screen-semicolon-bom.parts.csv"), "in")
+        self.assertEqual(parts[1].length.ticks, 1820 * TICKS_PER_MM)
+        self.assertEqual(parts[1].length.text, "1.82 m")
+
+    def test_every_fault_of_the_broken_list_by_line(self) -> None:
+        with self.assertRaises(CarpentryError) as caught:
+            read_parts_csv(sample("broken.parts.csv"), "in")
+        places = [problem.place for problem in caught.exception.problems]
+        self.assertEqual(
+            places,
+            [
+                "line 3, quantity",
+                "line 4, quantity",
+                "line 5, stock",
+                "line 6, length",
+                "line 7, length",
+                "line 8",
+            ],
+        )
+
+    def test_faults_of_the_file_itself(self) -> None:
+        for data, words in (
+            (b"", "must name the columns"),
+            (b"quantity,name,stock,length\n", "nothing under the header"),
+            (b"quantity,name,stock\n1,a,2x4\n", "“length” is missing"),
+            (b"quantity,name,stock,length,colour\n1,a,2x4,9,red\n", "“colour” is no column"),
+            (b"quantity,name,stock,length,name\n1,a,2x4,9,b\n", "there twice"),
+            (b"quantity,name,stock,length\n1,a,2x4,9,9,9\n", "more cells than columns"),
+            (b"quantity,name,stock,length\n1,\xff,2x4,9\n", "not UTF-8"),
+            (b'quantity,name,stock,length\n1,a"b,2x4,"9"x\n', "quotation marks are wrong"),
+        ):
+            with self.assertRaises(CarpentryError, msg=data) as caught:
+                read_parts_csv(data, "in")
+            self.assertIn(words, str(caught.exception))
+
+    def test_the_limit_is_named(self) -> None:
+        rows = "1,a,2x4,9\n" * (MAX_PARTS + 1)
+        with self.assertRaisesRegex(CarpentryError, "2,001 rows are more than 2,000"):
+            read_parts_csv(f"quantity,name,stock,length\n{rows}".encode(), "in")
+
+    def test_a_written_list_reads_back(self) -> None:
+        parts = read_parts_csv(sample("compost-station.parts.csv"), "in")
+        again = read_parts_csv(write_parts_csv(parts).encode(), "in")
+        self.assertEqual([p.fields for p in again], [p.fields for p in parts])
+
+
+class PartTest(TestCase):
+    def test_all_faults_at_once(self) -> None:
+        typed = PartFields(quantity="x", stock="9x9", length="", ends="80 0", clear="maybe")
+        with self.assertRaises(CarpentryError) as caught:
+            read_part(typed, "in")
+        places = {problem.place for problem in caught.exception.problems}
+        self.assertEqual(places, {"quantity", "stock", "length", "ends", "clear"})
+
+    def test_what_is_not_planned_yet(self) -> None:
+        def reason(**typed: str) -> str | None:
+            part = read_part(PartFields(**{"stock": "2x4", "length": "20"} | typed), "in")
+            return not_planned_yet(part, standard_section(part.stock))
+
+        self.assertIsNone(reason())
+        self.assertIsNone(reason(width="3 1/2", thickness="1 1/2", ends="0 0"))
+        self.assertIn("angled end", reason(ends="20 -20") or "")
+        self.assertIn("width", reason(width="1 1/2") or "")
+        self.assertIn("thickness", reason(thickness="3/4") or "")
+        self.assertIn("more than the width", reason(width="4") or "")
+        self.assertIn("sheet", reason(stock="ply 1/2", width="20") or "")
+
+    def test_a_stock_length_and_a_length_must_agree(self) -> None:
+        typed = PartFields(stock="2x4x8", length="90")
+        with self.assertRaisesRegex(CarpentryError, "says another length"):
+            read_part(typed, "in")

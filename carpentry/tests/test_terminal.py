@@ -1,0 +1,117 @@
+import json
+import subprocess
+import sys
+from pathlib import Path
+from unittest import TestCase
+
+from carpentry.cutting import check_plan, problem_document, read_plan, read_problem
+from carpentry.errors import CarpentryError
+from carpentry.tests.problems import home_size
+from carpentry.tests.samples import FOLDER, sample
+from carpentry.worker import Planner
+
+ROOT = Path(__file__).parents[2]
+
+
+def run(*arguments: str, given: str = "") -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [sys.executable, "-m", "carpentry", *arguments],
+        input=given,
+        capture_output=True,
+        text=True,
+        cwd=ROOT,
+        check=False,
+    )
+
+
+class PlanCommandTest(TestCase):
+    def test_the_sample_is_planned(self) -> None:
+        file = str(FOLDER / "short-run.cut.json")
+        done = run("plan", file)
+        self.assertEqual((done.returncode, done.stderr), (0, ""))
+        plan = json.loads(done.stdout)
+        self.assertEqual((plan["status"], plan["price"]), ("optimal", "41.80"))
+        problem = read_problem(sample("short-run.cut.json"))
+        check_plan(problem, read_plan(plan, problem.unit))
+
+    def test_parts_that_cannot_be_placed(self) -> None:
+        text = json.dumps(
+            {
+                "stock": [{"id": "a", "length": "96", "price": "5"}],
+                "parts": [{"id": "x", "length": "100"}, {"id": "y", "length": "50"}],
+            }
+        )
+        done = run("plan", "-", given=text)
+        self.assertEqual(done.returncode, 3)
+        plan = json.loads(done.stdout)
+        self.assertEqual(plan["status"], "incomplete")
+        self.assertEqual([u["part"] for u in plan["unplaced"]], ["x"])
+        self.assertEqual(plan["pieces_of_stock"], 1)
+
+    def test_wrong_input_goes_to_stderr_with_its_path(self) -> None:
+        text = json.dumps({"stock": [{"id": "a", "length": "9x", "price": "cheap"}], "parts": []})
+        done = run("plan", "-", given=text)
+        self.assertEqual((done.returncode, done.stdout), (2, ""))
+        self.assertIn("stock[0].length: ", done.stderr)
+        self.assertIn("stock[0].price: ", done.stderr)
+        self.assertEqual(run("plan", "/no/such/file").returncode, 2)
+
+
+class ProblemFileTest(TestCase):
+    def test_a_problem_reads_back(self) -> None:
+        for seed in range(5):
+            problem = home_size(seed)
+            self.assertEqual(read_problem(json.dumps(problem_document(problem))), problem)
+
+    def test_every_fault_by_its_path(self) -> None:
+        good = json.loads(sample("short-run.cut.json"))
+        piece, part = good["stock"][0], good["parts"][0]
+        for change, path, words in (
+            ({"units": "ft"}, "units", "one of in, mm"),
+            ({"format": "other@1"}, "format", "must be"),
+            ({"kerf": "100"}, "kerf", "wider than the shortest part"),
+            ({"kerf": 0.125}, "kerf", "must be text"),
+            ({"trim": {"start": "x"}}, "trim.start", "a number is expected"),
+            ({"trim": {"middle": "1"}}, "trim.middle", "no field"),
+            ({"colour": "red"}, "colour", "no field"),
+            ({"stages": 2}, "stages", "not planned yet"),
+            ({"parts": []}, "parts", "nothing to plan"),
+            ({"parts": "all"}, "parts", "must be a list"),
+            ({"parts": [1]}, "parts[0]", "must be an object"),
+            ({"parts": [part, part]}, "parts[1].id", "there twice"),
+            ({"parts": [part | {"quantity": 0}]}, "parts[0].quantity", "from 1"),
+            ({"parts": [part | {"quantity": "2"}]}, "parts[0].quantity", "whole number"),
+            ({"parts": [part | {"quantity": 20000}]}, "parts[0].quantity", "10,000"),
+            ({"parts": [part | {"length": "0"}]}, "parts[0].length", "more than 0"),
+            ({"parts": [part | {"length": "-3"}]}, "parts[0].length", "a number is expected"),
+            ({"parts": [part | {"ends": ["30", "0"]}]}, "parts[0].ends", "not planned yet"),
+            ({"stock": [piece | {"width": "3 1/2"}]}, "stock[0].width", "not planned yet"),
+            ({"stock": [piece | {"price": 7.15}]}, "stock[0].price", "must be text"),
+            ({"stock": [piece | {"price": "-1"}]}, "stock[0].price", "is no price"),
+            ({"stock": [piece | {"available": -1}]}, "stock[0].available", "from 0"),
+            ({"stock": [{"length": "9"}]}, "stock[0].id", "missing"),
+        ):
+            with self.assertRaises(CarpentryError, msg=path) as caught:
+                read_problem(json.dumps(good | change))
+            told = {problem.place: problem.message for problem in caught.exception.problems}
+            self.assertIn(words, told.get(path, f"nothing said at {path}: {told}"))
+
+    def test_what_is_no_json(self) -> None:
+        for text in ("", "[]", "{", '{"kerf": NaN}', "null"):
+            with self.assertRaises(CarpentryError, msg=text):
+                read_problem(text)
+
+
+class WorkerTest(TestCase):
+    def test_jobs_are_answered_and_remembered(self) -> None:
+        said: list[dict[str, object]] = []
+        planner = Planner(said.append)
+        job = {"id": "1", "seconds": 10, "problems": [problem_document(home_size(6))]}
+        planner.work(job)
+        self.assertTrue(said[-1]["done"])
+        self.assertFalse(said[0]["done"])
+        answers = len(said)
+        planner.work(job | {"id": "2"})
+        self.assertEqual(len(said), answers + 1)
+        self.assertEqual(said[-1]["plans"], said[-2]["plans"])
+        self.assertEqual(said[-1]["id"], "2")

@@ -1,0 +1,55 @@
+"""What the API's tests share: a signed-in builder and short ways of asking."""
+
+import json
+import uuid
+from typing import Any
+
+from django.core.cache import cache
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client, TransactionTestCase
+
+from server.accounts.models import User
+
+Answer = Any
+
+
+class ApiTestCase(TransactionTestCase):
+    """Plans may be stored by another thread, so every test really commits."""
+
+    def setUp(self) -> None:
+        cache.clear()
+        self.user = User.objects.create_user("mira", password="long-enough-7")
+        self.client.force_login(self.user)
+
+    def ask(self, method: str, path: str, body: dict[str, Any] | None = None) -> Answer:
+        send = getattr(self.client, method)
+        if body is None:
+            return send(f"/api{path}")
+        return send(f"/api{path}", json.dumps(body), content_type="application/json")
+
+    def upload(self, path: str, data: bytes, name: str = "list.csv", **fields: Any) -> Answer:
+        return self.client.post(f"/api{path}", {**fields, "file": SimpleUploadedFile(name, data)})
+
+    def new_project(self, lines: str = "", **typed: Any) -> dict[str, Any]:
+        body = {"id": str(uuid.uuid4()), "name": "Cold frame", "unit": "in"} | typed
+        project = self.ask("post", "/projects", body).json()
+        if lines:
+            project = self.change(project, "post", "/parts", text=lines).json()
+        return project
+
+    def change(self, project: dict[str, Any], method: str, path: str, **body: Any) -> Answer:
+        seen = {"version": project["version"], "change_id": str(uuid.uuid4())}
+        return self.ask(method, f"/projects/{project['id']}{path}", seen | body)
+
+    def take_prices(self, data: bytes) -> list[dict[str, Any]]:
+        return self.upload("/yards/import-prices", data, change_id=str(uuid.uuid4())).json()
+
+    def other_client(self) -> Client:
+        """Somebody else's."""
+        client = Client()
+        client.force_login(User.objects.create_user("other", password="long-enough-8"))
+        return client
+
+    def problems(self, answer: Answer, status: int = 422) -> dict[str, str]:
+        self.assertEqual(answer.status_code, status, answer.content[:300])
+        return {p["place"]: p["message"] for p in answer.json()["problems"]}

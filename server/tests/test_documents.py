@@ -1,0 +1,179 @@
+import csv
+import io
+import json
+import uuid
+import zipfile
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
+
+from django.conf import settings
+from django.core.management import CommandError, call_command
+from openpyxl import Workbook, load_workbook
+from pypdf import PdfReader
+
+from carpentry.parts import read_parts_csv
+from carpentry.tests.samples import sample
+from server.accounts.models import User
+from server.projects.models import Project
+from server.tests.base import ApiTestCase
+from server.yards.models import Yard
+
+
+def pdf_text(data: bytes) -> str:
+    return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(data)).pages)
+
+
+class TakeAwayTest(ApiTestCase):
+    def setUp(self) -> None:
+        super().setUp()
+        yard = self.take_prices(sample("tallow-street.prices.csv"))[0]
+        project = self.new_project(yard=yard["id"], name="Compost station")
+        seen = {"version": project["version"], "change_id": str(uuid.uuid4())}
+        self.project = self.upload(
+            f"/projects/{project['id']}/parts/import", sample("compost-station.parts.csv"), **seen
+        ).json()
+
+    def take(self, file: str) -> bytes:
+        answer = self.client.get(f"/api/projects/{self.project['id']}/{file}")
+        self.assertEqual(answer.status_code, 200)
+        self.assertIn("attachment", answer["Content-Disposition"])
+        return answer.content
+
+    def test_the_list_as_csv_and_xlsx_says_the_same(self) -> None:
+        rows = list(csv.reader(io.StringIO(self.take("shopping-list.csv").decode("utf-8-sig"))))
+        self.assertEqual(rows[1], ["2x4 treated", "12 ft", "12 ft", "5", "$8.36", "$41.80"])
+        self.assertEqual(rows[-3][-1], "$322.45")
+        sheet = load_workbook(io.BytesIO(self.take("shopping-list.xlsx"))).active
+        cells = [[str(cell or "") for cell in row] for row in sheet.iter_rows(values_only=True)]
+        self.assertEqual(cells, rows)
+
+    def test_paper_in_both_sizes(self) -> None:
+        for paper, width in (("letter", 612), ("a4", 595)):
+            listed = self.take(f"shopping-list.pdf?paper={paper}")
+            self.assertEqual(int(PdfReader(io.BytesIO(listed)).pages[0].mediabox.width), width)
+            text = pdf_text(listed)
+            for words in ("2x4 treated", "12 ft", "$322.45", "No cheaper purchase"):
+                self.assertIn(words, text)
+            sheet = pdf_text(self.take(f"cut-sheet.pdf?paper={paper}"))
+            for words in ("Compost station", "boards 1–2", "upright", "does not check strength"):
+                self.assertIn(words, sheet)
+            self.assertIn("Treated wood", sheet)
+        refused = self.client.get(f"/api/projects/{self.project['id']}/cut-sheet.pdf?paper=a5")
+        self.assertEqual(refused.status_code, 422)
+
+    def test_parts_read_back(self) -> None:
+        again = read_parts_csv(self.take("parts.csv"), "in")
+        lengths = [part.length.ticks for part in again]
+        self.assertEqual(lengths, [p["length_shown"]["ticks"] for p in self.project["parts"]])
+        self.assertEqual(
+            [p.fields.length for p in again], [p["length"] for p in self.project["parts"]]
+        )
+
+    def test_a_project_comes_back_as_it_was(self) -> None:
+        data = self.take("project.json")
+        answer = self.upload("/projects/import", data, "p.json", id=str(uuid.uuid4())).json()
+        self.project = answer
+        self.assertEqual(json.loads(self.take("project.json")), json.loads(data))
+        self.assertEqual(answer["plan"]["tally"]["cost"], "$322.45")
+
+    def test_a_yard_comes_back_as_it_was(self) -> None:
+        yard = self.project["yard"]["id"]
+        data = self.client.get(f"/api/yards/{yard}/yard.json").content
+        self.client.delete(f"/api/yards/{yard}")
+        again = self.upload("/yards/import", data, "y.json", change_id=str(uuid.uuid4())).json()
+        back = self.client.get(f"/api/yards/{again['id']}/yard.json").content
+        self.assertEqual(json.loads(back), json.loads(data))
+        listed = self.client.get(f"/api/yards/{again['id']}/prices.csv").content
+        preview = self.upload("/reading/prices-file", listed).json()["yards"][0]
+        self.assertEqual((preview["same"], preview["changed"]), (16, []))
+        book = self.client.get(f"/api/yards/{again['id']}/prices.xlsx").content
+        preview = self.upload("/reading/prices-file", book, "prices.xlsx").json()["yards"][0]
+        self.assertEqual((preview["same"], preview["changed"]), (16, []))
+
+    def test_cells_are_harmless(self) -> None:
+        project = self.change(
+            self.project, "post", "/parts", text="1 =SUM(A1) 2x4 treated 9"
+        ).json()
+        self.project = project
+        self.assertIn(b"'=SUM(A1)", self.take("parts.csv"))
+        again = read_parts_csv(self.take("parts.csv"), "in")
+        self.assertEqual(len(again), 9)
+
+    def test_a_missing_price_is_said(self) -> None:
+        self.change(self.project, "post", "/parts", text="1 post 6x6 40")
+        text = self.take("shopping-list.csv").decode()
+        self.assertIn("no price", text)
+        self.assertIn("incomplete", text)
+        self.assertIn("incomplete", pdf_text(self.take("shopping-list.pdf")))
+
+    def test_nothing_to_print_still_prints(self) -> None:
+        self.project = self.new_project()
+        for file in ("shopping-list.pdf", "cut-sheet.pdf", "shopping-list.csv", "parts.csv"):
+            self.assertTrue(self.take(file))
+
+
+class WorkbookTest(ApiTestCase):
+    def book(self, rows: list[list[Any]]) -> bytes:
+        book = Workbook()
+        for row in rows:
+            book.active.append(row)
+        out = io.BytesIO()
+        book.save(out)
+        return out.getvalue()
+
+    def read(self, data: bytes) -> Any:
+        return self.upload("/reading/parts-file", data, "p.xlsx", unit="in", notation="1/32")
+
+    def test_a_workbook_is_read_like_a_csv(self) -> None:
+        rows: list[list[Any]] = [["Quantity", "Name", "Stock", "Length"]]
+        rows += [[6, "bearer", "2x6", 44.5], ["2", "rail", "2x4", "9ft"]]
+        parts = self.read(self.book(rows)).json()["parts"]
+        self.assertEqual([p["quantity"] for p in parts], [6, 2])
+        self.assertEqual(parts[0]["length"]["text"], "44 1/2″")
+
+    def test_faults_of_a_workbook(self) -> None:
+        bad = self.book([["quantity", "name", "stock", "length"], [0, "a", "2x99", ""]])
+        places = [p["place"] for p in self.read(bad).json()["problems"]]
+        self.assertEqual(places, ["line 2, quantity", "line 2, stock", "line 2, length"])
+        self.assertIn("no XLSX", str(self.read(b"PK\x03\x04nothing").json()["problems"]))
+
+    def test_a_bomb_is_refused(self) -> None:
+        out = io.BytesIO()
+        with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
+            packed.writestr("xl/workbook.xml", b"0" * (settings.MAX_UNPACKED_BYTES + 1))
+        self.assertEqual(self.read(out.getvalue()).status_code, 413)
+
+
+class CommandsTest(ApiTestCase):
+    def test_the_demo_loads_once_and_starts_over(self) -> None:
+        call_command("load_demo", verbosity=0, stdout=io.StringIO())
+        demo = User.objects.get(username=settings.DEMO_USER)
+        self.assertEqual(Project.objects.filter(owner=demo).count(), 2)
+        self.assertEqual(Yard.objects.filter(owner=demo).count(), 2)
+        Project.objects.filter(owner=demo, name="Bin screen").delete()
+        call_command("load_demo", stdout=io.StringIO())
+        self.assertEqual(Project.objects.filter(owner=demo).count(), 1)
+        call_command("load_demo", "--reset", stdout=io.StringIO())
+        self.assertEqual(Project.objects.filter(owner__username=settings.DEMO_USER).count(), 2)
+
+    def test_every_demo_project_is_proven(self) -> None:
+        call_command("load_demo", stdout=io.StringIO())
+        self.client.force_login(User.objects.get(username=settings.DEMO_USER))
+        for project in Project.objects.all():
+            for _ in range(200):
+                shown = self.ask("get", f"/projects/{project.id}").json()
+                if shown["plan"]["status"] == "done":
+                    break
+            self.assertTrue(shown["plan"]["tally"]["claim"]["proven"], project.name)
+
+    def test_a_backup_can_be_read(self) -> None:
+        self.new_project("1 rail 2x4 60")
+        with TemporaryDirectory() as folder:
+            file = Path(folder) / "copy.sqlite3"
+            call_command("backup", str(file), stdout=io.StringIO())
+            self.assertIn(b"Cold frame", file.read_bytes())
+            with self.assertRaisesRegex(CommandError, "there already"):
+                call_command("backup", str(file))
+            with self.assertRaisesRegex(CommandError, "no folder"):
+                call_command("backup", str(Path(folder) / "no" / "copy"))

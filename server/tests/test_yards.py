@@ -1,0 +1,129 @@
+import uuid
+from typing import Any
+
+from carpentry.tests.samples import sample
+from server.tests.base import ApiTestCase
+from server.yards.models import PriceLine, Yard
+
+HEADER = b"yard,stock,length,price,per,available,actual,date\n"
+
+
+class YardTest(ApiTestCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.yard = self.take_prices(sample("tallow-street.prices.csv"))[0]
+
+    def write(self, line: str, **typed: Any) -> Any:
+        seen = {"version": self.yard["version"], "change_id": str(uuid.uuid4())}
+        answer = self.ask("put", f"/yards/{self.yard['id']}/lines/{line}", seen | typed)
+        if answer.status_code == 200:
+            self.yard = answer.json()
+        return answer
+
+    def step(self, way: str) -> dict[str, Any]:
+        seen = {"version": self.yard["version"], "change_id": str(uuid.uuid4())}
+        self.yard = self.ask("post", f"/yards/{self.yard['id']}/{way}", seen).json()
+        return self.yard
+
+    def test_a_line_is_added_changed_removed_and_all_of_it_undone(self) -> None:
+        new = str(uuid.uuid4())
+        self.write(new, stock="2x8", length="12ft", price="0.99", per="ft")
+        self.assertEqual(self.yard["lines"][-1]["piece_price"], "$11.88")
+        self.write(new, price="1.01")
+        self.assertIn("0.99 → 1.01", self.yard["change"])
+        seen = {"version": self.yard["version"], "change_id": str(uuid.uuid4()), "lines": [new]}
+        self.yard = self.ask("post", f"/yards/{self.yard['id']}/lines/remove", seen).json()
+        self.assertEqual(len(self.yard["lines"]), 16)
+        prices = [self.step("undo")["lines"][-1]["price"] for _ in range(3)]
+        self.assertEqual(prices, ["1.01", "0.99", "6.72"])
+        self.assertEqual(self.step("redo")["lines"][-1]["id"], new)
+
+    def test_faults_by_field(self) -> None:
+        line = self.yard["lines"][0]["id"]
+        for typed, place in (
+            ({"price": "5,18"}, "price"),
+            ({"price": "1.234"}, "price"),
+            ({"stock": "2x13"}, "stock"),
+            ({"length": "x"}, "length"),
+            ({"actual": "40"}, "actual"),
+            ({"width": "40"}, "width"),
+            ({"date": "soon"}, "date"),
+            ({"available": "-1"}, "available"),
+        ):
+            with self.subTest(typed=typed):
+                self.assertIn(place, self.problems(self.write(line, **typed)))
+        twice = self.write(self.yard["lines"][1]["id"], length="12ft")
+        self.assertIn("has a price line already", self.problems(twice)[""])
+        self.assertEqual(PriceLine.objects.get(id=line).price, "5.18")
+
+    def test_settings_and_their_faults(self) -> None:
+        def change(**typed: Any) -> Any:
+            now = Yard.objects.get(id=self.yard["id"]).version
+            seen = {"version": now, "change_id": str(uuid.uuid4())}
+            return self.ask("patch", f"/yards/{self.yard['id']}", seen | typed)
+
+        changed = change(tax_rate="6.75", currency="CAD", board_foot_rounding="each").json()
+        self.assertEqual((changed["tax_rate"], changed["currency"]), ("6.75", "CAD"))
+        for typed, place in (
+            ({"tax_rate": "lots"}, "tax_rate"),
+            ({"tax_rate": "99"}, "tax_rate"),
+            ({"currency": "XXZ"}, "currency"),
+            ({"name": ""}, "name"),
+            ({"board_foot_rounding": "up"}, "board_foot_rounding"),
+        ):
+            self.assertIn(place, self.problems(change(**typed)), typed)
+
+    def test_a_stale_change_gets_both_states(self) -> None:
+        line = self.yard["lines"][0]["id"]
+        old = self.yard
+        self.write(line, price="6.00")
+        self.yard = old
+        answer = self.write(line, price="7.00")
+        self.assertEqual(answer.status_code, 409)
+        self.assertEqual(answer.json()["seen"]["lines"][0]["price"], "5.18")
+        self.assertEqual(answer.json()["current"]["lines"][0]["price"], "6.00")
+
+    def test_a_price_list_is_previewed_then_taken_as_one_step(self) -> None:
+        data = HEADER + (
+            b"Tallow Street Yard,2x4 treated,8ft,5.55,each,,96 1/8,2026-11-20\n"
+            b"Tallow Street Yard,2x4 treated,10ft,7.04,each,,,2026-11-02\n"
+            b"Tallow Street Yard,2x10,10ft,19.00,each,,,2026-11-20\n"
+            b"New Place,2x4,8ft,4.00,each,,,2026-11-20\n"
+        )
+        preview = {y["yard"]: y for y in self.upload("/reading/prices-file", data).json()["yards"]}
+        tallow = preview["Tallow Street Yard"]
+        self.assertEqual((len(tallow["new"]), tallow["same"], len(tallow["gone"])), (1, 1, 14))
+        self.assertIn("5.18 → 5.55", tallow["changed"][0])
+        self.assertFalse(preview["New Place"]["known"])
+        before = self.yard["lines"][0]["id"]
+        taken = {y["name"]: y for y in self.take_prices(data)}
+        self.yard = taken["Tallow Street Yard"]
+        self.assertEqual(len(self.yard["lines"]), 3)
+        self.assertEqual(self.yard["lines"][0]["id"], before)
+        self.assertEqual(len(self.step("undo")["lines"]), 16)
+
+    def test_a_broken_list_changes_nothing(self) -> None:
+        data = HEADER + b"Tallow Street Yard,2x4,8ft,x\nTallow Street Yard,2x99,8ft,4\n"
+        self.assertEqual(len(self.upload("/reading/prices-file", data).json()["problems"]), 2)
+        answer = self.upload("/yards/import-prices", data, change_id=str(uuid.uuid4()))
+        self.assertEqual(set(self.problems(answer)), {"line 2, price", "line 3, stock"})
+        self.assertEqual(PriceLine.objects.count(), 16)
+
+    def test_a_deleted_yard_leaves_its_projects(self) -> None:
+        project = self.new_project("1 rail 2x4 treated 60", yard=self.yard["id"])
+        self.assertEqual(self.ask("delete", f"/yards/{self.yard['id']}").status_code, 204)
+        again = self.ask("get", f"/projects/{project['id']}").json()
+        self.assertIsNone(again["yard"])
+        self.assertEqual(again["plan"]["tally"]["unpriced"], 1)
+
+    def test_two_yards_of_one_name(self) -> None:
+        body = {"id": str(uuid.uuid4()), "name": "Tallow Street Yard"}
+        self.assertIn("of this name", str(self.problems(self.ask("post", "/yards", body))))
+
+    def test_a_millimetre_yard_reads_bare_lengths_as_millimetres(self) -> None:
+        body = {"id": str(uuid.uuid4()), "name": "Metric", "unit": "mm", "currency": "EUR"}
+        self.yard = self.ask("post", "/yards", body).json()
+        data = b"yard;stock;length;price\nMetric;2x4;2400;5,18\n"
+        yard = self.take_prices(data)[0]
+        self.assertEqual(yard["lines"][0]["named_length"], "2400 mm")
+        self.assertEqual(yard["lines"][0]["price"], "5,18".replace(",", "."))
