@@ -89,4 +89,5 @@ bench: install build ## the figures, as ratios in one run
 	@$(VENV)/python -m benchmarks
 
 screenshots: install build browser ## docs/screenshots/ from the demo data
-	@$(VENV)/python manage.py take_screenshots
+	@mkdir -p docs/screenshots
+	@$(MANAGE) test e2e --pattern screenshots.py --verbosity 0

@@ -62,7 +62,8 @@ class EntryTest(TestCase):
     def test_pasted_rows_with_and_without_a_header(self) -> None:
         expected = [(8, "upright", "2x4 treated", "36"), (6, "tie", "2x4 treated", "32 1/2")]
         for text in (
-            "quantity\tname\tstock\tlength\n8\tupright\t2x4 treated\t36\n6\ttie\t2x4 treated\t32 1/2",
+            "quantity\tname\tstock\tlength\n8\tupright\t2x4 treated\t36\n"
+            "6\ttie\t2x4 treated\t32 1/2",
             "8\tupright\t2x4 treated\t36\n6\ttie\t2x4 treated\t32 1/2\n",
             "upright\t2x4 treated\t8\t36\ntie\t2x4 treated\t6\t32 1/2",
             "8,upright,2x4 treated,36\n6,tie,2x4 treated,32 1/2",

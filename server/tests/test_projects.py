@@ -94,7 +94,8 @@ class ChangesTest(ApiTestCase):
     def test_a_repeated_request_makes_one_thing(self) -> None:
         id_, change_id = str(uuid.uuid4()), str(uuid.uuid4())
         body = {"id": id_, "name": "Firewood rack", "unit": "in"}
-        project = [self.ask("post", "/projects", body).json() for _ in range(2)][0]
+        project = self.ask("post", "/projects", body).json()
+        self.assertEqual(self.ask("post", "/projects", body).json(), project)
         add = {"version": project["version"], "change_id": change_id, "text": "1 a 2x4 20"}
         for _ in range(2):
             answer = self.ask("post", f"/projects/{id_}/parts", add)

@@ -38,7 +38,7 @@ const light = {
     'on-wood': '#17232a',
     ...wood,
   },
-  variables: { 'border-opacity': 0.2, 'high-emphasis-opacity': 1 },
+  variables: { 'border-opacity': 0.2, 'high-emphasis-opacity': 1, 'medium-emphasis-opacity': 0.85 },
 }
 
 const dark = {
@@ -65,7 +65,7 @@ const dark = {
     composite: '#9d9892',
     sheet: '#bda985',
   },
-  variables: { 'border-opacity': 0.3, 'high-emphasis-opacity': 1 },
+  variables: { 'border-opacity': 0.3, 'high-emphasis-opacity': 1, 'medium-emphasis-opacity': 0.85 },
 }
 
 export const vuetify = createVuetify({

@@ -64,7 +64,7 @@ function bind(field: PartField, label: string) {
     </span>
     <span role="cell">
       <EditableCell v-bind="bind('name', 'Name')" class="name">{{ part.called }}</EditableCell>
-      <EditableCell v-if="part.note" v-bind="bind('note', 'Note')" class="small quiet" />
+      <span v-if="part.note" class="small quiet note">{{ part.note }}</span>
       <span v-if="part.later" class="later">not planned yet: {{ part.later }}</span>
     </span>
     <span role="cell">
@@ -144,8 +144,13 @@ function bind(field: PartField, label: string) {
   font-size: 0.78rem;
 }
 
-.section {
+.section,
+.note {
   padding-left: 2px;
+}
+
+.note {
+  display: block;
 }
 
 .times {

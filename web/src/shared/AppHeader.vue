@@ -74,7 +74,11 @@ async function signOut() {
       <div id="header-acts" class="header-acts"></div>
       <v-menu v-if="session?.username">
         <template #activator="{ props }">
-          <v-btn v-bind="props" class="who" aria-label="Account menu">
+          <v-btn
+            v-bind="props"
+            class="who"
+            :aria-label="`${session.is_demo ? 'Demo' : session.username}: account menu`"
+          >
             {{ session.is_demo ? 'Demo' : session.username }}
           </v-btn>
         </template>

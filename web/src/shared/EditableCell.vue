@@ -99,6 +99,7 @@ input {
   background: transparent;
   border: 0;
   border-bottom: 1px solid transparent;
+  min-height: 24px;
   padding: 1px 2px;
   outline-offset: 0;
 }
@@ -121,6 +122,8 @@ input {
 .shown {
   position: absolute;
   inset: 0;
+  height: 24px;
+  line-height: 22px;
   padding: 1px 2px;
   pointer-events: none;
   overflow: hidden;

@@ -13,14 +13,16 @@ const figures = computed(() => [
     name: tally.value.longest ? `boards, longest ${tally.value.longest}` : 'boards',
   },
   {
-    figure: tally.value.cost ?? 'no price',
+    figure: tally.value.cost ?? (tally.value.boards ? 'no price' : '–'),
     name: tally.value.unpriced
       ? tally.value.cost
         ? `without ${tally.value.unpriced} unpriced`
         : 'choose a yard'
       : tally.value.with_tax
         ? `with tax ${tally.value.with_tax}`
-        : 'no tax',
+        : tally.value.boards
+          ? 'no tax'
+          : 'cost',
   },
   {
     figure: `${tally.value.waste} %`,

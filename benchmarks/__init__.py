@@ -1,0 +1,1 @@
+"""Figures measured in one run, as ratios: ``make bench``."""

@@ -1,0 +1,106 @@
+"""The real interface in headless Chromium against a live server."""
+
+import os
+from pathlib import Path
+from tempfile import mkdtemp
+from typing import Any, ClassVar
+
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.core.cache import cache
+from django.core.management import call_command
+from playwright.sync_api import Browser, BrowserContext, Page, Request, expect, sync_playwright
+
+from carpentry.tests.samples import FOLDER as SAMPLES
+
+os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "1")
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = [
+    *("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-sync"),
+    *("--disable-background-networking", "--disable-component-update"),
+]
+DESK_SIZE = (1280, 800)
+PHONE_SIZE = (390, 844)
+
+
+class BrowserTestCase(StaticLiveServerTestCase):
+    """Each test gets a fresh browser context and the demo workshop. A page error fails the test."""
+
+    browser: ClassVar[Browser]
+    size = DESK_SIZE
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        playwright = sync_playwright().start()
+        cls.addClassCleanup(playwright.stop)
+        cls.browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        cache.clear()
+        with Path(os.devnull).open("w") as nowhere:
+            call_command("load_demo", stdout=nowhere)
+        self.downloads = Path(mkdtemp())
+        self.errors: list[str] = []
+        self.hosts: set[str] = set()
+        self.context = self.new_context()
+        self.page = self.new_page(self.context)
+
+    def tearDown(self) -> None:
+        self.context.close()
+        self.assertEqual(self.errors, [])
+
+    def new_context(self) -> BrowserContext:
+        width, height = self.size
+        context = self.browser.new_context(
+            viewport={"width": width, "height": height}, reduced_motion="reduce"
+        )
+        context.set_default_timeout(10_000)
+        return context
+
+    def new_page(self, context: BrowserContext) -> Page:
+        page = context.new_page()
+        page.on("pageerror", lambda error: self.errors.append(str(error)))
+        page.on("request", self._note_host)
+        return page
+
+    def _note_host(self, request: Request) -> None:
+        if not request.url.startswith(("data:", "blob:")):
+            self.hosts.add(request.url.split("/")[2])
+
+    def address(self, path: str = "/") -> str:
+        return f"{self.live_server_url}{path}"
+
+    def enter_demo(self, page: Page | None = None) -> Page:
+        page = page or self.page
+        page.goto(self.address())
+        page.get_by_role("button", name="Enter the demo workshop").click()
+        expect(page.get_by_role("heading", name="Projects")).to_be_visible()
+        return page
+
+    def open_project(self, name: str = "Compost station") -> Page:
+        page = self.enter_demo()
+        page.get_by_role("link", name=name).click()
+        expect(page.locator("svg.board").first).to_be_visible()
+        return page
+
+    def figure(self, page: Page, number: int) -> str:
+        """A figure of the tally: 0 boards, 1 cost, 2 waste, 3 board feet."""
+        return page.locator("footer .one .figure").nth(number).inner_text()
+
+    def download(self, page: Page, link: str) -> Path:
+        with page.expect_download() as waiting:
+            page.get_by_role("link", name=link).click()
+        file = self.downloads / waiting.value.suggested_filename
+        waiting.value.save_as(file)
+        return file
+
+    def pick_file(self, page: Page, label: str, name: str) -> None:
+        page.get_by_label(label).set_input_files(str(SAMPLES / name))
+
+    def sideways(self, page: Page) -> int:
+        """How far the page scrolls sideways, in pixels."""
+        found: Any = page.evaluate(
+            "document.documentElement.scrollWidth - document.documentElement.clientWidth"
+        )
+        return int(found)

@@ -1,0 +1,63 @@
+"""The README's pictures, one per main view, of the demo workshop: ``make screenshots``.
+
+A run of the browser tests' machinery that asserts nothing; its name keeps it out of the tests.
+"""
+
+from django.conf import settings
+from playwright.sync_api import Page, expect
+
+from e2e.browser import PHONE_SIZE, BrowserTestCase
+
+FOLDER = settings.ROOT / "docs" / "screenshots"
+
+
+class DeskPictures(BrowserTestCase):
+    def shoot(self, page: Page, name: str) -> None:
+        page.mouse.move(2, 795)
+        page.evaluate("document.fonts.ready")
+        page.wait_for_timeout(300)
+        page.screenshot(path=FOLDER / f"{name}.png", animations="disabled")
+
+    def test_pictures(self) -> None:
+        page = self.page
+        page.goto(self.address())
+        expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+        self.shoot(page, "sign-in")
+        self.open_project()
+        page.get_by_label("New part").fill("6 bearers 2x6 44 1/2")
+        expect(page.get_by_text("Enter adds it")).to_be_visible()
+        page.get_by_label("Length of side slat").focus()
+        page.get_by_label("New part").focus()
+        self.shoot(page, "desk")
+        page.get_by_role("button", name="Import").click()
+        self.pick_file(page, "Part list file", "broken.parts.csv")
+        expect(page.get_by_role("dialog")).to_contain_text("line 8")
+        self.shoot(page, "import")
+        page.keyboard.press("Escape")
+        page.get_by_role("link", name="List").click()
+        expect(page.get_by_role("heading", name="What to buy")).to_be_visible()
+        self.shoot(page, "list")
+        page.get_by_role("link", name="Projects").click()
+        expect(page.get_by_role("heading", name="New project")).to_be_visible()
+        self.shoot(page, "projects")
+        page.get_by_role("link", name="Bin screen").click()
+        expect(page.locator("svg.board").first).to_be_visible()
+        self.shoot(page, "desk-millimetres")
+        page.emulate_media(color_scheme="dark")
+        self.shoot(page, "desk-dark")
+        page.emulate_media(color_scheme="light")
+        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Pike & Daughter").click()
+        expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
+        self.shoot(page, "yard")
+
+
+class PhonePictures(BrowserTestCase):
+    size = PHONE_SIZE
+
+    def test_pictures(self) -> None:
+        page = self.open_project()
+        page.get_by_role("link", name="List").click()
+        expect(page.get_by_role("heading", name="What to buy")).to_be_visible()
+        page.wait_for_timeout(300)
+        page.screenshot(path=FOLDER / "list-phone.png", animations="disabled")

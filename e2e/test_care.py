@@ -1,0 +1,195 @@
+"""Nothing typed is lost, everything works by keyboard, and on a small window."""
+
+from pathlib import Path
+
+from django.conf import settings
+from django.contrib.sessions.models import Session
+from playwright.sync_api import Page, expect
+
+from e2e.browser import PHONE_SIZE, BrowserTestCase
+from server.projects.models import Project
+
+AXE = Path(settings.ROOT) / "web/node_modules/axe-core/axe.min.js"
+
+
+def serious(page: Page) -> list[str]:
+    """What axe-core finds on the page, by rule and place."""
+    page.evaluate(AXE.read_text())
+    found = page.evaluate(
+        "axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})"
+    )
+    return [
+        f"{violation['id']}: {node['html'][:120]}"
+        for violation in found["violations"]
+        for node in violation["nodes"]
+    ]
+
+
+class NothingLostTest(BrowserTestCase):
+    def test_a_wrong_length_stays_in_its_field_even_after_a_reload(self) -> None:
+        page = self.open_project()
+        length = page.get_by_label("Length of back rail")
+        length.fill("9 feet or so")
+        length.press("Enter")
+        expect(page.get_by_role("alert")).to_contain_text("the length should end here")
+        page.reload()
+        length = page.get_by_label("Length of back rail")
+        expect(length).to_have_value("9 feet or so")
+        length.focus()
+        length.press("Escape")
+        expect(length).to_have_value("9ft")
+
+    def test_an_unfinished_line_survives_a_reload(self) -> None:
+        page = self.open_project()
+        page.get_by_label("New part").fill("6 bearers 2x6")
+        expect(page.get_by_text("a length is missing")).to_be_visible()
+        page.reload()
+        expect(page.get_by_label("New part")).to_have_value("6 bearers 2x6")
+
+    def test_a_conflict_keeps_what_was_typed(self) -> None:
+        page = self.open_project()
+        other = self.new_page(self.context)
+        other.goto(page.url)
+        theirs = other.get_by_label("Length of skid")
+        theirs.fill("40")
+        theirs.press("Enter")
+        expect(other.locator("p.change")).to_contain_text("→ 40")
+        mine = page.get_by_label("Length of skid")
+        mine.fill("41")
+        mine.press("Enter")
+        expect(page.get_by_role("alert")).to_contain_text("changed elsewhere")
+        expect(mine).to_have_value("41")
+        mine.press("Enter")
+        expect(page.locator("p.change")).to_contain_text("40 → 41")
+
+    def test_a_lost_connection_is_waited_out(self) -> None:
+        page = self.open_project()
+        self.context.set_offline(True)
+        length = page.get_by_label("Length of skid")
+        length.fill("41")
+        length.press("Enter")
+        expect(page.get_by_text("No connection.")).to_be_visible()
+        self.context.set_offline(False)
+        expect(page.locator("p.change")).to_contain_text("→ 41")
+        skid = Project.objects.get(name="Compost station").parts.get(name="skid")
+        self.assertEqual(skid.length, "41")
+
+    def test_an_ended_session_is_signed_in_to_again(self) -> None:
+        page = self.open_project()
+        Session.objects.all().delete()
+        length = page.get_by_label("Length of skid")
+        length.fill("41")
+        length.press("Enter")
+        page.get_by_role("button", name="Enter the demo workshop again").click()
+        expect(page.locator("p.change")).to_contain_text("→ 41")
+
+    def test_an_address_of_nobody(self) -> None:
+        page = self.enter_demo()
+        page.goto(self.address("/projects/00000000-0000-4000-8000-000000000000"))
+        expect(page.get_by_text("Nothing at this address")).to_be_visible()
+
+
+class KeyboardTest(BrowserTestCase):
+    def test_the_desk_without_a_mouse(self) -> None:
+        page = self.open_project()
+        page.keyboard.press("n")
+        page.keyboard.type("2 cleats 2x4 treated 14")
+        page.keyboard.press("Enter")
+        expect(page.get_by_label("Length of cleats")).to_have_value("14")
+        page.keyboard.press("Escape")
+        page.keyboard.press("j")
+        expect(page.locator("[data-part].selected")).to_have_count(1)
+        page.keyboard.press("e")
+        expect(page.get_by_label("Length of upright")).to_be_focused()
+        page.keyboard.type("35")
+        page.keyboard.press("Enter")
+        expect(page.locator("p.change")).to_contain_text("length 36 → 35")
+        page.keyboard.press("Control+z")
+        expect(page.get_by_label("Length of upright")).to_have_value("36")
+        page.keyboard.press("Control+Shift+z")
+        expect(page.get_by_label("Length of upright")).to_have_value("35")
+        page.keyboard.press("x")
+        expect(page.get_by_label("Length of upright")).to_have_count(0)
+        page.keyboard.press("?")
+        expect(page.get_by_role("dialog")).to_contain_text("Ctrl Shift Z")
+        page.keyboard.press("Escape")
+        page.keyboard.press("l")
+        expect(page.get_by_role("heading", name="What to buy")).to_be_visible()
+
+    def test_part_board_and_list_light_one_another(self) -> None:
+        page = self.open_project()
+        page.mouse.move(800, 690)
+        page.get_by_label("Length of cross tie").focus()
+        lit = page.locator("svg.board .piece.lit")
+        self.assertEqual(lit.count(), 4)
+        page.locator("svg.board .piece").first.hover()
+        row = page.locator("[data-part].lit")
+        expect(row).to_have_count(1)
+        expect(row.get_by_label("Name of back rail")).to_have_count(1)
+
+
+class AccessibleTest(BrowserTestCase):
+    def test_axe_finds_nothing_on_any_screen(self) -> None:
+        page = self.page
+        page.goto(self.address())
+        expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+        self.assertEqual(serious(page), [], "sign-in")
+        self.open_project()
+        self.assertEqual(serious(page), [], "desk")
+        page.get_by_label("New part").fill("6 bearers 2x13 44")
+        expect(page.get_by_text("no board is called")).to_be_visible()
+        self.assertEqual(serious(page), [], "desk with a fault")
+        page.get_by_label("New part").fill("")
+        page.get_by_role("button", name="A, details of upright").click()
+        self.assertEqual(serious(page), [], "details")
+        page.get_by_role("button", name="Tallow Street Yard").click()
+        expect(page.get_by_role("dialog")).to_be_visible()
+        self.assertEqual(serious(page), [], "settings")
+        page.keyboard.press("Escape")
+        page.get_by_role("button", name="Import").click()
+        self.pick_file(page, "Part list file", "broken.parts.csv")
+        expect(page.get_by_role("dialog")).to_contain_text("line 8")
+        self.assertEqual(serious(page), [], "import")
+        page.keyboard.press("Escape")
+        for link, heading in (
+            ("List", "What to buy"),
+            ("Projects", "Projects"),
+            ("Yards", "Yards"),
+        ):
+            page.get_by_role("link", name=link).click()
+            expect(page.get_by_role("heading", name=heading, exact=True)).to_be_visible()
+            self.assertEqual(serious(page), [], link)
+        page.get_by_role("link", name="Tallow Street Yard").click()
+        expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
+        self.assertEqual(serious(page), [], "yard")
+        page.goto(self.address("/account"))
+        expect(page.get_by_role("heading", name="The demo workshop")).to_be_visible()
+        self.assertEqual(serious(page), [], "account")
+
+    def test_the_dark_theme_is_readable(self) -> None:
+        page = self.page
+        page.emulate_media(color_scheme="dark")
+        self.open_project()
+        self.assertEqual(serious(page), [])
+
+
+class PhoneTest(BrowserTestCase):
+    size = PHONE_SIZE
+
+    def test_no_screen_scrolls_sideways(self) -> None:
+        page = self.page
+        page.goto(self.address())
+        expect(page.get_by_role("button", name="Sign in")).to_be_visible()
+        self.assertEqual(self.sideways(page), 0, "sign-in")
+        self.open_project()
+        self.assertEqual(self.sideways(page), 0, "desk")
+        page.get_by_label("New part").fill("6 bearers 2x13 44")
+        expect(page.get_by_text("no board is called")).to_be_visible()
+        self.assertEqual(self.sideways(page), 0, "desk with a fault")
+        for link in ("List", "Projects", "Yards", "Tallow Street Yard"):
+            page.get_by_role("link", name=link).first.click()
+            page.wait_for_load_state("networkidle")
+            self.assertEqual(self.sideways(page), 0, link)
+        page.goto(self.address("/account"))
+        page.wait_for_load_state("networkidle")
+        self.assertEqual(self.sideways(page), 0, "account")
