@@ -291,7 +291,14 @@ def interchange(ticks: int, unit: Unit | str) -> str:
     return f"{whole} {numerator}/{denominator}" if whole else f"{numerator}/{denominator}"
 
 
-def feet_name(ticks: int) -> str | None:
-    """``8 ft`` for a length (ticks) that is a whole number of feet, else ``None``."""
+def sold_name(ticks: int, notation: Notation | str) -> str:
+    """What a stock length (ticks) is sold as: ``8 ft``, ``2400 mm``, or as the notation writes it.
+
+    Whole feet and whole tenths of a metre are named so in any project.
+    """
     feet, rest = divmod(ticks, TICKS_PER_FOOT)
-    return f"{feet} ft" if feet and not rest else None
+    if feet and not rest:
+        return f"{feet} ft"
+    if ticks and not ticks % (100 * TICKS_PER_MM):
+        return f"{ticks // TICKS_PER_MM} mm"
+    return write_length(ticks, notation).text

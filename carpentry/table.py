@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from carpentry.errors import CarpentryError, Problem
 
+FORMULA_STARTS = ("=", "+", "-", "@")
 DELIMITERS = (",", ";", "\t")
 
 
@@ -37,7 +38,7 @@ class Table:
         comma, which becomes a point."""
         for row in self.rows:
             record = {
-                name: cell.strip()
+                name: _bare(cell.strip())
                 for name, cell in zip(self.header, row.cells, strict=False)
                 if name
             }
@@ -45,6 +46,11 @@ class Table:
                 for name in set(numbers) & set(record):
                     record[name] = record[name].replace(",", ".")
             yield row, record
+
+
+def _bare(cell: str) -> str:
+    """A cell without the apostrophe that keeps a spreadsheet from taking it for a formula."""
+    return cell[1:] if cell[:1] == "'" and cell[1:2] in FORMULA_STARTS else cell
 
 
 def decode(data: bytes) -> str:

@@ -11,9 +11,9 @@ from carpentry.length import (
     TICKS_PER_MM,
     Notation,
     Unit,
-    feet_name,
     interchange,
     read_length,
+    sold_name,
     write_length,
 )
 
@@ -118,7 +118,7 @@ class WritingTest(TestCase):
         self.assertEqual(write_length(INCH // 2, "1/32").text, "1/2″")
         self.assertFalse(write_length(INCH // 32, "1/16").exact)
 
-    def test_feet_name(self) -> None:
-        self.assertEqual(feet_name(8 * TICKS_PER_FOOT), "8 ft")
-        self.assertIsNone(feet_name(8 * TICKS_PER_FOOT + 1))
-        self.assertIsNone(feet_name(0))
+    def test_what_stock_lengths_are_sold_as(self) -> None:
+        self.assertEqual(sold_name(8 * TICKS_PER_FOOT, "mm"), "8 ft")
+        self.assertEqual(sold_name(2400 * TICKS_PER_MM, "1/32"), "2400 mm")
+        self.assertEqual(sold_name(read_length("92 5/8", "in").ticks, "1/32"), "92 5/8″")

@@ -16,6 +16,7 @@ from carpentry.project import project_document, yard_document
 from server.config.schemas import ErrorOut
 from server.documents.paper import cut_sheet_pdf, shopping_list_pdf
 from server.documents.sheets import LIST_COLUMNS, harmless, list_rows, write_csv, write_xlsx
+from server.plans.models import Piece
 from server.projects.models import Project
 from server.projects.showing import show_project
 from server.yards.models import Yard
@@ -76,8 +77,18 @@ def list_pdf(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter
 def cut_sheet(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter") -> HttpResponse:
     """The cut sheet on paper."""
     project = _project(request, project_id)
-    content = cut_sheet_pdf(show_project(project), paper)
+    shown = show_project(project)
+    content = cut_sheet_pdf(shown, paper, _labels(shown.plan.id))
     return file_answer(content, f"{project.name} cut sheet", "pdf")
+
+
+def _labels(plan_id: uuid.UUID) -> dict[int, list[str]]:
+    """The part numbers on each board of a plan, by the number of the board."""
+    labels: dict[int, list[str]] = {}
+    pieces = Piece.objects.filter(board__plan=plan_id).order_by("board__number", "start")
+    for number, label in pieces.values_list("board__number", "label"):
+        labels.setdefault(number, []).append(label)
+    return labels
 
 
 @router.get("/projects/{uuid:project_id}/parts.csv", response=FILE)

@@ -1,8 +1,11 @@
 """A board on paper, to scale, told apart by line and hatch alone."""
 
+from uuid import UUID
+
 from reportlab.lib import colors
 from reportlab.platypus import Flowable
 
+from carpentry.length import write_length
 from server.documents.type import BOLD, REGULAR
 from server.plans.schemas import LayoutOut
 
@@ -15,12 +18,13 @@ class BoardDrawing(Flowable):
     from the marked end, a keepable leftover dashed."""
 
     def __init__(
-        self, layout: LayoutOut, marks: dict[object, str], longest: int, width: float
+        self, layout: LayoutOut, marks: dict[UUID, str], scale: float, notation: str
     ) -> None:
         super().__init__()
         self.layout = layout
         self.marks = marks
-        self.scale = width / longest
+        self.scale = scale
+        self.notation = notation
         self.width = layout.length.ticks * self.scale
         self.height = BOARD_HEIGHT + MARK_HEIGHT + 4
 
@@ -87,6 +91,8 @@ class BoardDrawing(Flowable):
         canvas.setStrokeColor(colors.black)
         canvas.setLineWidth(1.4)
         canvas.line(at, base - 3, at, base + BOARD_HEIGHT + 2)
+        canvas.setFont(REGULAR, 7)
+        canvas.drawRightString(at + 1, base - 10, write_length(end, self.notation).text)
 
     def _keep(self, start: float, end: float, length: str, base: float) -> None:
         canvas = self.canv

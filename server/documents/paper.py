@@ -2,7 +2,9 @@
 
 import io
 from collections.abc import Iterable
+from dataclasses import dataclass
 from datetime import date
+from uuid import UUID
 
 from reportlab.lib import colors
 from reportlab.lib.units import inch
@@ -29,7 +31,7 @@ from server.documents.type import (
     style,
     text,
 )
-from server.plans.schemas import ListLineOut, MaterialOut, PlanOut, SectionOut
+from server.plans.schemas import ListLineOut, MaterialOut, SectionOut
 from server.projects.schemas import ProjectOut
 
 MARGIN = 0.6 * inch
@@ -163,8 +165,11 @@ def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
     return _document("shopping list", project, paper, [*story, *_not_planned(project)])
 
 
-def cut_sheet_pdf(project: ProjectOut, paper: str) -> bytes:
-    """Every board to scale, what is cut from it and where each saw line is."""
+def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]]) -> bytes:
+    """Every board to scale, what is cut from it and where each saw line is.
+
+    ``labels`` are the part numbers on each board, by the number of the board.
+    """
     width = PAPERS[paper][0] - 2 * MARGIN
     story: list[Flowable] = _heading(project, "cut sheet")
     story.append(
@@ -187,7 +192,8 @@ def cut_sheet_pdf(project: ProjectOut, paper: str) -> bytes:
         real = _section(material.section)
         title = f"<b>{material.stock}</b>  <font size=9>{real} · {material.summary}</font>"
         story.append(Paragraph(title, style(13)))
-        story += _boards(material, project.plan, marks, width)
+        drawing = Drawing(width / project.plan.longest_ticks, project.notation, marks, labels)
+        story += _boards(material, drawing)
     story += _not_planned(project)
     story.append(Spacer(1, 10))
     kinds = {material.kind for material in project.plan.materials}
@@ -227,23 +233,33 @@ def _parts_table(project: ProjectOut, width: float) -> Table:
     )
 
 
-def _boards(
-    material: MaterialOut, plan: PlanOut, marks: dict[object, str], width: float
-) -> list[Flowable]:
+@dataclass(frozen=True)
+class Drawing:
+    """How boards are drawn: points per tick, the notation, and what is written on the parts."""
+
+    scale: float
+    notation: str
+    marks: dict[UUID, str]
+    labels: dict[int, list[str]]
+
+
+def _boards(material: MaterialOut, drawing: Drawing) -> list[Flowable]:
     flowables: list[Flowable] = []
     for layout in material.layouts:
-        last = layout.first + layout.count - 1
-        numbers = f"{layout.first}" if layout.count == 1 else f"{layout.first}–{last}"
+        numbers = range(layout.first, layout.first + layout.count)
+        span = f"{numbers[0]}" if layout.count == 1 else f"{numbers[0]}–{numbers[-1]}"
         boards = "board" if layout.count == 1 else "boards"
-        label = f"{boards} {numbers} · {layout.named_length}" + (
-            f" · {layout.count} alike" if layout.count > 1 else ""
+        alike = f" · {layout.count} alike" if layout.count > 1 else ""
+        labels = " · ".join(
+            f"{number}: {' '.join(drawing.labels.get(number, []))}" for number in numbers
         )
         flowables.append(
             KeepTogether(
                 [
                     Spacer(1, 5),
-                    text(label, 9, bold=True),
-                    BoardDrawing(layout, marks, plan.longest_ticks, width),
+                    text(f"{boards} {span} · {layout.named_length}{alike}", 9, bold=True),
+                    BoardDrawing(layout, drawing.marks, drawing.scale, drawing.notation),
+                    text(labels, 7.5),
                 ]
             )
         )

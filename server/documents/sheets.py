@@ -11,15 +11,15 @@ from openpyxl import Workbook
 from openpyxl.styles import Font
 from openpyxl.utils import get_column_letter
 
+from carpentry.table import FORMULA_STARTS
 from server.plans.schemas import PlanOut
 
-_FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r")
 LIST_COLUMNS = ("stock", "length", "real length", "count", "unit price", "line price")
 
 
 def harmless(cell: str) -> str:
     """A cell that no spreadsheet takes for a formula."""
-    return f"'{cell}" if cell.startswith(_FORMULA_STARTS) else cell
+    return f"'{cell}" if cell.startswith(FORMULA_STARTS) else cell
 
 
 def list_rows(plan: PlanOut) -> list[tuple[str, ...]]:

@@ -43,7 +43,10 @@ def length_markup(length: LengthOut) -> str:
     """A length as paragraph markup, its fraction set as one."""
     if not length.numerator:
         return escape(length.text)
-    fraction = f"<super>{length.numerator}</super>⁄<sub>{length.denominator}</sub>"
+    fraction = (
+        f'<super size="65%" rise="30%">{length.numerator}</super>⁄'
+        f'<sub size="65%" rise="0%">{length.denominator}</sub>'
+    )
     return f"{escape(length.whole)}{fraction}{escape(length.mark)}"
 
 

@@ -66,7 +66,7 @@ def _text(value: object) -> str:
         return f"{value:.6f}".rstrip("0").rstrip(".")
     if hasattr(value, "date") and callable(value.date):
         return str(value.date())
-    return str(value).removeprefix("'")
+    return str(value)
 
 
 def read_parts_upload(file: UploadedFile, unit: str) -> list[Part]:

@@ -5,7 +5,7 @@ from uuid import UUID
 
 from carpentry.buying import ShoppingList, write_money
 from carpentry.cutting import CutPlan, Layout
-from carpentry.length import feet_name
+from carpentry.length import sold_name
 from carpentry.project import Material, Tally
 from carpentry.project.tally import KEEPABLE
 from carpentry.sizes import Section
@@ -27,12 +27,6 @@ from server.plans.schemas import (
     UnplacedOut,
 )
 from server.plans.solver import solver
-
-
-def length_name(ticks: int, notation: str) -> str:
-    """``8 ft`` where a stock length is whole feet in inches, else as the project writes it."""
-    feet = feet_name(ticks) if notation != "mm" else None
-    return feet or length_out(ticks, notation).text
 
 
 def section_out(section: Section | None, notation: str) -> SectionOut | None:
@@ -98,7 +92,7 @@ def _material(
                 first=number,
                 count=layout.count,
                 board_ids=[ids[n] for n in range(number, number + layout.count) if n in ids],
-                named_length=length_name(offer.length, notation),
+                named_length=sold_name(offer.length, notation),
                 length=length_out(offer.real_length, notation),
                 parts=[
                     PlacedOut(
@@ -116,7 +110,7 @@ def _material(
         )
         number += layout.count
     lengths = [
-        f"{counts[offer.id]} of {length_name(offer.length, notation)}"
+        f"{counts[offer.id]} of {sold_name(offer.length, notation)}"
         for offer in material.offers
         if counts[offer.id]
     ]
@@ -163,7 +157,7 @@ def _shopping(shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None
             ListLineOut(
                 stock=str(line.stock),
                 section=section_out(line.section, notation),
-                named_length=length_name(line.length, notation),
+                named_length=sold_name(line.length, notation),
                 real_length=length_out(line.real_length, notation)
                 if line.real_length != line.length
                 else None,
@@ -192,7 +186,7 @@ def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
     some_priced = shopping.unpriced < totals.boards
     return TallyOut(
         boards=totals.boards,
-        longest=length_name(totals.longest, inputs.settings.notation) if totals.longest else "",
+        longest=sold_name(totals.longest, inputs.settings.notation) if totals.longest else "",
         cost=write_money(shopping.subtotal, currency) if some_priced else None,
         with_tax=write_money(shopping.total, currency) if some_priced and inputs.tax.rate else None,
         unpriced=shopping.unpriced,

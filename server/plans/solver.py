@@ -162,6 +162,7 @@ class Solver:
                 return
         process.wait()
         job.failed = not job.stopped
+        self.warm_up()
 
 
 solver = Solver()

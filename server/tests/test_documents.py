@@ -98,7 +98,10 @@ class TakeAwayTest(ApiTestCase):
         self.project = project
         self.assertIn(b"'=SUM(A1)", self.take("parts.csv"))
         again = read_parts_csv(self.take("parts.csv"), "in")
-        self.assertEqual(len(again), 9)
+        self.assertEqual(again[-1].name, "=SUM(A1)")
+        part = f"/parts/{project['parts'][-1]['id']}"
+        self.project = self.change(project, "patch", part, ends="-20 20").json()
+        self.assertEqual(read_parts_csv(self.take("parts.csv"), "in")[-1].fields.ends, "-20 20")
 
     def test_a_missing_price_is_said(self) -> None:
         self.change(self.project, "post", "/parts", text="1 post 6x6 40")

@@ -2,9 +2,9 @@
 
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.buying import piece_price, write_money
-from carpentry.length import Notation
+from carpentry.length import Notation, sold_name
 from server.config.schemas import length_out
-from server.plans.showing import length_name, section_out
+from server.plans.showing import section_out
 from server.yards.models import PriceLine, Yard
 from server.yards.schemas import PriceLineOut, YardOut, YardReadingOut
 
@@ -43,7 +43,7 @@ def _line(line: PriceLine, yard: Yard) -> PriceLineOut:
         id=line.id,
         **{name: getattr(line, name) for name in TYPED},
         kind=read.stock.kind,
-        named_length=length_name(read.length.ticks, notation),
+        named_length=sold_name(read.length.ticks, notation),
         real_length=length_out(read.real_length, notation),
         section=section_out(read.section, notation),
         section_is_own=read.has_own_section,

@@ -4,3380 +4,3380 @@
  */
 
 export interface paths {
-  '/api/account': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Sign Up
-     * @description Makes an account and signs in to it.
-     */
-    post: operations['server_accounts_api_sign_up']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/delete': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Delete Account
-     * @description Deletes the account with everything in it; the password confirms it.
-     */
-    post: operations['server_accounts_api_delete_account']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/export.json': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Export Account
-     * @description Everything the account holds: projects and yards as their open-format documents.
-     */
-    get: operations['server_accounts_api_export_account']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/password': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Change Password
-     * @description Changes the password.
-     */
-    post: operations['server_accounts_api_change_password']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/{plan_id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Get Plan
-     * @description A plan as far as it is; where the project has changed since, that of its present state.
-     */
-    get: operations['server_plans_api_get_plan']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/{plan_id}/stop': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Stop Plan
-     * @description Stops planning and keeps the best plan so far.
-     */
-    post: operations['server_plans_api_stop_plan']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * List Projects
-     * @description All projects, the last changed first.
-     */
-    get: operations['server_projects_api_list_projects']
-    put?: never
-    /**
-     * Create Project
-     * @description A new project under an id of the client's making; asked twice it is made once.
-     */
-    post: operations['server_projects_api_create_project']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/import': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Import Project
-     * @description A project from its JSON file, under an id of the client's making.
-     */
-    post: operations['server_projects_api_import_project']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Get Project
-     * @description A project with its parts and the plan of its present state.
-     */
-    get: operations['server_projects_api_get_project']
-    put?: never
-    post?: never
-    /**
-     * Delete Project
-     * @description Deletes a project with its whole history.
-     */
-    delete: operations['server_projects_api_delete_project']
-    options?: never
-    head?: never
-    /**
-     * Change Project
-     * @description Changes settings. ``yard`` is a yard's id, or empty text for none.
-     */
-    patch: operations['server_projects_api_change_project']
-    trace?: never
-  }
-  '/api/projects/{project_id}/cut-sheet.pdf': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Cut Sheet
-     * @description The cut sheet on paper.
-     */
-    get: operations['server_documents_api_cut_sheet']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/parts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Add Parts
-     * @description Adds parts from typed lines or a pasted table, all or none.
-     */
-    post: operations['server_projects_api_add_parts']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/parts.csv': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Parts Csv
-     * @description The part list as CSV; importing it gives the same parts.
-     */
-    get: operations['server_documents_api_parts_csv']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/parts/import': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Import Parts
-     * @description Adds the parts of a CSV or XLSX file as one step, all or none.
-     */
-    post: operations['server_projects_api_import_parts']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/parts/remove': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Remove Parts
-     * @description Removes parts.
-     */
-    post: operations['server_projects_api_remove_parts']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/parts/{part_id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    /**
-     * Change Part
-     * @description Changes fields of one part.
-     */
-    patch: operations['server_projects_api_change_part']
-    trace?: never
-  }
-  '/api/projects/{project_id}/plans': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Ask For Plan
-     * @description The plan of the project's present state. One that was stopped is taken up again.
-     */
-    post: operations['server_plans_api_ask_for_plan']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/project.json': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Project Json
-     * @description The whole project; importing it gives the same project.
-     */
-    get: operations['server_documents_api_project_json']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/redo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Redo
-     * @description Brings back what the last undo took.
-     */
-    post: operations['server_projects_api_redo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/shopping-list.csv': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * List Csv
-     * @description The shopping list as CSV.
-     */
-    get: operations['server_documents_api_list_csv']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/shopping-list.pdf': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * List Pdf
-     * @description The shopping list on paper.
-     */
-    get: operations['server_documents_api_list_pdf']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/shopping-list.xlsx': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * List Xlsx
-     * @description The shopping list as a workbook.
-     */
-    get: operations['server_documents_api_list_xlsx']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/projects/{project_id}/undo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Undo
-     * @description Takes the newest change back.
-     */
-    post: operations['server_projects_api_undo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reading/parts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Read Parts Text
-     * @description What a typed line or pasted rows are understood as; keeps nothing.
-     */
-    post: operations['server_projects_api_read_parts_text']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reading/parts-file': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Read Parts File
-     * @description What a part list file is understood as; keeps nothing.
-     */
-    post: operations['server_projects_api_read_parts_file']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/reading/prices-file': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Read Prices File
-     * @description What a price list file would do, yard by yard; keeps nothing.
-     */
-    post: operations['server_yards_api_read_prices_file']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Get Session
-     * @description Who is signed in.
-     */
-    get: operations['server_accounts_api_get_session']
-    put?: never
-    /**
-     * Sign In
-     * @description Signs in.
-     */
-    post: operations['server_accounts_api_sign_in']
-    /**
-     * Sign Out
-     * @description Signs out.
-     */
-    delete: operations['server_accounts_api_sign_out']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session/demo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Enter Demo
-     * @description Signs in to the made-up workshop, while its data is loaded.
-     */
-    post: operations['server_accounts_api_enter_demo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/yards': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * List Yards
-     * @description All yards by name.
-     */
-    get: operations['server_yards_api_list_yards']
-    put?: never
-    /**
-     * Create Yard
-     * @description A new yard under an id of the client's making; asked twice it is made once.
-     */
-    post: operations['server_yards_api_create_yard']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/yards/import': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Import Yard
-     * @description A yard from its JSON file; one of the same name becomes what the file says, undoably.
-     */
-    post: operations['server_yards_api_import_yard']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/yards/import-prices': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Import Prices
-     * @description Takes a price list: each yard in it gets exactly these lines, as one step of its history.
-     */
-    post: operations['server_yards_api_import_prices']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/yards/{yard_id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Get Yard
-     * @description A yard with its price list.
-     */
-    get: operations['server_yards_api_get_yard']
-    put?: never
-    post?: never
-    /**
-     * Delete Yard
-     * @description Deletes a yard; projects that had chosen it have none then.
-     */
-    delete: operations['server_yards_api_delete_yard']
-    options?: never
-    head?: never
-    /**
-     * Change Yard
-     * @description Changes what holds for the whole yard.
-     */
-    patch: operations['server_yards_api_change_yard']
-    trace?: never
-  }
-  '/api/yards/{yard_id}/lines/remove': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Remove Lines
-     * @description Removes price lines.
-     */
-    post: operations['server_yards_api_remove_lines']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/yards/{yard_id}/lines/{line_id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /**
-     * Write Line
-     * @description Writes a price line: changes the fields given, or adds the line under this id.
-     */
-    put: operations['server_yards_api_write_line']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/yards/{yard_id}/prices.csv': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Prices Csv
-     * @description A yard's price list as CSV; importing it gives the same lines.
-     */
-    get: operations['server_documents_api_prices_csv']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/yards/{yard_id}/prices.xlsx': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Prices Xlsx
-     * @description A yard's price list as a workbook; importing it gives the same lines.
-     */
-    get: operations['server_documents_api_prices_xlsx']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/yards/{yard_id}/redo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Redo Yard
-     * @description Brings back what the last undo took.
-     */
-    post: operations['server_yards_api_redo_yard']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/yards/{yard_id}/undo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Undo Yard
-     * @description Takes the newest change back.
-     */
-    post: operations['server_yards_api_undo_yard']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/yards/{yard_id}/yard.json': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * Yard Json
-     * @description The whole yard; importing it gives the same yard.
-     */
-    get: operations['server_documents_api_yard_json']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign Up
+         * @description Makes an account and signs in to it.
+         */
+        post: operations["server_accounts_api_sign_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Delete Account
+         * @description Deletes the account with everything in it; the password confirms it.
+         */
+        post: operations["server_accounts_api_delete_account"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/export.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Account
+         * @description Everything the account holds: projects and yards as their open-format documents.
+         */
+        get: operations["server_accounts_api_export_account"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Password
+         * @description Changes the password.
+         */
+        post: operations["server_accounts_api_change_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Plan
+         * @description A plan as far as it is; where the project has changed since, that of its present state.
+         */
+        get: operations["server_plans_api_get_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop Plan
+         * @description Stops planning and keeps the best plan so far.
+         */
+        post: operations["server_plans_api_stop_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Projects
+         * @description All projects, the last changed first.
+         */
+        get: operations["server_projects_api_list_projects"];
+        put?: never;
+        /**
+         * Create Project
+         * @description A new project under an id of the client's making; asked twice it is made once.
+         */
+        post: operations["server_projects_api_create_project"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Project
+         * @description A project from its JSON file, under an id of the client's making.
+         */
+        post: operations["server_projects_api_import_project"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Project
+         * @description A project with its parts and the plan of its present state.
+         */
+        get: operations["server_projects_api_get_project"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete Project
+         * @description Deletes a project with its whole history.
+         */
+        delete: operations["server_projects_api_delete_project"];
+        options?: never;
+        head?: never;
+        /**
+         * Change Project
+         * @description Changes settings. ``yard`` is a yard's id, or empty text for none.
+         */
+        patch: operations["server_projects_api_change_project"];
+        trace?: never;
+    };
+    "/api/projects/{project_id}/cut-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cut Sheet
+         * @description The cut sheet on paper.
+         */
+        get: operations["server_documents_api_cut_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Parts
+         * @description Adds parts from typed lines or a pasted table, all or none.
+         */
+        post: operations["server_projects_api_add_parts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/parts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Parts Csv
+         * @description The part list as CSV; importing it gives the same parts.
+         */
+        get: operations["server_documents_api_parts_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/parts/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Parts
+         * @description Adds the parts of a CSV or XLSX file as one step, all or none.
+         */
+        post: operations["server_projects_api_import_parts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/parts/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove Parts
+         * @description Removes parts.
+         */
+        post: operations["server_projects_api_remove_parts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/parts/{part_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Part
+         * @description Changes fields of one part.
+         */
+        patch: operations["server_projects_api_change_part"];
+        trace?: never;
+    };
+    "/api/projects/{project_id}/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask For Plan
+         * @description The plan of the project's present state. One that was stopped is taken up again.
+         */
+        post: operations["server_plans_api_ask_for_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/project.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Project Json
+         * @description The whole project; importing it gives the same project.
+         */
+        get: operations["server_documents_api_project_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo
+         * @description Brings back what the last undo took.
+         */
+        post: operations["server_projects_api_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shopping-list.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Csv
+         * @description The shopping list as CSV.
+         */
+        get: operations["server_documents_api_list_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shopping-list.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Pdf
+         * @description The shopping list on paper.
+         */
+        get: operations["server_documents_api_list_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shopping-list.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Xlsx
+         * @description The shopping list as a workbook.
+         */
+        get: operations["server_documents_api_list_xlsx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Takes the newest change back.
+         */
+        post: operations["server_projects_api_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reading/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Parts Text
+         * @description What a typed line or pasted rows are understood as; keeps nothing.
+         */
+        post: operations["server_projects_api_read_parts_text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reading/parts-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Parts File
+         * @description What a part list file is understood as; keeps nothing.
+         */
+        post: operations["server_projects_api_read_parts_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reading/prices-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Prices File
+         * @description What a price list file would do, yard by yard; keeps nothing.
+         */
+        post: operations["server_yards_api_read_prices_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Session
+         * @description Who is signed in.
+         */
+        get: operations["server_accounts_api_get_session"];
+        put?: never;
+        /**
+         * Sign In
+         * @description Signs in.
+         */
+        post: operations["server_accounts_api_sign_in"];
+        /**
+         * Sign Out
+         * @description Signs out.
+         */
+        delete: operations["server_accounts_api_sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enter Demo
+         * @description Signs in to the made-up workshop, while its data is loaded.
+         */
+        post: operations["server_accounts_api_enter_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Yards
+         * @description All yards by name.
+         */
+        get: operations["server_yards_api_list_yards"];
+        put?: never;
+        /**
+         * Create Yard
+         * @description A new yard under an id of the client's making; asked twice it is made once.
+         */
+        post: operations["server_yards_api_create_yard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Yard
+         * @description A yard from its JSON file; one of the same name becomes what the file says, undoably.
+         */
+        post: operations["server_yards_api_import_yard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/import-prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Prices
+         * @description Takes a price list: each yard in it gets exactly these lines, as one step of its history.
+         */
+        post: operations["server_yards_api_import_prices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{yard_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Yard
+         * @description A yard with its price list.
+         */
+        get: operations["server_yards_api_get_yard"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete Yard
+         * @description Deletes a yard; projects that had chosen it have none then.
+         */
+        delete: operations["server_yards_api_delete_yard"];
+        options?: never;
+        head?: never;
+        /**
+         * Change Yard
+         * @description Changes what holds for the whole yard.
+         */
+        patch: operations["server_yards_api_change_yard"];
+        trace?: never;
+    };
+    "/api/yards/{yard_id}/lines/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove Lines
+         * @description Removes price lines.
+         */
+        post: operations["server_yards_api_remove_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{yard_id}/lines/{line_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write Line
+         * @description Writes a price line: changes the fields given, or adds the line under this id.
+         */
+        put: operations["server_yards_api_write_line"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{yard_id}/prices.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Prices Csv
+         * @description A yard's price list as CSV; importing it gives the same lines.
+         */
+        get: operations["server_documents_api_prices_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{yard_id}/prices.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Prices Xlsx
+         * @description A yard's price list as a workbook; importing it gives the same lines.
+         */
+        get: operations["server_documents_api_prices_xlsx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{yard_id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo Yard
+         * @description Brings back what the last undo took.
+         */
+        post: operations["server_yards_api_redo_yard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{yard_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Yard
+         * @description Takes the newest change back.
+         */
+        post: operations["server_yards_api_undo_yard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yards/{yard_id}/yard.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Yard Json
+         * @description The whole yard; importing it gives the same yard.
+         */
+        get: operations["server_documents_api_yard_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /**
-     * ChangeOut
-     * @description What the newest change was, and what it did to the purchase (empty when not known yet).
-     */
-    ChangeOut: {
-      /** Effect */
-      effect: string
-      /** Label */
-      label: string
-    }
-    /** ClaimOut */
-    ClaimOut: {
-      /** Detail */
-      detail: string
-      /** Headline */
-      headline: string
-      /** Proven */
-      proven: boolean
-    }
-    /** ConfirmIn */
-    ConfirmIn: {
-      /** Password */
-      password: string
-    }
-    /**
-     * ConflictOut
-     * @description A change came from a state that is no longer the newest: that state, and the newest.
-     */
-    ConflictOut: {
-      current: components['schemas']['ProjectOut']
-      /** Detail */
-      detail: string
-      /** Seen */
-      seen: {
-        [key: string]: unknown
-      } | null
-    }
-    /** CredentialsIn */
-    CredentialsIn: {
-      /** Password */
-      password: string
-      /** Username */
-      username: string
-    }
-    /**
-     * ErrorOut
-     * @description What went wrong, with every fault that was found.
-     */
-    ErrorOut: {
-      /** Detail */
-      detail: string
-      /** Problems */
-      problems: components['schemas']['ProblemOut'][]
-    }
-    /** LaterOut */
-    LaterOut: {
-      /**
-       * Part
-       * Format: uuid
-       */
-      part: string
-      /** Reason */
-      reason: string
-    }
-    /**
-     * LayoutOut
-     * @description ``count`` boards cut alike; ``first`` is the number of the first of them.
-     */
-    LayoutOut: {
-      /** Board Ids */
-      board_ids: string[]
-      /** Count */
-      count: number
-      /** First */
-      first: number
-      leftover: components['schemas']['LeftoverOut'] | null
-      length: components['schemas']['LengthOut']
-      /** Named Length */
-      named_length: string
-      /** Parts */
-      parts: components['schemas']['PlacedOut'][]
-      /** Trim End */
-      trim_end: number
-      /** Trim Start */
-      trim_start: number
-    }
-    /** LeftoverOut */
-    LeftoverOut: {
-      /** End */
-      end: number
-      /** Keep */
-      keep: boolean
-      length: components['schemas']['LengthOut']
-      /** Start */
-      start: number
-    }
-    /**
-     * LengthOut
-     * @description A length, ready to be typeset: ``whole``, a true fraction, and the ``mark`` of the unit.
-     */
-    LengthOut: {
-      /** Denominator */
-      denominator: number | null
-      /** Exact */
-      exact: boolean
-      /** Mark */
-      mark: string
-      /** Numerator */
-      numerator: number | null
-      /** Text */
-      text: string
-      /** Ticks */
-      ticks: number
-      /** Whole */
-      whole: string
-    }
-    /** ListLineOut */
-    ListLineOut: {
-      /** Count */
-      count: number
-      /** Line Price */
-      line_price: string | null
-      /** Named Length */
-      named_length: string
-      /** Parts */
-      parts: string[]
-      /** Price */
-      price: string | null
-      real_length: components['schemas']['LengthOut'] | null
-      section: components['schemas']['SectionOut'] | null
-      /** Stock */
-      stock: string
-    }
-    /** MaterialOut */
-    MaterialOut: {
-      /** Cost */
-      cost: string | null
-      /** Kind */
-      kind: string
-      /** Later */
-      later: components['schemas']['LaterOut'][]
-      /** Layouts */
-      layouts: components['schemas']['LayoutOut'][]
-      /** Note */
-      note: string
-      /** Priced */
-      priced: boolean
-      section: components['schemas']['SectionOut'] | null
-      /** Section Source */
-      section_source: string
-      /** Stock */
-      stock: string
-      /** Summary */
-      summary: string
-      /** Unplaced */
-      unplaced: components['schemas']['UnplacedOut'][]
-    }
-    /** NewProjectIn */
-    NewProjectIn: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Name */
-      name: string
-      /** Unit */
-      unit: string
-      /** Yard */
-      yard?: string | null
-    }
-    /** NewYardIn */
-    NewYardIn: {
-      /**
-       * Currency
-       * @default USD
-       */
-      currency: string
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Name */
-      name: string
-      /**
-       * Unit
-       * @default in
-       */
-      unit: string
-    }
-    /**
-     * PartOut
-     * @description A part: each field as typed, and what was understood.
-     */
-    PartOut: {
-      /** Called */
-      called: string
-      /** Clear */
-      clear: string
-      /** Ends */
-      ends: string
-      /** Grain */
-      grain: string
-      /** Group */
-      group: string
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Kind */
-      kind: string
-      /** Later */
-      later: string
-      /** Length */
-      length: string
-      length_shown: components['schemas']['LengthOut']
-      /** Mark */
-      mark: string
-      /** Measured */
-      measured: string
-      /** Name */
-      name: string
-      /** Note */
-      note: string
-      /** Pieces */
-      pieces: number
-      /** Quantity */
-      quantity: string
-      section: components['schemas']['SectionOut'] | null
-      /** Section Source */
-      section_source: string
-      /** Stock */
-      stock: string
-      /** Stock Name */
-      stock_name: string
-      /** Thickness */
-      thickness: string
-      /** Warnings */
-      warnings: string[]
-      /** Width */
-      width: string
-    }
-    /** PartPatchIn */
-    PartPatchIn: {
-      /**
-       * Change Id
-       * Format: uuid
-       */
-      change_id: string
-      /** Clear */
-      clear?: string | null
-      /** Ends */
-      ends?: string | null
-      /** Grain */
-      grain?: string | null
-      /** Group */
-      group?: string | null
-      /** Length */
-      length?: string | null
-      /** Measured */
-      measured?: string | null
-      /** Name */
-      name?: string | null
-      /** Note */
-      note?: string | null
-      /** Quantity */
-      quantity?: string | null
-      /** Stock */
-      stock?: string | null
-      /** Thickness */
-      thickness?: string | null
-      /** Version */
-      version: number
-      /** Width */
-      width?: string | null
-    }
-    /**
-     * PartsIn
-     * @description Typed lines or a pasted table.
-     */
-    PartsIn: {
-      /**
-       * Change Id
-       * Format: uuid
-       */
-      change_id: string
-      /** Text */
-      text: string
-      /** Version */
-      version: number
-    }
-    /** PasswordIn */
-    PasswordIn: {
-      /** New */
-      new: string
-      /** Old */
-      old: string
-    }
-    /**
-     * PlacedOut
-     * @description A part on a board; ``start`` and ``end`` in ticks from its marked end.
-     */
-    PlacedOut: {
-      /** End */
-      end: number
-      length: components['schemas']['LengthOut']
-      /**
-       * Part
-       * Format: uuid
-       */
-      part: string
-      /** Start */
-      start: number
-    }
-    /**
-     * PlanOut
-     * @description A plan as far as it is. ``stale`` when the project has changed since.
-     */
-    PlanOut: {
-      /**
-       * Asked
-       * Format: date-time
-       */
-      asked: string
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Longest Ticks */
-      longest_ticks: number
-      /** Materials */
-      materials: components['schemas']['MaterialOut'][]
-      /** Seconds */
-      seconds: number | null
-      shopping: components['schemas']['ShoppingOut']
-      /** Stage */
-      stage: string
-      /** Stale */
-      stale: boolean
-      /** Status */
-      status: string
-      tally: components['schemas']['TallyOut']
-    }
-    /**
-     * PriceLineIn
-     * @description A new line under an id of the client's making, or fields of one that is there.
-     */
-    PriceLineIn: {
-      /** Actual */
-      actual?: string | null
-      /** Available */
-      available?: string | null
-      /**
-       * Change Id
-       * Format: uuid
-       */
-      change_id: string
-      /** Date */
-      date?: string | null
-      /** Length */
-      length?: string | null
-      /** Per */
-      per?: string | null
-      /** Price */
-      price?: string | null
-      /** Stock */
-      stock?: string | null
-      /** Thickness */
-      thickness?: string | null
-      /** Version */
-      version: number
-      /** Width */
-      width?: string | null
-    }
-    /**
-     * PriceLineOut
-     * @description A price line: each field as typed, and what was understood.
-     */
-    PriceLineOut: {
-      /** Actual */
-      actual: string
-      /** Available */
-      available: string
-      /** Date */
-      date: string
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Kind */
-      kind: string
-      /** Length */
-      length: string
-      /** Named Length */
-      named_length: string
-      /** Per */
-      per: string
-      /** Piece Price */
-      piece_price: string | null
-      /** Price */
-      price: string
-      real_length: components['schemas']['LengthOut']
-      section: components['schemas']['SectionOut'] | null
-      /** Section Is Own */
-      section_is_own: boolean
-      /** Stock */
-      stock: string
-      /** Thickness */
-      thickness: string
-      /** Warnings */
-      warnings: string[]
-      /** Width */
-      width: string
-    }
-    /** PricesReadingOut */
-    PricesReadingOut: {
-      /** Problems */
-      problems: components['schemas']['ProblemOut'][]
-      /** Yards */
-      yards: components['schemas']['YardReadingOut'][]
-    }
-    /**
-     * ProblemOut
-     * @description One fault: where it is, and what it is in a builder's words.
-     */
-    ProblemOut: {
-      /** Message */
-      message: string
-      /** Place */
-      place: string
-    }
-    /** ProjectOut */
-    ProjectOut: {
-      change: components['schemas']['ChangeOut']
-      /** Copies */
-      copies: number
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      kerf: components['schemas']['SettingLengthOut']
-      /** Name */
-      name: string
-      /** Notation */
-      notation: string
-      /** Parts */
-      parts: components['schemas']['PartOut'][]
-      plan: components['schemas']['PlanOut']
-      /** Redo */
-      redo: string | null
-      trim_end: components['schemas']['SettingLengthOut']
-      trim_start: components['schemas']['SettingLengthOut']
-      /** Undo */
-      undo: string | null
-      /** Unit */
-      unit: string
-      /**
-       * Updated
-       * Format: date-time
-       */
-      updated: string
-      /** Version */
-      version: number
-      yard: components['schemas']['YardNameOut'] | null
-    }
-    /** ProjectPatchIn */
-    ProjectPatchIn: {
-      /**
-       * Change Id
-       * Format: uuid
-       */
-      change_id: string
-      /** Copies */
-      copies?: number | null
-      /** Kerf */
-      kerf?: string | null
-      /** Name */
-      name?: string | null
-      /** Notation */
-      notation?: string | null
-      /** Trim End */
-      trim_end?: string | null
-      /** Trim Start */
-      trim_start?: string | null
-      /** Unit */
-      unit?: string | null
-      /** Version */
-      version: number
-      /** Yard */
-      yard?: string | null
-    }
-    /**
-     * ProjectRowOut
-     * @description A project in the list of projects.
-     */
-    ProjectRowOut: {
-      /** Boards */
-      boards: number | null
-      /** Copies */
-      copies: number
-      /** Cost */
-      cost: string | null
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Name */
-      name: string
-      /** Parts */
-      parts: number
-      /** Proven */
-      proven: boolean
-      /** Unit */
-      unit: string
-      /**
-       * Updated
-       * Format: date-time
-       */
-      updated: string
-      /** Yard */
-      yard: string
-    }
-    /**
-     * ReadPartOut
-     * @description A part as understood, before it is kept.
-     */
-    ReadPartOut: {
-      /** Group */
-      group: string
-      /** Kind */
-      kind: string
-      /** Later */
-      later: string
-      length: components['schemas']['LengthOut']
-      /** Name */
-      name: string
-      /** Note */
-      note: string
-      /** Quantity */
-      quantity: number
-      section: components['schemas']['SectionOut'] | null
-      /** Stock */
-      stock: string
-      /** Warnings */
-      warnings: string[]
-    }
-    /**
-     * ReadingOut
-     * @description What a text or a file was understood as: parts, or problems and no parts.
-     */
-    ReadingOut: {
-      /** Parts */
-      parts: components['schemas']['ReadPartOut'][]
-      /** Problems */
-      problems: components['schemas']['ProblemOut'][]
-    }
-    /** RemoveLinesIn */
-    RemoveLinesIn: {
-      /**
-       * Change Id
-       * Format: uuid
-       */
-      change_id: string
-      /** Lines */
-      lines: string[]
-      /** Version */
-      version: number
-    }
-    /** RemovePartsIn */
-    RemovePartsIn: {
-      /**
-       * Change Id
-       * Format: uuid
-       */
-      change_id: string
-      /** Parts */
-      parts: string[]
-      /** Version */
-      version: number
-    }
-    /** SectionOut */
-    SectionOut: {
-      thickness: components['schemas']['LengthOut']
-      width: components['schemas']['LengthOut']
-    }
-    /**
-     * SeenIn
-     * @description Every change names the version it saw and carries an id of its own.
-     */
-    SeenIn: {
-      /**
-       * Change Id
-       * Format: uuid
-       */
-      change_id: string
-      /** Version */
-      version: number
-    }
-    /**
-     * SessionOut
-     * @description Who is signed in (nobody: empty), and whether the demo workshop can be entered.
-     */
-    SessionOut: {
-      /** Demo Available */
-      demo_available: boolean
-      /** Is Demo */
-      is_demo: boolean
-      /** Username */
-      username: string
-    }
-    /**
-     * SettingLengthOut
-     * @description A length as typed, and as it is shown.
-     */
-    SettingLengthOut: {
-      shown: components['schemas']['LengthOut']
-      /** Typed */
-      typed: string
-    }
-    /** ShoppingOut */
-    ShoppingOut: {
-      /** Copies */
-      copies: number
-      /** Lines */
-      lines: components['schemas']['ListLineOut'][]
-      /** Per Copy */
-      per_copy: string
-      /** Subtotal */
-      subtotal: string
-      /** Tax */
-      tax: string
-      /** Tax Included */
-      tax_included: boolean
-      /** Tax Rate */
-      tax_rate: string
-      /** Total */
-      total: string
-      /** Unpriced */
-      unpriced: number
-    }
-    /** TallyOut */
-    TallyOut: {
-      /** Board Feet */
-      board_feet: string
-      /** Boards */
-      boards: number
-      claim: components['schemas']['ClaimOut']
-      /** Cost */
-      cost: string | null
-      /** Keepable */
-      keepable: number
-      /** Later */
-      later: number
-      /** Longest */
-      longest: string
-      /** Unplaced */
-      unplaced: number
-      /** Unpriced */
-      unpriced: number
-      /** Waste */
-      waste: string
-      /** With Tax */
-      with_tax: string | null
-    }
-    /** TextIn */
-    TextIn: {
-      /**
-       * Notation
-       * @default 1/32
-       */
-      notation: string
-      /** Text */
-      text: string
-      /** Unit */
-      unit: string
-    }
-    /** UnplacedOut */
-    UnplacedOut: {
-      /**
-       * Part
-       * Format: uuid
-       */
-      part: string
-      /** Quantity */
-      quantity: number
-      /** Reason */
-      reason: string
-    }
-    /** YardConflictOut */
-    YardConflictOut: {
-      current: components['schemas']['YardOut']
-      /** Detail */
-      detail: string
-      /** Seen */
-      seen: {
-        [key: string]: unknown
-      } | null
-    }
-    /** YardNameOut */
-    YardNameOut: {
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Name */
-      name: string
-    }
-    /** YardOut */
-    YardOut: {
-      /** Board Foot Rounding */
-      board_foot_rounding: string
-      /** Change */
-      change: string
-      /** Currency */
-      currency: string
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Lines */
-      lines: components['schemas']['PriceLineOut'][]
-      /** Name */
-      name: string
-      /** Prices Include Tax */
-      prices_include_tax: boolean
-      /** Redo */
-      redo: string | null
-      /** Tax Rate */
-      tax_rate: string
-      /** Undo */
-      undo: string | null
-      /** Unit */
-      unit: string
-      /**
-       * Updated
-       * Format: date-time
-       */
-      updated: string
-      /** Version */
-      version: number
-    }
-    /** YardPatchIn */
-    YardPatchIn: {
-      /** Board Foot Rounding */
-      board_foot_rounding?: string | null
-      /**
-       * Change Id
-       * Format: uuid
-       */
-      change_id: string
-      /** Currency */
-      currency?: string | null
-      /** Name */
-      name?: string | null
-      /** Prices Include Tax */
-      prices_include_tax?: boolean | null
-      /** Tax Rate */
-      tax_rate?: string | null
-      /** Version */
-      version: number
-    }
-    /**
-     * YardReadingOut
-     * @description What a price list does to one yard.
-     */
-    YardReadingOut: {
-      /** Changed */
-      changed: string[]
-      /** Gone */
-      gone: string[]
-      /** Known */
-      known: boolean
-      /** New */
-      new: string[]
-      /** Same */
-      same: number
-      /** Yard */
-      yard: string
-    }
-    /** YardRowOut */
-    YardRowOut: {
-      /** Currency */
-      currency: string
-      /**
-       * Id
-       * Format: uuid
-       */
-      id: string
-      /** Lines */
-      lines: number
-      /** Name */
-      name: string
-      /** Newest */
-      newest: string
-      /** Projects */
-      projects: number
-      /** Tax Rate */
-      tax_rate: string
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        /**
+         * ChangeOut
+         * @description What the newest change was, and what it did to the purchase (empty when not known yet).
+         */
+        ChangeOut: {
+            /** Effect */
+            effect: string;
+            /** Label */
+            label: string;
+        };
+        /** ClaimOut */
+        ClaimOut: {
+            /** Detail */
+            detail: string;
+            /** Headline */
+            headline: string;
+            /** Proven */
+            proven: boolean;
+        };
+        /** ConfirmIn */
+        ConfirmIn: {
+            /** Password */
+            password: string;
+        };
+        /**
+         * ConflictOut
+         * @description A change came from a state that is no longer the newest: that state, and the newest.
+         */
+        ConflictOut: {
+            current: components["schemas"]["ProjectOut"];
+            /** Detail */
+            detail: string;
+            /** Seen */
+            seen: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /** CredentialsIn */
+        CredentialsIn: {
+            /** Password */
+            password: string;
+            /** Username */
+            username: string;
+        };
+        /**
+         * ErrorOut
+         * @description What went wrong, with every fault that was found.
+         */
+        ErrorOut: {
+            /** Detail */
+            detail: string;
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+        };
+        /** LaterOut */
+        LaterOut: {
+            /**
+             * Part
+             * Format: uuid
+             */
+            part: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * LayoutOut
+         * @description ``count`` boards cut alike; ``first`` is the number of the first of them.
+         */
+        LayoutOut: {
+            /** Board Ids */
+            board_ids: string[];
+            /** Count */
+            count: number;
+            /** First */
+            first: number;
+            leftover: components["schemas"]["LeftoverOut"] | null;
+            length: components["schemas"]["LengthOut"];
+            /** Named Length */
+            named_length: string;
+            /** Parts */
+            parts: components["schemas"]["PlacedOut"][];
+            /** Trim End */
+            trim_end: number;
+            /** Trim Start */
+            trim_start: number;
+        };
+        /** LeftoverOut */
+        LeftoverOut: {
+            /** End */
+            end: number;
+            /** Keep */
+            keep: boolean;
+            length: components["schemas"]["LengthOut"];
+            /** Start */
+            start: number;
+        };
+        /**
+         * LengthOut
+         * @description A length, ready to be typeset: ``whole``, a true fraction, and the ``mark`` of the unit.
+         */
+        LengthOut: {
+            /** Denominator */
+            denominator: number | null;
+            /** Exact */
+            exact: boolean;
+            /** Mark */
+            mark: string;
+            /** Numerator */
+            numerator: number | null;
+            /** Text */
+            text: string;
+            /** Ticks */
+            ticks: number;
+            /** Whole */
+            whole: string;
+        };
+        /** ListLineOut */
+        ListLineOut: {
+            /** Count */
+            count: number;
+            /** Line Price */
+            line_price: string | null;
+            /** Named Length */
+            named_length: string;
+            /** Parts */
+            parts: string[];
+            /** Price */
+            price: string | null;
+            real_length: components["schemas"]["LengthOut"] | null;
+            section: components["schemas"]["SectionOut"] | null;
+            /** Stock */
+            stock: string;
+        };
+        /** MaterialOut */
+        MaterialOut: {
+            /** Cost */
+            cost: string | null;
+            /** Kind */
+            kind: string;
+            /** Later */
+            later: components["schemas"]["LaterOut"][];
+            /** Layouts */
+            layouts: components["schemas"]["LayoutOut"][];
+            /** Note */
+            note: string;
+            /** Priced */
+            priced: boolean;
+            section: components["schemas"]["SectionOut"] | null;
+            /** Section Source */
+            section_source: string;
+            /** Stock */
+            stock: string;
+            /** Summary */
+            summary: string;
+            /** Unplaced */
+            unplaced: components["schemas"]["UnplacedOut"][];
+        };
+        /** NewProjectIn */
+        NewProjectIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Yard */
+            yard?: string | null;
+        };
+        /** NewYardIn */
+        NewYardIn: {
+            /**
+             * Currency
+             * @default USD
+             */
+            currency: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Unit
+             * @default in
+             */
+            unit: string;
+        };
+        /**
+         * PartOut
+         * @description A part: each field as typed, and what was understood.
+         */
+        PartOut: {
+            /** Called */
+            called: string;
+            /** Clear */
+            clear: string;
+            /** Ends */
+            ends: string;
+            /** Grain */
+            grain: string;
+            /** Group */
+            group: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Later */
+            later: string;
+            /** Length */
+            length: string;
+            length_shown: components["schemas"]["LengthOut"];
+            /** Mark */
+            mark: string;
+            /** Measured */
+            measured: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Pieces */
+            pieces: number;
+            /** Quantity */
+            quantity: string;
+            section: components["schemas"]["SectionOut"] | null;
+            /** Section Source */
+            section_source: string;
+            /** Stock */
+            stock: string;
+            /** Stock Name */
+            stock_name: string;
+            /** Thickness */
+            thickness: string;
+            /** Warnings */
+            warnings: string[];
+            /** Width */
+            width: string;
+        };
+        /** PartPatchIn */
+        PartPatchIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Clear */
+            clear?: string | null;
+            /** Ends */
+            ends?: string | null;
+            /** Grain */
+            grain?: string | null;
+            /** Group */
+            group?: string | null;
+            /** Length */
+            length?: string | null;
+            /** Measured */
+            measured?: string | null;
+            /** Name */
+            name?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Quantity */
+            quantity?: string | null;
+            /** Stock */
+            stock?: string | null;
+            /** Thickness */
+            thickness?: string | null;
+            /** Version */
+            version: number;
+            /** Width */
+            width?: string | null;
+        };
+        /**
+         * PartsIn
+         * @description Typed lines or a pasted table.
+         */
+        PartsIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Text */
+            text: string;
+            /** Version */
+            version: number;
+        };
+        /** PasswordIn */
+        PasswordIn: {
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
+        };
+        /**
+         * PlacedOut
+         * @description A part on a board; ``start`` and ``end`` in ticks from its marked end.
+         */
+        PlacedOut: {
+            /** End */
+            end: number;
+            length: components["schemas"]["LengthOut"];
+            /**
+             * Part
+             * Format: uuid
+             */
+            part: string;
+            /** Start */
+            start: number;
+        };
+        /**
+         * PlanOut
+         * @description A plan as far as it is. ``stale`` when the project has changed since.
+         */
+        PlanOut: {
+            /**
+             * Asked
+             * Format: date-time
+             */
+            asked: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Longest Ticks */
+            longest_ticks: number;
+            /** Materials */
+            materials: components["schemas"]["MaterialOut"][];
+            /** Seconds */
+            seconds: number | null;
+            shopping: components["schemas"]["ShoppingOut"];
+            /** Stage */
+            stage: string;
+            /** Stale */
+            stale: boolean;
+            /** Status */
+            status: string;
+            tally: components["schemas"]["TallyOut"];
+        };
+        /**
+         * PriceLineIn
+         * @description A new line under an id of the client's making, or fields of one that is there.
+         */
+        PriceLineIn: {
+            /** Actual */
+            actual?: string | null;
+            /** Available */
+            available?: string | null;
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Date */
+            date?: string | null;
+            /** Length */
+            length?: string | null;
+            /** Per */
+            per?: string | null;
+            /** Price */
+            price?: string | null;
+            /** Stock */
+            stock?: string | null;
+            /** Thickness */
+            thickness?: string | null;
+            /** Version */
+            version: number;
+            /** Width */
+            width?: string | null;
+        };
+        /**
+         * PriceLineOut
+         * @description A price line: each field as typed, and what was understood.
+         */
+        PriceLineOut: {
+            /** Actual */
+            actual: string;
+            /** Available */
+            available: string;
+            /** Date */
+            date: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Length */
+            length: string;
+            /** Named Length */
+            named_length: string;
+            /** Per */
+            per: string;
+            /** Piece Price */
+            piece_price: string | null;
+            /** Price */
+            price: string;
+            real_length: components["schemas"]["LengthOut"];
+            section: components["schemas"]["SectionOut"] | null;
+            /** Section Is Own */
+            section_is_own: boolean;
+            /** Stock */
+            stock: string;
+            /** Thickness */
+            thickness: string;
+            /** Warnings */
+            warnings: string[];
+            /** Width */
+            width: string;
+        };
+        /** PricesReadingOut */
+        PricesReadingOut: {
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+            /** Yards */
+            yards: components["schemas"]["YardReadingOut"][];
+        };
+        /**
+         * ProblemOut
+         * @description One fault: where it is, and what it is in a builder's words.
+         */
+        ProblemOut: {
+            /** Message */
+            message: string;
+            /** Place */
+            place: string;
+        };
+        /** ProjectOut */
+        ProjectOut: {
+            change: components["schemas"]["ChangeOut"];
+            /** Copies */
+            copies: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            kerf: components["schemas"]["SettingLengthOut"];
+            /** Name */
+            name: string;
+            /** Notation */
+            notation: string;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            plan: components["schemas"]["PlanOut"];
+            /** Redo */
+            redo: string | null;
+            trim_end: components["schemas"]["SettingLengthOut"];
+            trim_start: components["schemas"]["SettingLengthOut"];
+            /** Undo */
+            undo: string | null;
+            /** Unit */
+            unit: string;
+            /**
+             * Updated
+             * Format: date-time
+             */
+            updated: string;
+            /** Version */
+            version: number;
+            yard: components["schemas"]["YardNameOut"] | null;
+        };
+        /** ProjectPatchIn */
+        ProjectPatchIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Copies */
+            copies?: number | null;
+            /** Kerf */
+            kerf?: string | null;
+            /** Name */
+            name?: string | null;
+            /** Notation */
+            notation?: string | null;
+            /** Trim End */
+            trim_end?: string | null;
+            /** Trim Start */
+            trim_start?: string | null;
+            /** Unit */
+            unit?: string | null;
+            /** Version */
+            version: number;
+            /** Yard */
+            yard?: string | null;
+        };
+        /**
+         * ProjectRowOut
+         * @description A project in the list of projects.
+         */
+        ProjectRowOut: {
+            /** Boards */
+            boards: number | null;
+            /** Copies */
+            copies: number;
+            /** Cost */
+            cost: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: number;
+            /** Proven */
+            proven: boolean;
+            /** Unit */
+            unit: string;
+            /**
+             * Updated
+             * Format: date-time
+             */
+            updated: string;
+            /** Yard */
+            yard: string;
+        };
+        /**
+         * ReadPartOut
+         * @description A part as understood, before it is kept.
+         */
+        ReadPartOut: {
+            /** Group */
+            group: string;
+            /** Kind */
+            kind: string;
+            /** Later */
+            later: string;
+            length: components["schemas"]["LengthOut"];
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Quantity */
+            quantity: number;
+            section: components["schemas"]["SectionOut"] | null;
+            /** Stock */
+            stock: string;
+            /** Warnings */
+            warnings: string[];
+        };
+        /**
+         * ReadingOut
+         * @description What a text or a file was understood as: parts, or problems and no parts.
+         */
+        ReadingOut: {
+            /** Parts */
+            parts: components["schemas"]["ReadPartOut"][];
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+        };
+        /** RemoveLinesIn */
+        RemoveLinesIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Lines */
+            lines: string[];
+            /** Version */
+            version: number;
+        };
+        /** RemovePartsIn */
+        RemovePartsIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Parts */
+            parts: string[];
+            /** Version */
+            version: number;
+        };
+        /** SectionOut */
+        SectionOut: {
+            thickness: components["schemas"]["LengthOut"];
+            width: components["schemas"]["LengthOut"];
+        };
+        /**
+         * SeenIn
+         * @description Every change names the version it saw and carries an id of its own.
+         */
+        SeenIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * SessionOut
+         * @description Who is signed in (nobody: empty), and whether the demo workshop can be entered.
+         */
+        SessionOut: {
+            /** Demo Available */
+            demo_available: boolean;
+            /** Is Demo */
+            is_demo: boolean;
+            /** Username */
+            username: string;
+        };
+        /**
+         * SettingLengthOut
+         * @description A length as typed, and as it is shown.
+         */
+        SettingLengthOut: {
+            shown: components["schemas"]["LengthOut"];
+            /** Typed */
+            typed: string;
+        };
+        /** ShoppingOut */
+        ShoppingOut: {
+            /** Copies */
+            copies: number;
+            /** Lines */
+            lines: components["schemas"]["ListLineOut"][];
+            /** Per Copy */
+            per_copy: string;
+            /** Subtotal */
+            subtotal: string;
+            /** Tax */
+            tax: string;
+            /** Tax Included */
+            tax_included: boolean;
+            /** Tax Rate */
+            tax_rate: string;
+            /** Total */
+            total: string;
+            /** Unpriced */
+            unpriced: number;
+        };
+        /** TallyOut */
+        TallyOut: {
+            /** Board Feet */
+            board_feet: string;
+            /** Boards */
+            boards: number;
+            claim: components["schemas"]["ClaimOut"];
+            /** Cost */
+            cost: string | null;
+            /** Keepable */
+            keepable: number;
+            /** Later */
+            later: number;
+            /** Longest */
+            longest: string;
+            /** Unplaced */
+            unplaced: number;
+            /** Unpriced */
+            unpriced: number;
+            /** Waste */
+            waste: string;
+            /** With Tax */
+            with_tax: string | null;
+        };
+        /** TextIn */
+        TextIn: {
+            /**
+             * Notation
+             * @default 1/32
+             */
+            notation: string;
+            /** Text */
+            text: string;
+            /** Unit */
+            unit: string;
+        };
+        /** UnplacedOut */
+        UnplacedOut: {
+            /**
+             * Part
+             * Format: uuid
+             */
+            part: string;
+            /** Quantity */
+            quantity: number;
+            /** Reason */
+            reason: string;
+        };
+        /** YardConflictOut */
+        YardConflictOut: {
+            current: components["schemas"]["YardOut"];
+            /** Detail */
+            detail: string;
+            /** Seen */
+            seen: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /** YardNameOut */
+        YardNameOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /** YardOut */
+        YardOut: {
+            /** Board Foot Rounding */
+            board_foot_rounding: string;
+            /** Change */
+            change: string;
+            /** Currency */
+            currency: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Lines */
+            lines: components["schemas"]["PriceLineOut"][];
+            /** Name */
+            name: string;
+            /** Prices Include Tax */
+            prices_include_tax: boolean;
+            /** Redo */
+            redo: string | null;
+            /** Tax Rate */
+            tax_rate: string;
+            /** Undo */
+            undo: string | null;
+            /** Unit */
+            unit: string;
+            /**
+             * Updated
+             * Format: date-time
+             */
+            updated: string;
+            /** Version */
+            version: number;
+        };
+        /** YardPatchIn */
+        YardPatchIn: {
+            /** Board Foot Rounding */
+            board_foot_rounding?: string | null;
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Currency */
+            currency?: string | null;
+            /** Name */
+            name?: string | null;
+            /** Prices Include Tax */
+            prices_include_tax?: boolean | null;
+            /** Tax Rate */
+            tax_rate?: string | null;
+            /** Version */
+            version: number;
+        };
+        /**
+         * YardReadingOut
+         * @description What a price list does to one yard.
+         */
+        YardReadingOut: {
+            /** Changed */
+            changed: string[];
+            /** Gone */
+            gone: string[];
+            /** Known */
+            known: boolean;
+            /** New */
+            new: string[];
+            /** Same */
+            same: number;
+            /** Yard */
+            yard: string;
+        };
+        /** YardRowOut */
+        YardRowOut: {
+            /** Currency */
+            currency: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Lines */
+            lines: number;
+            /** Name */
+            name: string;
+            /** Newest */
+            newest: string;
+            /** Projects */
+            projects: number;
+            /** Tax Rate */
+            tax_rate: string;
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  server_accounts_api_sign_up: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CredentialsIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_accounts_api_delete_account: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ConfirmIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_accounts_api_export_account: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  server_accounts_api_change_password: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PasswordIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_plans_api_get_plan: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        plan_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlanOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_plans_api_stop_plan: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        plan_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlanOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_list_projects: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectRowOut'][]
-        }
-      }
-    }
-  }
-  server_projects_api_create_project: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewProjectIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_import_project: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-          /**
-           * Id
-           * Format: uuid
-           */
-          id: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectOut']
-        }
-      }
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_get_project: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_delete_project: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_change_project: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ProjectPatchIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_documents_api_cut_sheet: {
-    parameters: {
-      query?: {
-        paper?: 'letter' | 'a4'
-      }
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_add_parts: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PartsIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_documents_api_parts_csv: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_import_parts: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * Change Id
-           * Format: uuid
-           */
-          change_id: string
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-          /** Version */
-          version: number
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ConflictOut']
-        }
-      }
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_remove_parts: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RemovePartsIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_change_part: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-        part_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PartPatchIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_plans_api_ask_for_plan: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlanOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_documents_api_project_json: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_redo: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SeenIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_documents_api_list_csv: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_documents_api_list_pdf: {
-    parameters: {
-      query?: {
-        paper?: 'letter' | 'a4'
-      }
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_documents_api_list_xlsx: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_undo: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        project_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SeenIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProjectOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_projects_api_read_parts_text: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TextIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ReadingOut']
-        }
-      }
-    }
-  }
-  server_projects_api_read_parts_file: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-          /** Notation */
-          notation: string
-          /** Unit */
-          unit: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ReadingOut']
-        }
-      }
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_read_prices_file: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PricesReadingOut']
-        }
-      }
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_accounts_api_get_session: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionOut']
-        }
-      }
-    }
-  }
-  server_accounts_api_sign_in: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CredentialsIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_accounts_api_sign_out: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionOut']
-        }
-      }
-    }
-  }
-  server_accounts_api_enter_demo: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_list_yards: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardRowOut'][]
-        }
-      }
-    }
-  }
-  server_yards_api_create_yard: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewYardIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_import_yard: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * Change Id
-           * Format: uuid
-           */
-          change_id: string
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardOut']
-        }
-      }
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_import_prices: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'multipart/form-data': {
-          /**
-           * Change Id
-           * Format: uuid
-           */
-          change_id: string
-          /**
-           * File
-           * Format: binary
-           */
-          file: string
-        }
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardOut'][]
-        }
-      }
-      /** @description Request Entity Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_get_yard: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        yard_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_delete_yard: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        yard_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_change_yard: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        yard_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['YardPatchIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_remove_lines: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        yard_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RemoveLinesIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_write_line: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        yard_id: string
-        line_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PriceLineIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_documents_api_prices_csv: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        yard_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_documents_api_prices_xlsx: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        yard_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_redo_yard: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        yard_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SeenIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_yards_api_undo_yard: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        yard_id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SeenIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardOut']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['YardConflictOut']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
-  server_documents_api_yard_json: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        yard_id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ErrorOut']
-        }
-      }
-    }
-  }
+    server_accounts_api_sign_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CredentialsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_delete_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConfirmIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_export_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_accounts_api_change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_plans_api_get_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_plans_api_stop_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_list_projects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectRowOut"][];
+                };
+            };
+        };
+    };
+    server_projects_api_create_project: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewProjectIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_import_project: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Id
+                     * Format: uuid
+                     */
+                    id: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_get_project: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_delete_project: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_change_project: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProjectPatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_cut_sheet: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_add_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_parts_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_import_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Change Id
+                     * Format: uuid
+                     */
+                    change_id: string;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /** Version */
+                    version: number;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_remove_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemovePartsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_change_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                part_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartPatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_plans_api_ask_for_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_project_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_redo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_list_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_list_pdf: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_list_xlsx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_read_parts_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_read_parts_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /** Notation */
+                    notation: string;
+                    /** Unit */
+                    unit: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_read_prices_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PricesReadingOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_get_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CredentialsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    server_accounts_api_enter_demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_list_yards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardRowOut"][];
+                };
+            };
+        };
+    };
+    server_yards_api_create_yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewYardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_import_yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Change Id
+                     * Format: uuid
+                     */
+                    change_id: string;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_import_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Change Id
+                     * Format: uuid
+                     */
+                    change_id: string;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"][];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_get_yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_delete_yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_change_yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["YardPatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_remove_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemoveLinesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_write_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+                line_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PriceLineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_prices_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_prices_xlsx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_redo_yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_undo_yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_yard_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
 }

@@ -68,7 +68,7 @@ defineExpose({ focus: () => field.value?.focus() })
         :rows="several ? Math.min(6, text.split('\n').length) : 1"
         aria-label="New part"
         aria-describedby="entry-echo"
-        placeholder="6 bearers 2x6 44 1/2"
+        :placeholder="project.unit === 'mm' ? '6 bearers 2x6 1130' : '6 bearers 2x6 44 1/2'"
         spellcheck="false"
         autocomplete="off"
         @keydown.enter="enter"

@@ -26,7 +26,7 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
 </script>
 
 <template>
-  <div class="panel">
+  <div class="panel" role="cell">
     <div v-for="{ field, label, hint } in FIELDS" :key="field" class="field">
       <span class="label">{{ label }}</span>
       <EditableCell v-bind="bind(field, label)">

@@ -12,7 +12,7 @@ import TakeAway from './TakeAway.vue'
 const route = useRoute()
 const desk = useProject(String(route.params.id))
 const { project, missing, isError, planning } = desk
-const lighting = useLighting()
+const lighting = useLighting(String(route.params.id))
 const shopping = computed(() => project.value?.plan.shopping)
 const parts = computed(() => new Map(project.value?.parts.map((p) => [p.id, p])))
 const kinds = computed(() => new Map(project.value?.plan.materials.map((m) => [m.stock, m.kind])))
@@ -57,9 +57,9 @@ const left = computed(() =>
           <thead>
             <tr>
               <th>stock</th>
-              <th>real size</th>
+              <th class="roomy">real size</th>
               <th>length</th>
-              <th>for</th>
+              <th class="roomy">for</th>
               <th class="to-right">count</th>
               <th class="to-right">each</th>
               <th class="to-right">together</th>
@@ -78,14 +78,16 @@ const left = computed(() =>
                 ></span
                 >{{ line.stock }}
               </td>
-              <td class="quiet"><SectionText v-if="line.section" :section="line.section" /></td>
+              <td class="quiet roomy">
+                <SectionText v-if="line.section" :section="line.section" />
+              </td>
               <td>
                 <span class="figure">{{ line.named_length }}</span>
                 <span v-if="line.real_length" class="quiet real">
                   really <LengthText :length="line.real_length" />
                 </span>
               </td>
-              <td>
+              <td class="roomy">
                 <button
                   v-for="part in line.parts"
                   :key="part"
@@ -98,6 +100,7 @@ const left = computed(() =>
                   @pointerleave="lighting.hover()"
                   @focus="lighting.hover(part)"
                   @blur="lighting.hover()"
+                  @click="lighting.select(part)"
                 >
                   {{ parts.get(part)?.mark }}
                 </button>
@@ -109,25 +112,29 @@ const left = computed(() =>
           </tbody>
           <tfoot>
             <tr>
-              <td colspan="4"></td>
+              <td colspan="2"></td>
+              <td colspan="2" class="roomy"></td>
               <td class="to-right figure count">{{ project.plan.tally.boards }}</td>
               <td class="to-right">subtotal</td>
               <td class="to-right figure">{{ shopping.subtotal }}</td>
             </tr>
             <tr>
-              <td colspan="6" class="to-right">
+              <td colspan="2" class="roomy"></td>
+              <td colspan="4" class="to-right">
                 tax {{ shopping.tax_rate }} %{{ shopping.tax_included ? ', included' : '' }}
               </td>
               <td class="to-right figure">{{ shopping.tax }}</td>
             </tr>
             <tr class="total">
-              <td colspan="6" class="to-right called">
+              <td colspan="2" class="roomy"></td>
+              <td colspan="4" class="to-right called">
                 total{{ shopping.unpriced ? ', incomplete: prices are missing' : '' }}
               </td>
               <td class="to-right figure">{{ shopping.total }}</td>
             </tr>
             <tr v-if="shopping.copies > 1">
-              <td colspan="6" class="to-right">each of {{ shopping.copies }}</td>
+              <td colspan="2" class="roomy"></td>
+              <td colspan="4" class="to-right">each of {{ shopping.copies }}</td>
               <td class="to-right figure">{{ shopping.per_copy }}</td>
             </tr>
           </tfoot>
@@ -232,6 +239,12 @@ tfoot td {
   list-style: none;
   padding: 0 0 0 12px;
   border-left: 4px solid rgb(var(--v-theme-error));
+}
+
+@media (max-width: 600px) {
+  .roomy {
+    display: none;
+  }
 }
 
 .caution {

@@ -36,7 +36,7 @@ function faults(place: string): string[] {
 
 async function open(project: Project) {
   queries.setQueryData(['project', project.id], project)
-  await queries.invalidateQueries({ queryKey: ['projects'] })
+  void queries.invalidateQueries({ queryKey: ['projects'] })
   await router.push(`/projects/${project.id}`)
 }
 

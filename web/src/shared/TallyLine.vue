@@ -141,6 +141,10 @@ const figures = computed(() => [
     padding: 8px 12px 4px;
   }
 
+  .one + .one::before {
+    display: none;
+  }
+
   .one .figure {
     font-size: 1.3rem;
   }
