@@ -135,7 +135,7 @@ def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
                 text(line.line_price or "no price", 9, right=True),
             ]
         )
-    width = PAPERS[paper][0] - 2 * MARGIN
+    width = PAPERS[paper][0] - 2 * MARGIN - 12  # the frame pads six points on either side
     columns = [0.05, 0.22, 0.18, 0.21, 0.09, 0.11, 0.14]
     table = Table(
         rows, colWidths=[width * share for share in columns], repeatRows=1, style=[_RULE, _HAIR]
@@ -170,7 +170,7 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
 
     ``labels`` are the part numbers on each board, by the number of the board.
     """
-    width = PAPERS[paper][0] - 2 * MARGIN
+    width = PAPERS[paper][0] - 2 * MARGIN - 12  # the frame pads six points on either side
     story: list[Flowable] = _heading(project, "cut sheet")
     story.append(
         Paragraph(
