@@ -27,13 +27,14 @@ class Claim:
 @dataclass(frozen=True)
 class Tally:
     """Totals of a project's plan. Lengths in ticks; ``waste`` in percent by volume, one decimal;
-    ``board_feet`` by named sizes."""
+    ``board_feet`` by named sizes; ``bound`` is a subtotal below which no purchase is possible."""
 
     boards: int
     longest: int
     waste: Decimal
     keepable: int
     board_feet: Decimal
+    bound: Decimal
     shopping: ShoppingList
     claim: Claim
     unplaced: int
@@ -99,6 +100,7 @@ def tally(
         waste=_round((bought - finished) / bought * 100, "0.1") if bought else Decimal("0.0"),
         keepable=keepable,
         board_feet=_round(feet, "0.1"),
+        bound=sum((p.bound for m, p in plans if p and m.priced), Decimal(0)),
         shopping=shopping,
         claim=_claim(plans, settings, currency, source),
         unplaced=sum(u.quantity for _, plan in plans if plan for u in plan.unplaced),
@@ -125,6 +127,8 @@ def _claim(
     dearer = sum((plan.price - plan.bound for plan in priced), Decimal(0))
     longer = int(sum((plan.price - plan.bound for plan in unpriced), Decimal(0)))
     proven = all(plan.status is Status.OPTIMAL for _, plan in planned)
+    if any(plan.price and not plan.bound for _, plan in planned):
+        return Claim(False, "A plan, not proven least", f"for {source}, crosscuts only")
     if dearer:
         money = write_money(dearer, currency)
         return Claim(False, f"At most {money} above the least", f"bound {prices}")

@@ -1,9 +1,10 @@
 """The API's contract for accounts."""
 
 from ninja import Schema
+from pydantic import BaseModel
 
 
-class SessionOut(Schema):
+class SessionOut(BaseModel):
     """Who is signed in (nobody: empty), and whether the demo workshop can be entered."""
 
     username: str

@@ -31,7 +31,7 @@ for router in (accounts, projects, plans, yards, documents):
 
 def _answer(request: HttpRequest, status: int, detail: str, problems: list[ProblemOut]) -> Any:
     error = ErrorOut(detail=detail, problems=problems)
-    return api.create_response(request, error.dict(), status=status)
+    return api.create_response(request, error, status=status)
 
 
 @api.exception_handler(CarpentryError)

@@ -1,11 +1,11 @@
 """Pieces of the API's contract that every part of it uses."""
 
-from ninja import Schema
+from pydantic import BaseModel
 
 from carpentry.length import write_length
 
 
-class LengthOut(Schema):
+class LengthOut(BaseModel):
     """A length, ready to be typeset: ``whole``, a true fraction, and the ``mark`` of the unit."""
 
     ticks: int
@@ -17,14 +17,14 @@ class LengthOut(Schema):
     exact: bool
 
 
-class ProblemOut(Schema):
+class ProblemOut(BaseModel):
     """One fault: where it is, and what it is in a builder's words."""
 
     place: str
     message: str
 
 
-class ErrorOut(Schema):
+class ErrorOut(BaseModel):
     """What went wrong, with every fault that was found."""
 
     detail: str

@@ -3,17 +3,17 @@
 from datetime import datetime
 from uuid import UUID
 
-from ninja import Schema
+from pydantic import BaseModel
 
 from server.config.schemas import LengthOut
 
 
-class SectionOut(Schema):
+class SectionOut(BaseModel):
     thickness: LengthOut
     width: LengthOut
 
 
-class PlacedOut(Schema):
+class PlacedOut(BaseModel):
     """A part on a board; ``start`` and ``end`` in ticks from its marked end."""
 
     part: UUID
@@ -22,14 +22,14 @@ class PlacedOut(Schema):
     length: LengthOut
 
 
-class LeftoverOut(Schema):
+class LeftoverOut(BaseModel):
     start: int
     end: int
     keep: bool
     length: LengthOut
 
 
-class LayoutOut(Schema):
+class LayoutOut(BaseModel):
     """``count`` boards cut alike; ``first`` is the number of the first of them."""
 
     first: int
@@ -43,18 +43,18 @@ class LayoutOut(Schema):
     trim_end: int
 
 
-class UnplacedOut(Schema):
+class UnplacedOut(BaseModel):
     part: UUID
     quantity: int
     reason: str
 
 
-class LaterOut(Schema):
+class LaterOut(BaseModel):
     part: UUID
     reason: str
 
 
-class MaterialOut(Schema):
+class MaterialOut(BaseModel):
     stock: str
     kind: str
     section: SectionOut | None
@@ -68,7 +68,7 @@ class MaterialOut(Schema):
     later: list[LaterOut]
 
 
-class ListLineOut(Schema):
+class ListLineOut(BaseModel):
     stock: str
     section: SectionOut | None
     named_length: str
@@ -79,7 +79,7 @@ class ListLineOut(Schema):
     parts: list[UUID]
 
 
-class ShoppingOut(Schema):
+class ShoppingOut(BaseModel):
     lines: list[ListLineOut]
     subtotal: str
     tax_rate: str
@@ -91,13 +91,13 @@ class ShoppingOut(Schema):
     unpriced: int
 
 
-class ClaimOut(Schema):
+class ClaimOut(BaseModel):
     proven: bool
     headline: str
     detail: str
 
 
-class TallyOut(Schema):
+class TallyOut(BaseModel):
     boards: int
     longest: str
     cost: str | None
@@ -106,12 +106,13 @@ class TallyOut(Schema):
     waste: str
     keepable: int
     board_feet: str
+    bound: str | None
     unplaced: int
     later: int
     claim: ClaimOut
 
 
-class PlanOut(Schema):
+class PlanOut(BaseModel):
     """A plan as far as it is. ``stale`` when the project has changed since."""
 
     id: UUID

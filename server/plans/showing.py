@@ -193,6 +193,7 @@ def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
         waste=f"{totals.waste:f}",
         keepable=totals.keepable,
         board_feet=f"{totals.board_feet:f}",
+        bound=write_money(totals.bound, currency) if totals.bound else None,
         unplaced=totals.unplaced,
         later=totals.later,
         claim=ClaimOut(

@@ -4,24 +4,25 @@ from datetime import datetime
 from uuid import UUID
 
 from ninja import Schema
+from pydantic import BaseModel
 
 from server.config.schemas import LengthOut, ProblemOut
 from server.plans.schemas import PlanOut, SectionOut
 
 
-class SettingLengthOut(Schema):
+class SettingLengthOut(BaseModel):
     """A length as typed, and as it is shown."""
 
     typed: str
     shown: LengthOut
 
 
-class YardNameOut(Schema):
+class YardNameOut(BaseModel):
     id: UUID
     name: str
 
 
-class PartOut(Schema):
+class PartOut(BaseModel):
     """A part: each field as typed, and what was understood."""
 
     id: UUID
@@ -49,14 +50,14 @@ class PartOut(Schema):
     warnings: list[str]
 
 
-class ChangeOut(Schema):
+class ChangeOut(BaseModel):
     """What the newest change was, and what it did to the purchase (empty when not known yet)."""
 
     label: str
     effect: str
 
 
-class ProjectOut(Schema):
+class ProjectOut(BaseModel):
     id: UUID
     name: str
     version: int
@@ -75,7 +76,7 @@ class ProjectOut(Schema):
     plan: PlanOut
 
 
-class ProjectRowOut(Schema):
+class ProjectRowOut(BaseModel):
     """A project in the list of projects."""
 
     id: UUID
@@ -90,7 +91,7 @@ class ProjectRowOut(Schema):
     updated: datetime
 
 
-class ConflictOut(Schema):
+class ConflictOut(BaseModel):
     """A change came from a state that is no longer the newest: that state, and the newest."""
 
     detail: str
@@ -154,7 +155,7 @@ class TextIn(Schema):
     notation: str = "1/32"
 
 
-class ReadPartOut(Schema):
+class ReadPartOut(BaseModel):
     """A part as understood, before it is kept."""
 
     quantity: int
@@ -169,7 +170,7 @@ class ReadPartOut(Schema):
     warnings: list[str]
 
 
-class ReadingOut(Schema):
+class ReadingOut(BaseModel):
     """What a text or a file was understood as: parts, or problems and no parts."""
 
     parts: list[ReadPartOut]

@@ -4,13 +4,14 @@ from datetime import datetime
 from uuid import UUID
 
 from ninja import Schema
+from pydantic import BaseModel
 
 from server.config.schemas import LengthOut, ProblemOut
 from server.plans.schemas import SectionOut
 from server.projects.schemas import SeenIn
 
 
-class PriceLineOut(Schema):
+class PriceLineOut(BaseModel):
     """A price line: each field as typed, and what was understood."""
 
     id: UUID
@@ -32,7 +33,7 @@ class PriceLineOut(Schema):
     warnings: list[str]
 
 
-class YardOut(Schema):
+class YardOut(BaseModel):
     id: UUID
     name: str
     version: int
@@ -48,7 +49,7 @@ class YardOut(Schema):
     updated: datetime
 
 
-class YardRowOut(Schema):
+class YardRowOut(BaseModel):
     id: UUID
     name: str
     currency: str
@@ -58,7 +59,7 @@ class YardRowOut(Schema):
     projects: int
 
 
-class YardConflictOut(Schema):
+class YardConflictOut(BaseModel):
     detail: str
     seen: dict[str, object] | None
     current: YardOut
@@ -97,7 +98,7 @@ class RemoveLinesIn(SeenIn):
     lines: list[UUID]
 
 
-class YardReadingOut(Schema):
+class YardReadingOut(BaseModel):
     """What a price list does to one yard."""
 
     yard: str
@@ -108,6 +109,6 @@ class YardReadingOut(Schema):
     gone: list[str]
 
 
-class PricesReadingOut(Schema):
+class PricesReadingOut(BaseModel):
     yards: list[YardReadingOut]
     problems: list[ProblemOut]

@@ -1452,6 +1452,8 @@ export interface components {
             board_feet: string;
             /** Boards */
             boards: number;
+            /** Bound */
+            bound: string | null;
             claim: components["schemas"]["ClaimOut"];
             /** Cost */
             cost: string | null;

@@ -44,19 +44,24 @@ const figures = computed(() => [
       <template v-if="planning">
         <span class="statement called">Closing in on the least</span>
         <span class="name">
-          {{ (project.plan.seconds ?? 0).toFixed(0) }} s so far, the best plan is drawn
-          <v-btn size="x-small" class="ml-2" @click="$emit('stop')">Stop</v-btn>
+          {{ (project.plan.seconds ?? 0).toFixed(0) }} s; drawn is the best so far<template
+            v-if="tally.bound"
+            >, none below {{ tally.bound }} exists</template
+          >
+          <v-btn size="small" class="act" @click="$emit('stop')">Stop</v-btn>
         </span>
       </template>
       <template v-else-if="status === 'failed'">
         <span class="statement called">Planning failed</span>
-        <span class="name"><v-btn size="x-small" @click="$emit('again')">Try again</v-btn></span>
+        <span class="name"
+          ><v-btn size="small" class="act" @click="$emit('again')">Try again</v-btn></span
+        >
       </template>
       <template v-else>
         <span class="statement called">{{ tally.claim.headline }}</span>
         <span class="name">
           {{ tally.claim.detail }}
-          <v-btn v-if="status === 'stopped'" size="x-small" class="ml-2" @click="$emit('again')">
+          <v-btn v-if="status === 'stopped'" size="small" class="act" @click="$emit('again')">
             Go on
           </v-btn>
         </span>
@@ -123,11 +128,23 @@ const figures = computed(() => [
   border-left: 1px solid rgb(var(--v-theme-on-background));
 }
 
+.act {
+  margin-left: 10px;
+  min-height: 26px;
+  height: 26px !important;
+}
+
 .statement {
   font-size: 1.08rem;
 }
 
-.proven .statement {
+.proven .act {
+  margin-left: 10px;
+  min-height: 26px;
+  height: 26px !important;
+}
+
+.statement {
   color: rgb(var(--v-theme-proven));
 }
 
