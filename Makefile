@@ -32,7 +32,7 @@ install: .make/python .make/web ## everything into .venv/ and web/node_modules/
 	@mkdir -p .make
 	@$(PYTHON) -c 'import sys; sys.exit(sys.version_info < (3, 11))' 2>/dev/null || \
 	  { echo "Python 3.11 or newer is needed: apt-get install python3 python3-venv"; exit 1; }
-	@node -e 'process.exit(Number(process.versions.node.split(".")[0]) < 20)' 2>/dev/null || \
+	@node -e 'process.exit(Number(process.versions.node.split(".")[0]) < 20 ? 1 : 0)' 2>/dev/null || \
 	  { echo "Node 20 or newer is needed: apt-get install nodejs npm"; exit 1; }
 	@command -v npm >/dev/null || { echo "npm is needed: apt-get install npm"; exit 1; }
 	@$(PYTHON) -c 'import ensurepip, venv' 2>/dev/null || \

@@ -10,7 +10,6 @@ from carpentry.length import Unit, read_length
 from carpentry.parts.part import MAX_PARTS, Part, PartFields, read_part
 from carpentry.sizes import read_stock
 from carpentry.table import (
-    DELIMITERS,
     Row,
     Table,
     decode,
@@ -102,9 +101,7 @@ def read_parts_table(text: str, unit: Unit) -> list[Part] | None:
     if find_header(text, PART_COLUMNS, ("stock", "length")):
         return _read(read_table(text, PART_COLUMNS, ("stock", "length")), unit)
     for delimiter in ("\t", ";", ","):
-        if delimiter not in DELIMITERS or any(
-            delimiter not in line for line in text.splitlines() if line.strip()
-        ):
+        if any(delimiter not in line for line in text.splitlines() if line.strip()):
             continue
         rows, problems = split_rows(text, delimiter)
         columns = _guess_columns(rows, unit, delimiter == ";") if rows else None
