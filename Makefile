@@ -41,17 +41,20 @@ install: .make/python .make/web ## everything into .venv/ and web/node_modules/
 	@touch $@
 
 .make/python: .make/tools requirements.txt requirements-dev.txt
+	@echo "Installing Python packages into .venv/ …"
 	@test -x $(VENV)/python || $(PYTHON) -m venv .venv
 	@$(VENV)/python -m pip install --quiet --disable-pip-version-check -r requirements-dev.txt
 	@touch $@
 
 .make/web: .make/tools web/package.json web/package-lock.json
+	@echo "Installing the front end's packages into web/node_modules/ …"
 	@cd web && npm ci --silent --no-audit --no-fund
 	@touch $@
 
 build: web/dist/index.html ## the front end
 
 web/dist/index.html: .make/web $(WEB_SOURCES)
+	@echo "Building the front end …"
 	@cd web && npm run --silent build -- --logLevel warn
 	@touch $@
 
@@ -61,7 +64,7 @@ schema: install ## the API's contract and the front end's types from it
 
 browser: ## Chromium, for the tests that drive the interface
 	@test -x /usr/bin/chromium || \
-	  { apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium >/dev/null; } || \
+	  { echo "Installing Chromium …"; apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium >/dev/null; } || \
 	  { echo "Chromium is needed: apt-get install chromium"; exit 1; }
 
 test: install build browser ## all tests

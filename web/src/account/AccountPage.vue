@@ -1,29 +1,20 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, outcomeOf, type Problem, type Session } from '../api/client'
+import { api, outcomeOf, type Session } from '../api/client'
+import { useFaults } from '../api/faults'
 import { session } from './session'
 
 const router = useRouter()
 const passwords = ref({ old: '', new: '' })
 const confirmation = ref('')
-const problems = ref<Problem[]>([])
+const faults = useFaults('')
 const said = ref('')
-
-function faults(place: string): string[] {
-  return problems.value.filter((p) => p.place === place).map((p) => p.message)
-}
 
 async function ask(request: Parameters<typeof outcomeOf<Session>>[0]): Promise<boolean> {
   said.value = ''
-  problems.value = []
   const outcome = await outcomeOf<Session>(request)
-  if (outcome.kind === 'done') session.value = outcome.data
-  else if (outcome.kind === 'refused')
-    problems.value = outcome.problems.length
-      ? outcome.problems
-      : [{ place: '', message: outcome.detail }]
-  else problems.value = [{ place: '', message: 'the server does not answer: try again' }]
+  if (faults.settle(outcome)) session.value = outcome.data
   return outcome.kind === 'done'
 }
 
@@ -46,7 +37,7 @@ async function deleteAccount() {
     <p v-if="session?.is_demo" class="quiet">
       Everybody who comes here shares it. Make an account of your own to keep your work apart.
     </p>
-    <p v-for="fault in faults('')" :key="fault" role="alert" class="text-error">{{ fault }}</p>
+    <p v-for="fault in faults.at('')" :key="fault" role="alert" class="text-error">{{ fault }}</p>
     <p v-if="said" role="status">{{ said }}</p>
 
     <h2>Take everything with you</h2>
@@ -61,7 +52,7 @@ async function deleteAccount() {
           label="Password now"
           type="password"
           autocomplete="current-password"
-          :error-messages="faults('old')"
+          :error-messages="faults.at('old')"
           class="mb-3"
         />
         <v-text-field
@@ -69,7 +60,7 @@ async function deleteAccount() {
           label="New password"
           type="password"
           autocomplete="new-password"
-          :error-messages="faults('new')"
+          :error-messages="faults.at('new')"
           class="mb-3"
         />
         <v-btn type="submit">Change the password</v-btn>
@@ -83,7 +74,7 @@ async function deleteAccount() {
           label="Your password, to confirm"
           type="password"
           autocomplete="current-password"
-          :error-messages="faults('password')"
+          :error-messages="faults.at('password')"
           class="mb-3"
         />
         <v-btn type="submit" color="error">Delete everything</v-btn>

@@ -1,36 +1,26 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api, outcomeOf, type Problem, type Session } from '../api/client'
+import { api, outcomeOf, type Session } from '../api/client'
+import { useFaults } from '../api/faults'
 import { signedIn } from './session'
 
 const props = defineProps<{ making: boolean; username?: string }>()
 const emit = defineEmits<{ done: [] }>()
 const username = ref(props.username ?? '')
 const password = ref('')
-const problems = ref<Problem[]>([])
+const faults = useFaults('password')
 const busy = ref(false)
-
-function faults(place: string): string[] {
-  return problems.value.filter((p) => p.place === place).map((p) => p.message)
-}
 
 async function send() {
   busy.value = true
-  problems.value = []
   const body = { username: username.value, password: password.value }
   const outcome = await outcomeOf<Session>(
     props.making ? api.POST('/api/account', { body }) : api.POST('/api/session', { body }),
   )
   busy.value = false
-  if (outcome.kind === 'done') {
+  if (faults.settle(outcome)) {
     signedIn(outcome.data)
     emit('done')
-  } else if (outcome.kind === 'refused') {
-    problems.value = outcome.problems.length
-      ? outcome.problems
-      : [{ place: 'password', message: outcome.detail }]
-  } else {
-    problems.value = [{ place: 'password', message: 'the server does not answer: try again' }]
   }
 }
 </script>
@@ -41,7 +31,7 @@ async function send() {
       v-model="username"
       label="Name"
       autocomplete="username"
-      :error-messages="faults('username')"
+      :error-messages="faults.at('username')"
       class="mb-3"
     />
     <v-text-field
@@ -49,7 +39,7 @@ async function send() {
       label="Password"
       type="password"
       :autocomplete="making ? 'new-password' : 'current-password'"
-      :error-messages="[...faults('password'), ...faults('')]"
+      :error-messages="faults.at('password')"
       :hint="making ? 'at least 8 characters, not a common one' : undefined"
       :persistent-hint="making"
       class="mb-4"

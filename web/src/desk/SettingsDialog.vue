@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { api, type Problem, type Project, type ProjectPatch } from '../api/client'
+import { api, type Project, type ProjectPatch } from '../api/client'
+import { useFaults } from '../api/faults'
 import type { ProjectOnDesk } from './useProject'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
@@ -27,7 +28,7 @@ function asTyped() {
 }
 
 const form = ref(asTyped())
-const problems = ref<Problem[]>([])
+const faults = useFaults('name')
 const busy = ref(false)
 const notations = computed(() =>
   form.value.unit === 'mm'
@@ -44,13 +45,9 @@ const notations = computed(() =>
 watch(open, (now) => {
   if (now) {
     form.value = asTyped()
-    problems.value = []
+    faults.clear()
   }
 })
-
-function faults(place: string): string[] {
-  return problems.value.filter((p) => p.place === place).map((p) => p.message)
-}
 
 function patch(): ProjectPatch {
   const before = asTyped()
@@ -74,13 +71,7 @@ async function save() {
   busy.value = true
   const outcome = await props.desk.changeSettings(changed)
   busy.value = false
-  if (outcome.kind === 'done') open.value = false
-  else if (outcome.kind === 'refused')
-    problems.value = outcome.problems.length
-      ? outcome.problems
-      : [{ place: 'name', message: outcome.detail }]
-  else if (outcome.kind === 'conflict')
-    problems.value = [{ place: 'name', message: outcome.detail + ': save again to set yours' }]
+  if (faults.settle(outcome)) open.value = false
 }
 </script>
 
@@ -92,7 +83,7 @@ async function save() {
           <v-text-field
             v-model="form.name"
             label="Name"
-            :error-messages="faults('name')"
+            :error-messages="faults.at('name')"
             class="wide"
           />
           <v-select
@@ -108,18 +99,18 @@ async function save() {
             v-model="form.copies"
             label="Build how many"
             inputmode="numeric"
-            :error-messages="faults('copies')"
+            :error-messages="faults.at('copies')"
           />
-          <v-text-field v-model="form.kerf" label="Kerf" :error-messages="faults('kerf')" />
+          <v-text-field v-model="form.kerf" label="Kerf" :error-messages="faults.at('kerf')" />
           <v-text-field
             v-model="form.trim_start"
             label="Trim, first end"
-            :error-messages="faults('trim_start')"
+            :error-messages="faults.at('trim_start')"
           />
           <v-text-field
             v-model="form.trim_end"
             label="Trim, last end"
-            :error-messages="faults('trim_end')"
+            :error-messages="faults.at('trim_end')"
           />
           <v-select
             v-model="form.unit"
@@ -128,14 +119,14 @@ async function save() {
               { title: 'inches', value: 'in' },
               { title: 'millimetres', value: 'mm' },
             ]"
-            :error-messages="faults('unit')"
+            :error-messages="faults.at('unit')"
           />
           <v-select
             v-model="form.notation"
             label="Lengths shown as"
             :items="notations"
             :disabled="form.unit !== project.unit"
-            :error-messages="faults('notation')"
+            :error-messages="faults.at('notation')"
           />
         </form>
         <p class="quiet mt-3">

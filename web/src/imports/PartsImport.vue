@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, shallowRef, watch } from 'vue'
-import { api, formOf, outcomeOf, type Problem, type Project, type Reading } from '../api/client'
+import { api, formOf, outcomeOf, type Project, type Reading } from '../api/client'
+import { useFaults } from '../api/faults'
 import type { ProjectOnDesk } from '../desk/useProject'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
@@ -10,19 +11,19 @@ const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const open = defineModel<boolean>({ required: true })
 const file = shallowRef<File>()
 const reading = ref<Reading>()
-const problems = ref<Problem[]>([])
+const { problems, settle, clear } = useFaults('')
 const busy = ref(false)
 
 watch(open, () => {
   file.value = undefined
   reading.value = undefined
-  problems.value = []
+  clear()
 })
 
 async function chosen(event: Event) {
   const picked = (event.target as HTMLInputElement).files?.[0]
   reading.value = undefined
-  problems.value = []
+  clear()
   file.value = picked
   if (!picked) return
   busy.value = true
@@ -34,17 +35,10 @@ async function chosen(event: Event) {
     }),
   )
   busy.value = false
-  if (outcome.kind === 'done') {
+  if (settle(outcome)) {
     reading.value = outcome.data
     problems.value = outcome.data.problems
-  } else
-    problems.value = [
-      {
-        place: '',
-        message:
-          outcome.kind === 'refused' ? outcome.detail : 'the server does not answer: try again',
-      },
-    ]
+  }
 }
 
 async function take() {
@@ -62,9 +56,7 @@ async function take() {
     ),
   )
   busy.value = false
-  if (outcome.kind === 'done') open.value = false
-  else if (outcome.kind === 'refused') problems.value = outcome.problems
-  else if (outcome.kind === 'conflict') problems.value = [{ place: '', message: outcome.detail }]
+  if (settle(outcome)) open.value = false
 }
 </script>
 

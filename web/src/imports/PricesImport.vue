@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref, shallowRef, watch } from 'vue'
-import { api, formOf, outcomeOf, type PricesReading, type Problem, type Yard } from '../api/client'
+import { api, formOf, outcomeOf, type PricesReading, type Yard } from '../api/client'
+import { useFaults } from '../api/faults'
 import FaultList from './FaultList.vue'
 
 const open = defineModel<boolean>({ required: true })
@@ -9,25 +10,19 @@ const queries = useQueryClient()
 const file = shallowRef<File>()
 const whole = ref(false)
 const reading = ref<PricesReading>()
-const problems = ref<Problem[]>([])
+const { problems, settle, clear } = useFaults('')
 const busy = ref(false)
 
 watch(open, () => {
   file.value = undefined
   reading.value = undefined
-  problems.value = []
+  clear()
 })
-
-function failed(outcome: { kind: string; detail?: string; problems?: Problem[] }) {
-  problems.value = outcome.problems?.length
-    ? outcome.problems
-    : [{ place: '', message: outcome.detail ?? 'the server does not answer: try again' }]
-}
 
 async function chosen(event: Event) {
   const picked = (event.target as HTMLInputElement).files?.[0]
   reading.value = undefined
-  problems.value = []
+  clear()
   file.value = picked
   whole.value = Boolean(picked?.name.toLowerCase().endsWith('.json'))
   if (!picked || whole.value) return
@@ -39,10 +34,10 @@ async function chosen(event: Event) {
     }),
   )
   busy.value = false
-  if (outcome.kind === 'done') {
+  if (settle(outcome)) {
     reading.value = outcome.data
     problems.value = outcome.data.problems
-  } else failed(outcome)
+  }
 }
 
 async function take() {
@@ -57,10 +52,10 @@ async function take() {
       : api.POST('/api/yards/import-prices', { body, bodySerializer }),
   )
   busy.value = false
-  if (outcome.kind === 'done') {
+  if (settle(outcome)) {
     await queries.invalidateQueries()
     open.value = false
-  } else failed(outcome)
+  }
 }
 
 function some(names: string[]): string {

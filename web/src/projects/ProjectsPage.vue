@@ -3,7 +3,8 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useSessionStorage } from '@vueuse/core'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, formOf, outcomeOf, type Problem, type Project } from '../api/client'
+import { api, formOf, outcomeOf, type Project } from '../api/client'
+import { useFaults } from '../api/faults'
 import FaultList from '../imports/FaultList.vue'
 
 const router = useRouter()
@@ -26,13 +27,10 @@ const { data: yards } = useQuery({
 })
 
 const draft = useSessionStorage('grain-tally:new-project', { name: '', unit: 'in', yard: '' })
-const problems = ref<Problem[]>([])
+const faults = useFaults('name')
+const fileFaults = useFaults('file')
 const removing = ref<{ id: string; name: string }>()
 const busy = ref(false)
-
-function faults(place: string): string[] {
-  return problems.value.filter((p) => p.place === place).map((p) => p.message)
-}
 
 async function open(project: Project) {
   queries.setQueryData(['project', project.id], project)
@@ -42,7 +40,6 @@ async function open(project: Project) {
 
 async function create() {
   busy.value = true
-  problems.value = []
   const { name, unit, yard } = draft.value
   const outcome = await outcomeOf<Project>(
     api.POST('/api/projects', {
@@ -50,18 +47,16 @@ async function create() {
     }),
   )
   busy.value = false
-  if (outcome.kind === 'done') {
+  if (faults.settle(outcome)) {
     draft.value = { name: '', unit, yard }
     await open(outcome.data)
-  } else if (outcome.kind === 'refused') problems.value = outcome.problems
-  else problems.value = [{ place: 'name', message: 'the server does not answer: try again' }]
+  }
 }
 
 async function importFile(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   if (!file) return
-  problems.value = []
   const outcome = await outcomeOf<Project>(
     api.POST('/api/projects/import', {
       body: { id: crypto.randomUUID(), file: '' },
@@ -69,12 +64,7 @@ async function importFile(event: Event) {
     }),
   )
   input.value = ''
-  if (outcome.kind === 'done') await open(outcome.data)
-  else if (outcome.kind === 'refused')
-    problems.value = outcome.problems.length
-      ? outcome.problems.map((p) => ({ ...p, place: p.place || 'file' }))
-      : [{ place: 'file', message: outcome.detail }]
-  else problems.value = [{ place: 'file', message: 'the server does not answer: try again' }]
+  if (fileFaults.settle(outcome)) await open(outcome.data)
 }
 
 async function remove() {
@@ -155,7 +145,7 @@ const day = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', year
       <v-text-field
         v-model="draft.name"
         label="What do you build?"
-        :error-messages="faults('name')"
+        :error-messages="faults.at('name')"
         maxlength="100"
       />
       <v-select
@@ -182,7 +172,7 @@ const day = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', year
       <span>A project file (JSON) that was exported here:</span>
       <input type="file" accept=".json,application/json" @change="importFile" />
     </label>
-    <FaultList :problems="problems.filter((p) => p.place !== 'name')" />
+    <FaultList :problems="fileFaults.problems.value" />
 
     <v-dialog
       :model-value="Boolean(removing)"

@@ -3,7 +3,8 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { useSessionStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, outcomeOf, type PriceFields, type PriceLine, type Problem } from '../api/client'
+import { api, outcomeOf, type PriceFields, type PriceLine } from '../api/client'
+import { useFaults } from '../api/faults'
 import { useDrafts } from '../desk/useDrafts'
 import EditableCell from '../shared/EditableCell.vue'
 import LengthText from '../shared/LengthText.vue'
@@ -24,7 +25,7 @@ const settings = ref(false)
 const removing = ref(false)
 const empty = { stock: '', length: '', price: '', per: 'each', date: '' }
 const fresh = useSessionStorage(`grain-tally:price-line:${id}`, { ...empty })
-const problems = ref<Problem[]>([])
+const faults = useFaults('stock')
 
 type Field = keyof PriceFields & keyof PriceLine
 
@@ -49,21 +50,10 @@ function bind(line: PriceLine, field: Field, label: string) {
   }
 }
 
-function faults(place: string): string[] {
-  return problems.value.filter((p) => p.place === place).map((p) => p.message)
-}
-
 async function add() {
-  problems.value = []
   const outcome = await held.writeLine(crypto.randomUUID(), { ...fresh.value })
-  if (outcome.kind === 'done')
+  if (faults.settle(outcome))
     fresh.value = { ...empty, per: fresh.value.per, date: fresh.value.date }
-  else if (outcome.kind === 'refused')
-    problems.value = outcome.problems.length
-      ? outcome.problems.map((p) => (p.place ? p : { ...p, place: 'stock' }))
-      : [{ place: 'stock', message: outcome.detail }]
-  else if (outcome.kind === 'conflict')
-    problems.value = [{ place: 'stock', message: outcome.detail }]
 }
 
 async function removeYard() {
@@ -192,31 +182,31 @@ async function removeYard() {
         v-model="fresh.stock"
         label="Stock"
         placeholder="2x4 treated"
-        :error-messages="faults('stock')"
+        :error-messages="faults.at('stock')"
       />
       <v-text-field
         v-model="fresh.length"
         label="Length"
         placeholder="8ft"
-        :error-messages="faults('length')"
+        :error-messages="faults.at('length')"
       />
       <v-text-field
         v-model="fresh.price"
         label="Price"
         placeholder="5.18"
-        :error-messages="faults('price')"
+        :error-messages="faults.at('price')"
       />
       <v-select
         v-model="fresh.per"
         label="Per"
         :items="['each', 'ft', 'm', 'bf', 'sheet']"
-        :error-messages="faults('per')"
+        :error-messages="faults.at('per')"
       />
       <v-text-field
         v-model="fresh.date"
         label="Date"
         placeholder="2026-11-02"
-        :error-messages="faults('date')"
+        :error-messages="faults.at('date')"
       />
       <v-btn type="submit" color="primary" variant="flat">Add</v-btn>
     </form>

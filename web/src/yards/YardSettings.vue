@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import type { Problem, Yard, YardPatch } from '../api/client'
+import type { Yard, YardPatch } from '../api/client'
+import { useFaults } from '../api/faults'
 import type { YardInHand } from './useYard'
 
 const props = defineProps<{ yard: Yard; held: YardInHand }>()
@@ -12,18 +13,14 @@ function asTyped() {
 }
 
 const form = ref(asTyped())
-const problems = ref<Problem[]>([])
+const faults = useFaults('name')
 
 watch(open, (now) => {
   if (now) {
     form.value = asTyped()
-    problems.value = []
+    faults.clear()
   }
 })
-
-function faults(place: string): string[] {
-  return problems.value.filter((p) => p.place === place).map((p) => p.message)
-}
 
 async function save() {
   const before = asTyped()
@@ -36,12 +33,7 @@ async function save() {
     open.value = false
     return
   }
-  const outcome = await props.held.changeYard(changed)
-  if (outcome.kind === 'done') open.value = false
-  else if (outcome.kind === 'refused')
-    problems.value = outcome.problems.map((p) => (p.place ? p : { ...p, place: 'name' }))
-  else if (outcome.kind === 'conflict')
-    problems.value = [{ place: 'name', message: outcome.detail }]
+  if (faults.settle(await props.held.changeYard(changed))) open.value = false
 }
 </script>
 
@@ -54,17 +46,17 @@ async function save() {
             v-model="form.name"
             label="Name"
             class="wide"
-            :error-messages="faults('name')"
+            :error-messages="faults.at('name')"
           />
           <v-text-field
             v-model="form.currency"
             label="Currency"
-            :error-messages="faults('currency')"
+            :error-messages="faults.at('currency')"
           />
           <v-text-field
             v-model="form.tax_rate"
             label="Tax, percent"
-            :error-messages="faults('tax_rate')"
+            :error-messages="faults.at('tax_rate')"
           />
           <v-checkbox
             v-model="form.prices_include_tax"

@@ -2,7 +2,8 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, outcomeOf, type Problem, type Yard } from '../api/client'
+import { api, outcomeOf, type Yard } from '../api/client'
+import { useFaults } from '../api/faults'
 import PricesImport from '../imports/PricesImport.vue'
 
 const router = useRouter()
@@ -21,24 +22,17 @@ const {
 })
 const importing = ref(false)
 const form = ref({ name: '', currency: 'USD', unit: 'in' })
-const problems = ref<Problem[]>([])
-
-function faults(place: string): string[] {
-  return problems.value.filter((p) => p.place === place).map((p) => p.message)
-}
+const faults = useFaults('name')
 
 async function create() {
-  problems.value = []
   const outcome = await outcomeOf<Yard>(
     api.POST('/api/yards', { body: { id: crypto.randomUUID(), ...form.value } }),
   )
-  if (outcome.kind === 'done') {
+  if (faults.settle(outcome)) {
     queries.setQueryData(['yard', outcome.data.id], outcome.data)
-    await queries.invalidateQueries({ queryKey: ['yards'] })
+    void queries.invalidateQueries({ queryKey: ['yards'] })
     await router.push(`/yards/${outcome.data.id}`)
-  } else if (outcome.kind === 'refused')
-    problems.value = outcome.problems.map((p) => (p.place ? p : { ...p, place: 'name' }))
-  else problems.value = [{ place: 'name', message: 'the server does not answer: try again' }]
+  }
 }
 </script>
 
@@ -84,13 +78,13 @@ async function create() {
         v-model="form.name"
         label="Name"
         maxlength="100"
-        :error-messages="faults('name')"
+        :error-messages="faults.at('name')"
       />
       <v-text-field
         v-model="form.currency"
         label="Currency"
         maxlength="3"
-        :error-messages="faults('currency')"
+        :error-messages="faults.at('currency')"
       />
       <v-select
         v-model="form.unit"
