@@ -95,7 +95,8 @@ def _guess_columns(rows: Sequence[Row], unit: Unit, comma: bool) -> tuple[str, .
 def read_parts_table(text: str, unit: Unit) -> list[Part] | None:
     """Pasted text as a part list, or ``None`` when it is no table at all.
 
-    A header is recognised when it is there; without one the columns are told apart by content.
+    A header is recognised when it is there; without one, or with one in other words (a first row
+    without any digit), the columns are told apart by content.
     Raises ``CarpentryError`` with every problem of the table.
     """
     if find_header(text, PART_COLUMNS, ("stock", "length")):
@@ -106,7 +107,9 @@ def read_parts_table(text: str, unit: Unit) -> list[Part] | None:
         rows, problems = split_rows(text, delimiter)
         columns = _guess_columns(rows, unit, delimiter == ";") if rows else None
         if columns:
-            return _read(Table(columns, tuple(rows), delimiter == ";", tuple(problems)), unit)
+            named = len(rows) > 1 and not any(c.isdigit() for cell in rows[0].cells for c in cell)
+            under = tuple(rows[1:] if named else rows)
+            return _read(Table(columns, under, delimiter == ";", tuple(problems)), unit)
     return None
 
 

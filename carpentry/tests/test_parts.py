@@ -65,6 +65,7 @@ class EntryTest(TestCase):
             "quantity\tname\tstock\tlength\n8\tupright\t2x4 treated\t36\n"
             "6\ttie\t2x4 treated\t32 1/2",
             "8\tupright\t2x4 treated\t36\n6\ttie\t2x4 treated\t32 1/2\n",
+            "Qty\tWhat\tLumber\tCut to\n8\tupright\t2x4 treated\t36\n6\ttie\t2x4 treated\t32 1/2",
             "upright\t2x4 treated\t8\t36\ntie\t2x4 treated\t6\t32 1/2",
             "8,upright,2x4 treated,36\n6,tie,2x4 treated,32 1/2",
             "Stock;Length;Name;Quantity\n2x4 treated;36;upright;8\n2x4 treated;32 1/2;tie;6",

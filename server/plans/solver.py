@@ -1,7 +1,8 @@
-"""The warm planning process beside the server, and the jobs it is given.
+"""The warm planning processes beside the server, and the jobs they are given.
 
-There is one process and one job at a time; a job that is stopped, or outdated by a newer one for
-the same project, takes the process with it, and a new one starts at once.
+Every job first gets a moment in the quick lane, where nobody waits long for anybody; what is not
+proven there goes on in the long lane, whose process is killed when a job is stopped or outdated by
+a newer one for the same project.
 """
 
 import json
@@ -13,12 +14,13 @@ import threading
 import uuid
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from decimal import Decimal
 from time import monotonic
 from typing import Any
 
 from django.conf import settings
 
-Documents = list[dict[str, Any]]
+Document = dict[str, Any]
 logger = logging.getLogger(__name__)
 
 
@@ -29,8 +31,8 @@ class Job:
 
     key: uuid.UUID
     subject: uuid.UUID
-    problems: Documents
-    plans: Documents = field(default_factory=list)
+    problems: list[Document]
+    plans: list[Document] = field(default_factory=list)
     started: float = field(default_factory=monotonic)
     stopped: bool = False
     failed: bool = False
@@ -43,6 +45,23 @@ class Job:
     def elapsed(self) -> float:
         """Seconds since it was asked for."""
         return monotonic() - self.started
+
+    def open_problems(self) -> list[int]:
+        """The problems (by index) whose plan is not proven yet."""
+        if not self.plans:
+            return list(range(len(self.problems)))
+        return [index for index, plan in enumerate(self.plans) if not _is_proven(plan)]
+
+    def take(self, indices: list[int], plans: list[Document]) -> None:
+        """Keeps those of the plans for some problems that are better than what is known."""
+        if not self.plans:
+            self.plans = plans
+            return
+        kept = list(self.plans)
+        for index, plan in zip(indices, plans, strict=True):
+            if _is_proven(plan) or _worth(plan) <= _worth(kept[index]):
+                kept[index] = plan
+        self.plans = kept
 
     def wait(self, seconds: float, then: "Callable[[Job], None]") -> bool:
         """Whether it finishes within some seconds; if not, ``then`` is called when it does."""
@@ -60,32 +79,132 @@ class Job:
             self.finished.set()
             then = self._then
         if then:
-            then(self)
+            try:
+                then(self)
+            except Exception:
+                logger.exception("a plan could not be stored")
+
+
+def _is_proven(plan: Document) -> bool:
+    return plan["status"] != "feasible" and Decimal(plan["bound"]) == Decimal(plan["price"])
+
+
+def _worth(plan: Document) -> tuple[int, Decimal, int]:
+    """What plans of one problem are compared by: parts left out, price, pieces."""
+    left_out = sum(unplaced["quantity"] for unplaced in plan["unplaced"])
+    return left_out, Decimal(plan["price"]), plan["pieces_of_stock"]
+
+
+class Lane:
+    """One planning process and the jobs that wait for it. ``then`` gets each job after its turn."""
+
+    def __init__(
+        self, name: str, seconds: Callable[[], float], then: Callable[[Job], None]
+    ) -> None:
+        self.name = name
+        self._seconds = seconds
+        self._then = then
+        self._waiting: queue.Queue[Job] = queue.Queue()
+        self._current: Job | None = None
+        self._process: subprocess.Popen[str] | None = None
+        self._thread: threading.Thread | None = None
+        self._lock = threading.RLock()
+
+    def put(self, job: Job) -> None:
+        with self._lock:
+            if self._thread is None:
+                self._thread = threading.Thread(target=self._run, name=self.name, daemon=True)
+                self._thread.start()
+        self._waiting.put(job)
+
+    def kill(self, job: Job) -> None:
+        """Ends the process if it works on this job."""
+        with self._lock:
+            if job is self._current and self._process:
+                self._process.kill()
+
+    def running_process(self) -> "subprocess.Popen[str]":
+        """The process, started if there is none."""
+        with self._lock:
+            if self._process is None or self._process.poll() is not None:
+                self._process = subprocess.Popen(
+                    [sys.executable, "-m", "carpentry", "work"],
+                    stdin=subprocess.PIPE,
+                    stdout=subprocess.PIPE,
+                    text=True,
+                    cwd=settings.ROOT,
+                )
+            return self._process
+
+    def close(self) -> None:
+        """Ends the process."""
+        with self._lock:
+            if self._process:
+                self._process.kill()
+                self._process.wait()
+                self._process = None
+
+    def _run(self) -> None:
+        while True:
+            job = self._waiting.get()
+            try:
+                if not job.stopped:
+                    self._work(job)
+            except (OSError, ValueError):
+                logger.exception("the planning process failed")
+                job.failed = True
+            with self._lock:
+                self._current = None
+            self._then(job)
+
+    def _work(self, job: Job) -> None:
+        with self._lock:
+            process = self.running_process()
+            self._current = job
+        assert process.stdin and process.stdout
+        indices = job.open_problems()
+        order = {
+            "id": str(job.key),
+            "problems": [job.problems[index] for index in indices],
+            "seconds": self._seconds(),
+        }
+        process.stdin.write(json.dumps(order) + "\n")
+        process.stdin.flush()
+        for line in process.stdout:
+            answer = json.loads(line)
+            job.take(indices, answer["plans"])
+            if answer["done"]:
+                return
+        process.wait()
+        job.failed = not job.stopped
+        self.running_process()
 
 
 class Solver:
-    """Hands jobs to the planning process, in turn."""
+    """Takes jobs, and sends each through the quick lane and, where that proves too little, the
+    long one."""
 
     def __init__(self) -> None:
-        self._waiting: queue.Queue[Job] = queue.Queue()
         self._jobs: dict[uuid.UUID, Job] = {}
-        self._current: Job | None = None
-        self._process: subprocess.Popen[str] | None = None
         self._lock = threading.RLock()
-        self._thread: threading.Thread | None = None
+        self._quick = Lane("quick planning", lambda: settings.QUICK_PLAN_SECONDS, self._after_quick)
+        self._long = Lane("long planning", lambda: settings.PLAN_SECONDS, Job.finish)
 
-    def submit(self, key: uuid.UUID, subject: uuid.UUID, problems: Documents) -> Job:
+    def submit(self, key: uuid.UUID, subject: uuid.UUID, problems: list[Document]) -> Job:
         """Queues the problems of a plan; older jobs of the same ``subject`` are stopped."""
         job = Job(key, subject, problems)
         with self._lock:
             for older in [j for j in self._jobs.values() if j.subject == subject]:
                 self.stop(older.key)
             self._jobs[key] = job
-            if self._thread is None:
-                self._thread = threading.Thread(target=self._run, name="planning", daemon=True)
-                self._thread.start()
-        self._waiting.put(job)
+        self._quick.put(job)
         return job
+
+    def _after_quick(self, job: Job) -> None:
+        if job.stopped or job.failed or not job.open_problems():
+            job.finish()
+        else:
+            self._long.put(job)
 
     def job(self, key: uuid.UUID) -> Job | None:
         """The job of a plan until what it came to is stored."""
@@ -98,71 +217,20 @@ class Solver:
 
     def stop(self, key: uuid.UUID) -> None:
         """Ends a job; what it found last is kept."""
-        with self._lock:
-            job = self._jobs.get(key)
-            if job is None or job.finished.is_set():
-                return
+        job = self._jobs.get(key)
+        if job and not job.finished.is_set():
             job.stopped = True
-            if job is self._current and self._process:
-                self._process.kill()
+            self._long.kill(job)
 
     def warm_up(self) -> None:
-        """Starts the process before the first job needs it."""
-        with self._lock:
-            self._running_process()
+        """Starts the processes before the first job needs them."""
+        self._quick.running_process()
+        self._long.running_process()
 
     def close(self) -> None:
-        """Ends the process."""
-        with self._lock:
-            if self._process:
-                self._process.kill()
-                self._process.wait()
-                self._process = None
-
-    def _running_process(self) -> "subprocess.Popen[str]":
-        if self._process is None or self._process.poll() is not None:
-            self._process = subprocess.Popen(
-                [sys.executable, "-m", "carpentry", "work"],
-                stdin=subprocess.PIPE,
-                stdout=subprocess.PIPE,
-                text=True,
-                cwd=settings.ROOT,
-            )
-        return self._process
-
-    def _run(self) -> None:
-        while True:
-            job = self._waiting.get()
-            try:
-                if not job.stopped:
-                    self._work(job)
-            except (OSError, ValueError):
-                logger.exception("the planning process failed")
-                job.failed = True
-            finally:
-                with self._lock:
-                    self._current = None
-                try:
-                    job.finish()
-                except Exception:
-                    logger.exception("a plan could not be stored")
-
-    def _work(self, job: Job) -> None:
-        with self._lock:
-            process = self._running_process()
-            self._current = job
-        assert process.stdin and process.stdout
-        order = {"id": str(job.key), "problems": job.problems, "seconds": settings.PLAN_SECONDS}
-        process.stdin.write(json.dumps(order) + "\n")
-        process.stdin.flush()
-        for line in process.stdout:
-            answer = json.loads(line)
-            job.plans = answer["plans"]
-            if answer["done"]:
-                return
-        process.wait()
-        job.failed = not job.stopped
-        self.warm_up()
+        """Ends the processes."""
+        self._quick.close()
+        self._long.close()
 
 
 solver = Solver()

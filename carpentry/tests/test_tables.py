@@ -1,0 +1,163 @@
+"""Rows, headers and JSON documents: how faults are found and placed."""
+
+import json
+from decimal import Decimal
+from unittest import TestCase
+
+from carpentry.document import Reader, parse_json
+from carpentry.errors import CarpentryError, Faults, Problem
+from carpentry.length import Unit
+from carpentry.table import Row, decode, find_header, read_table, split_rows, table_of_rows
+
+KNOWN = ("name", "size", "note")
+
+
+class TableTest(TestCase):
+    def test_rows_know_the_line_they_begin_on(self) -> None:
+        rows, problems = split_rows('name,note\n"a\nb",1\n\nc,2\n', ",")
+        self.assertEqual([row.line for row in rows], [1, 2, 5])
+        self.assertEqual(problems, [])
+
+    def test_the_delimiter_under_which_the_header_makes_sense(self) -> None:
+        for delimiter in (",", ";", "\t"):
+            text = delimiter.join(("Name", " SIZE ")) + f"\nx{delimiter}1\n"
+            found = find_header(text, KNOWN, ("name",))
+            assert found is not None
+            self.assertEqual(found[0], delimiter)
+        self.assertIsNone(find_header("x,1\n", KNOWN, ("name",)))
+        self.assertIsNone(find_header("", KNOWN, ("name",)))
+
+    def test_records_by_name_whatever_the_order(self) -> None:
+        table = read_table("SIZE;name\n1,5;a,b\n", KNOWN, ("name",))
+        self.assertTrue(table.decimal_comma)
+        _, record = next(iter(table.records(("size",))))
+        self.assertEqual(record, {"size": "1.5", "name": "a,b"})
+
+    def test_the_apostrophe_before_a_formula_is_taken_off(self) -> None:
+        table = read_table("name,size\n'=1+1,'-5\n", KNOWN, ("name",))
+        _, record = next(iter(table.records(())))
+        self.assertEqual(record, {"name": "=1+1", "size": "-5"})
+        table = read_table("name,size\n'tis,5\n", KNOWN, ("name",))
+        self.assertEqual(next(iter(table.records(())))[1]["name"], "'tis")
+
+    def test_short_rows_and_nameless_columns(self) -> None:
+        rows = [Row(1, ("name", "", "size")), Row(2, ("a",)), Row(3, ("b", "x", "2"))]
+        table = table_of_rows(rows, KNOWN, ("name",))
+        records = [record for _, record in table.records(())]
+        self.assertEqual(records, [{"name": "a"}, {"name": "b", "size": "2"}])
+
+    def test_bytes(self) -> None:
+        self.assertEqual(decode(b"\xef\xbb\xbfname"), "name")
+        with self.assertRaises(CarpentryError) as caught:
+            decode(b"a\nb\n\xff")
+        self.assertEqual(caught.exception.problems[0].place, "line 3")
+
+
+class DocumentTest(TestCase):
+    def read(self, document: object) -> Reader:
+        return Reader(parse_json(json.dumps(document)))
+
+    def told(self, reader: Reader) -> dict[str, str]:
+        return {problem.place: problem.message for problem in reader.problems}
+
+    def test_good_fields(self) -> None:
+        reader = self.read(
+            {"t": "x", "n": 3, "f": True, "l": "1 1/2", "p": "7.15", "in": {"c": "b"}, "it": [{}]}
+        )
+        self.assertEqual(reader.text("t"), "x")
+        self.assertEqual(reader.whole("n", most=5), 3)
+        self.assertTrue(reader.flag("f", False))
+        self.assertEqual(reader.ticks("l", Unit.INCH), 12192)
+        self.assertEqual(reader.price("p"), Decimal("7.15"))
+        self.assertEqual(reader.inside("in").choice("c", ("a", "b"), "a"), "b")
+        self.assertEqual(len(list(reader.items("it", most=1))), 1)
+        reader.refuse_unknown()
+        reader.raise_problems()
+
+    def test_defaults(self) -> None:
+        reader = self.read({})
+        self.assertEqual(reader.text("t", "d"), "d")
+        self.assertEqual(reader.whole("n", 4, most=5), 4)
+        self.assertFalse(reader.flag("f", False))
+        self.assertEqual(list(reader.items("it", most=1, required=False)), [])
+        self.assertEqual(reader.problems, [])
+
+    def test_every_fault_under_its_path(self) -> None:
+        reader = self.read(
+            {
+                "t": 1,
+                "e": " ",
+                "n": True,
+                "b": 99,
+                "f": "yes",
+                "p": 7.15,
+                "c": "z",
+                "o": [],
+                "it": [1, {"x": ""}],
+                "many": [{}, {}],
+                "new": 0,
+            }
+        )
+        reader.text("t")
+        reader.text("e")
+        reader.text("gone")
+        reader.whole("n", most=5)
+        reader.whole("b", most=5)
+        reader.whole("none", most=5)
+        reader.flag("f", False)
+        reader.price("p")
+        reader.choice("c", ("a",), "a")
+        reader.inside("o")
+        for item in reader.items("it", most=5):
+            item.text("x")
+        list(reader.items("many", most=1))
+        list(reader.items("absent", most=1))
+        reader.refuse_unknown()
+        told = self.told(reader)
+        for place, words in {
+            "t": "must be text",
+            "e": "is empty",
+            "gone": "is missing",
+            "n": "whole number",
+            "b": "from 0 to 5",
+            "none": "is missing",
+            "f": "true or false",
+            "p": "must be text",
+            "c": "one of a",
+            "o": "must be an object",
+            "it[0]": "must be an object",
+            "it[1].x": "is empty",
+            "many": "2 entries, more than 1",
+            "absent": "is missing",
+            "new": "no field",
+        }.items():
+            self.assertIn(words, told.get(place, f"nothing at {place}"))
+        with self.assertRaises(CarpentryError):
+            reader.raise_problems()
+
+    def test_text_that_is_no_json_says_where(self) -> None:
+        with self.assertRaises(CarpentryError) as caught:
+            parse_json('{"a": 1,\n}')
+        self.assertEqual(caught.exception.problems[0].place, "line 2")
+
+
+class ErrorsTest(TestCase):
+    def test_a_problem_in_words(self) -> None:
+        self.assertEqual(str(Problem("line 2", "is wrong")), "line 2: is wrong")
+        self.assertEqual(str(Problem("", "is wrong")), "is wrong")
+        error = CarpentryError([Problem("a", "x"), Problem("b", "y")])
+        self.assertEqual(str(error), "a: x\nb: y")
+
+    def test_faults_gather(self) -> None:
+        faults = Faults()
+
+        def fail() -> int:
+            raise CarpentryError("no")
+
+        self.assertEqual(faults.attempt("a", lambda: 5, 0), 5)
+        self.assertEqual(faults.attempt("b", fail, 7), 7)
+        faults.add("c", "never")
+        with self.assertRaises(CarpentryError) as caught:
+            faults.raise_any()
+        self.assertEqual([p.place for p in caught.exception.problems], ["b", "c"])
+        Faults().raise_any()

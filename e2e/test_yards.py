@@ -1,0 +1,163 @@
+"""Yards, the account and long plans, by hand."""
+
+import random
+
+from playwright.sync_api import expect
+
+from e2e.browser import BrowserTestCase
+
+
+class YardTest(BrowserTestCase):
+    def open_yard(self) -> None:
+        page = self.enter_demo()
+        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Tallow Street Yard").click()
+        expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
+
+    def test_a_price_changes_and_the_project_follows(self) -> None:
+        self.open_yard()
+        page = self.page
+        price = page.get_by_label("Price of 2x4 treated 12 ft")
+        price.fill("9.00")
+        price.press("Enter")
+        expect(page.locator("p.change")).to_contain_text("8.36 → 9.00")
+        page.get_by_role("link", name="Projects").click()
+        page.get_by_role("link", name="Compost station").click()
+        expect(page.locator("footer")).to_contain_text("$325.65")
+        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Tallow Street Yard").click()
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_label("Price of 2x4 treated 12 ft")).to_have_value("8.36")
+
+    def test_a_wrong_price_is_told_in_its_field(self) -> None:
+        self.open_yard()
+        page = self.page
+        price = page.get_by_label("Price of 2x4 treated 12 ft")
+        price.fill("8,36")
+        price.press("Enter")
+        expect(page.get_by_role("alert")).to_contain_text("with a point, not a comma")
+        price.press("Escape")
+        expect(price).to_have_value("8.36")
+
+    def test_a_line_is_added_found_and_removed(self) -> None:
+        self.open_yard()
+        page = self.page
+        form = page.locator("form.new")
+        form.get_by_label("Stock").fill("2x99")
+        form.get_by_label("Length").fill("12ft")
+        form.get_by_label("Price").fill("14.10")
+        form.get_by_role("button", name="Add").click()
+        expect(form).to_contain_text("no board is called 2x99")
+        form.get_by_label("Stock").fill("2x8 treated")
+        form.get_by_role("button", name="Add").click()
+        expect(page.locator("p.change")).to_contain_text("2x8 treated 12ft added")
+        page.get_by_role("searchbox", name="Find a stock").fill("2x8")
+        expect(page.locator("tbody tr")).to_have_count(1)
+        page.get_by_role("button", name="Remove 2x8 treated 12 ft").click()
+        expect(page.locator("tbody tr")).to_have_count(0)
+
+    def test_settings_of_a_yard(self) -> None:
+        self.open_yard()
+        page = self.page
+        page.get_by_role("button", name="Settings").click()
+        dialog = page.get_by_role("dialog")
+        dialog.get_by_label("Tax, percent").fill("lots")
+        dialog.get_by_role("button", name="Save").click()
+        expect(dialog).to_contain_text("write the tax in percent")
+        dialog.get_by_label("Tax, percent").fill("8")
+        dialog.get_by_label("Prices include the tax").check()
+        dialog.get_by_role("button", name="Save").click()
+        expect(page.get_by_text("tax 8 % included")).to_be_visible()
+
+    def test_a_yard_of_ones_own(self) -> None:
+        page = self.enter_demo()
+        page.get_by_role("link", name="Yards").click()
+        page.get_by_label("Name").fill("Tallow Street Yard")
+        page.get_by_role("button", name="Start").click()
+        expect(page.get_by_text("you have a yard of this name")).to_be_visible()
+        page.get_by_label("Name").fill("Corner Timber")
+        page.get_by_label("Currency").fill("EUR")
+        page.get_by_role("button", name="Start").click()
+        expect(page.get_by_text("No prices yet")).to_be_visible()
+        page.get_by_role("button", name="Delete").click()
+        page.get_by_role("dialog").get_by_role("button", name="Delete").click()
+        expect(page.get_by_role("heading", name="Yards")).to_be_visible()
+        expect(page.get_by_role("link", name="Corner Timber")).to_have_count(0)
+
+
+class ProjectsTest(BrowserTestCase):
+    def test_a_project_is_deleted_after_asking(self) -> None:
+        page = self.enter_demo()
+        page.get_by_role("button", name="Delete Bin screen").click()
+        page.get_by_role("button", name="Keep it").click()
+        expect(page.get_by_role("link", name="Bin screen")).to_be_visible()
+        page.get_by_role("button", name="Delete Bin screen").click()
+        page.get_by_role("dialog").get_by_role("button", name="Delete").click()
+        expect(page.get_by_role("link", name="Bin screen")).to_have_count(0)
+
+    def test_a_project_without_a_name(self) -> None:
+        page = self.enter_demo()
+        page.get_by_role("button", name="Start").click()
+        expect(page.get_by_text("This field cannot be blank")).to_be_visible()
+
+    def test_details_of_a_part(self) -> None:
+        page = self.open_project()
+        page.get_by_role("button", name="C, details of back rail").click()
+        ends = page.get_by_label("End angles of back rail")
+        ends.fill("20 -20")
+        ends.press("Enter")
+        expect(page.get_by_text("has an angled end, not planned yet")).to_be_visible()
+        expect(page.locator("footer")).to_contain_text("1 part not planned yet")
+        page.get_by_role("button", name="Remove back rail").click()
+        expect(page.get_by_label("Name of back rail")).to_have_count(0)
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_label("Name of back rail")).to_have_count(1)
+
+
+class LongPlanTest(BrowserTestCase):
+    def test_a_long_plan_is_watched_stopped_and_taken_up_again(self) -> None:
+        chance = random.Random(11)
+        lengths: list[int] = []
+        while len(lengths) < 501:
+            large, middle = chance.randint(380, 490), chance.randint(250, 370)
+            if 250 <= 1000 - large - middle < middle:
+                lengths += [large, middle, 1000 - large - middle]
+        lines = "\n".join(f"{lengths.count(n)} p{n} 2x2 {n}mm" for n in sorted(set(lengths)))
+        page = self.enter_demo()
+        page.get_by_label("What do you build?").fill("Long")
+        page.get_by_label("Measured in").press("ArrowDown")
+        page.get_by_role("option", name="millimetres").click()
+        page.get_by_role("button", name="Start").click()
+        page.get_by_label("New part").fill(lines)
+        page.get_by_label("New part").press("Enter")
+        expect(page.get_by_text("Closing in on the least")).to_be_visible(timeout=15_000)
+        expect(page.locator("svg.board").first).to_be_visible()
+        page.get_by_role("button", name="Stop").click()
+        page.get_by_role("button", name="Go on").click(timeout=15_000)
+        expect(page.get_by_text("Closing in on the least")).to_be_visible(timeout=15_000)
+
+
+class AccountTest(BrowserTestCase):
+    def test_the_account_page_of_the_demo_and_of_ones_own(self) -> None:
+        page = self.enter_demo()
+        page.goto(self.address("/account"))
+        expect(page.get_by_text("Everybody who comes here shares it")).to_be_visible()
+        self.download(page, "Export the account")
+        page.get_by_role("button", name="Demo: account menu").click()
+        page.get_by_text("Sign out").click()
+        page.get_by_role("button", name="Make an account instead").click()
+        page.get_by_label("Name").fill("tove")
+        page.get_by_label("Password").fill("barrel-and-hoop")
+        page.get_by_role("button", name="Make the account").click()
+        expect(page.get_by_text("Nothing here yet")).to_be_visible()
+        page.goto(self.address("/account"))
+        page.get_by_label("Password now").fill("wrong")
+        page.get_by_label("New password").fill("hoop-and-barrel")
+        page.get_by_role("button", name="Change the password").click()
+        expect(page.get_by_text("that is not the password")).to_be_visible()
+        page.get_by_label("Password now").fill("barrel-and-hoop")
+        page.get_by_role("button", name="Change the password").click()
+        expect(page.get_by_text("The password is changed")).to_be_visible()
+        page.get_by_label("Your password, to confirm").fill("hoop-and-barrel")
+        page.get_by_role("button", name="Delete everything").click()
+        expect(page.get_by_role("heading", name="Sign in", exact=True)).to_be_visible()
