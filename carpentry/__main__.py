@@ -1,14 +1,17 @@
-"""The terminal: ``python -m carpentry plan FILE``, and ``work`` for the server's planner."""
+"""The terminal: ``python -m carpentry COMMAND``, JSON out."""
 
 import argparse
 import json
 import sys
+from collections.abc import Callable
 from pathlib import Path
 from time import monotonic
 
+from carpentry import answers
 from carpentry.cutting import Budget, Status, plan_cuts, plan_document, read_problem
 from carpentry.document import Json
 from carpentry.errors import CarpentryError
+from carpentry.sizes import Rounding
 from carpentry.worker import serve
 
 COMPLETE, WRONG_INPUT, PARTS_LEFT = 0, 2, 3
@@ -39,18 +42,66 @@ def _work() -> int:
     return COMPLETE
 
 
-def main(arguments: list[str] | None = None) -> int:
-    """Runs one command; returns the exit code (0 done, 2 wrong input, 3 some parts left out)."""
+def _answer(ask: Callable[[], Json | list[Json]]) -> int:
+    """Prints what ``ask`` finds, or on standard error what cannot be read."""
+    try:
+        found = ask()
+    except CarpentryError as error:
+        print(error, file=sys.stderr)
+        return WRONG_INPUT
+    print(json.dumps(found, indent=1, ensure_ascii=False))
+    return COMPLETE
+
+
+def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="python -m carpentry")
     commands = parser.add_subparsers(dest="command", required=True)
     plan = commands.add_parser("plan", help="plan the cuts of a problem file")
     plan.add_argument("file", help="a cut problem (JSON), or - for standard input")
     plan.add_argument("--seconds", type=float, default=10.0, help="time limit (default 10)")
     commands.add_parser("work", help="plan jobs from standard input, one JSON object per line")
-    given = parser.parse_args(arguments)
-    if given.command == "work":
-        return _work()
-    return _plan(given.file, given.seconds)
+    size = commands.add_parser("size", help="look a size up in the size book")
+    size.add_argument("name", help='such as "5/4x6 cedar", "8/4", "2x10 green", "38x89"')
+    nominal = commands.add_parser("nominal", help="what to buy for a finished size")
+    nominal.add_argument("--thickness", required=True)
+    nominal.add_argument("--width", required=True)
+    feet = commands.add_parser("boardfeet", help="board feet of measured pieces")
+    for name in ("thickness", "width", "length"):
+        feet.add_argument(name)
+    feet.add_argument("--count", default="1")
+    feet.add_argument("--rounding", choices=[r.value for r in Rounding], default="each")
+    straight = commands.add_parser("straighten", help="the straight strip in a crooked board")
+    straight.add_argument("--width", required=True)
+    straight.add_argument("--crook", default="0")
+    straight.add_argument("--corners", default="0", help="rounded corner, per straightened edge")
+    straight.add_argument("--edges", choices=["1", "2"], default="1")
+    return parser
+
+
+def main(arguments: list[str] | None = None) -> int:
+    """Runs one command; returns the exit code (0 done, 2 wrong input, 3 some parts left out)."""
+    given = _parser().parse_args(arguments)
+    match given.command:
+        case "plan":
+            return _plan(given.file, given.seconds)
+        case "work":
+            return _work()
+        case "size":
+            return _answer(lambda: answers.size(given.name))
+        case "nominal":
+            return _answer(lambda: answers.nominal(given.thickness, given.width))
+        case "boardfeet":
+            return _answer(
+                lambda: answers.board_feet(
+                    (given.thickness, given.width, given.length), given.count, given.rounding
+                )
+            )
+        case _:
+            return _answer(
+                lambda: answers.straighten(
+                    given.width, given.crook, given.corners, int(given.edges)
+                )
+            )
 
 
 if __name__ == "__main__":

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from decimal import ROUND_HALF_UP, Decimal
+from decimal import Decimal
 from fractions import Fraction
 
 from carpentry.buying import ListLine, ShoppingList, Tax, shopping_list, write_money
@@ -10,7 +10,7 @@ from carpentry.cutting import CutPlan, Status
 from carpentry.length import TICKS_PER_FOOT, write_length
 from carpentry.project.material import Material
 from carpentry.project.settings import Settings
-from carpentry.sizes import board_feet
+from carpentry.sizes import board_feet, rounded, species_of, weight_kg
 
 KEEPABLE = TICKS_PER_FOOT  # shorter leftovers are counted as waste on the drawing, not kept
 
@@ -27,7 +27,8 @@ class Claim:
 @dataclass(frozen=True)
 class Tally:
     """Totals of a project's plan. Lengths in ticks; ``waste`` in percent by volume, one decimal;
-    ``board_feet`` by named sizes; ``bound`` is a subtotal below which no purchase is possible."""
+    ``board_feet`` by named sizes; ``bound`` is a subtotal below which no purchase is possible;
+    ``weight_kg`` is that of the boards bought, air-dry."""
 
     boards: int
     longest: int
@@ -35,6 +36,7 @@ class Tally:
     keepable: int
     board_feet: Decimal
     bound: Decimal
+    weight_kg: Decimal
     shopping: ShoppingList
     claim: Claim
     unplaced: int
@@ -43,11 +45,6 @@ class Tally:
     @property
     def purchase(self) -> "Purchase":
         return Purchase(self.boards, self.shopping.subtotal, self.unplaced)
-
-
-def _round(value: Fraction, places: str) -> Decimal:
-    exact = Decimal(value.numerator) / Decimal(value.denominator)
-    return exact.quantize(Decimal(places), ROUND_HALF_UP)
 
 
 def tally(
@@ -63,17 +60,21 @@ def tally(
     """
     lines: list[ListLine] = []
     bought = finished = feet = Fraction(0)
+    kilograms = Fraction(0)
     longest = keepable = 0
     for material, plan in plans:
         if plan is None:
             continue
         offers = {offer.id: offer for offer in material.offers}
         counts: dict[str, int] = {}
-        area = material.section.thickness * material.section.width if material.section else 0
+        area = material.section.area if material.section else 0
+        density = species_of(material.stock).density()
         lengths = {named.id: named.part.length.ticks for named in material.parts}
         for layout in plan.layouts:
             counts[layout.stock] = counts.get(layout.stock, 0) + layout.count
-            bought += Fraction(area) * offers[layout.stock].real_length * layout.count
+            wood = area * offers[layout.stock].real_length * layout.count
+            bought += wood
+            kilograms += weight_kg(wood, density)
             cut = sum(lengths[placed.part] for placed in layout.parts)
             finished += Fraction(area) * cut * layout.count
             keepable += sum(r.length >= KEEPABLE for r in layout.leftover) * layout.count
@@ -97,9 +98,10 @@ def tally(
     return Tally(
         boards=sum(line.count for line in lines),
         longest=longest,
-        waste=_round((bought - finished) / bought * 100, "0.1") if bought else Decimal("0.0"),
+        waste=rounded((bought - finished) / bought * 100) if bought else Decimal("0.0"),
         keepable=keepable,
-        board_feet=_round(feet, "0.1"),
+        board_feet=rounded(feet),
+        weight_kg=rounded(kilograms),
         bound=sum((p.bound for m, p in plans if p and m.priced), Decimal(0)),
         shopping=shopping,
         claim=_claim(plans, settings, currency, source),

@@ -10,6 +10,7 @@ from carpentry.sizes import (
     read_stock,
     standard_section,
 )
+from carpentry.sizes.families import BOARDS, DIMENSION, TIMBERS
 
 # Dressed dry sizes, American Softwood Lumber Standard PS 20. From memory of the published tables,
 # typed here a second time and not derived from the code.
@@ -44,9 +45,11 @@ class StandardSizesTest(TestCase):
             self.assertEqual(section.width, read_length(width, "in").ticks, name)
 
     def test_no_board_is_larger_than_its_name(self) -> None:
-        for size in STANDARD_SIZES.values():
-            self.assertLess(size.section.thickness, size.thickness * TICKS_PER_INCH)
-            self.assertLess(size.section.width, size.width * TICKS_PER_INCH)
+        for family in (BOARDS, DIMENSION, TIMBERS):
+            for size in family.sizes:
+                assert size.width is not None
+                self.assertLess(size.section.thickness, size.thickness * TICKS_PER_INCH)
+                self.assertLess(size.section.width, size.width * TICKS_PER_INCH)
 
 
 class NamesTest(TestCase):

@@ -20,12 +20,13 @@ from server.projects.api import router as projects
 from server.projects.models import Project
 from server.projects.schemas import ConflictOut
 from server.projects.showing import show_project
+from server.sizes.api import router as sizes
 from server.yards.api import router as yards
 from server.yards.schemas import YardConflictOut
 from server.yards.showing import show_yard
 
 api = NinjaAPI(title="Grain Tally", version="1", auth=django_auth, docs_url=None)
-for router in (accounts, projects, plans, yards, documents):
+for router in (accounts, projects, plans, yards, sizes, documents):
     api.add_router("", router)
 
 

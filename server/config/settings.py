@@ -144,6 +144,7 @@ STORAGES = {
     },
 }
 WHITENOISE_USE_FINDERS = TESTING
+STATIC_ROOT.mkdir(parents=True, exist_ok=True)
 
 
 def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:

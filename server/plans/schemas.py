@@ -106,6 +106,7 @@ class TallyOut(BaseModel):
     waste: str
     keepable: int
     board_feet: str
+    weight: str
     bound: str | None
     unplaced: int
     later: int

@@ -1,14 +1,16 @@
 """A plan in the words of the API's contract."""
 
 from collections import Counter
+from decimal import Decimal
+from fractions import Fraction
 from uuid import UUID
 
 from carpentry.buying import ShoppingList, write_money
 from carpentry.cutting import CutPlan, Layout
-from carpentry.length import sold_name
+from carpentry.length import Unit, sold_name
 from carpentry.project import Material, Tally
 from carpentry.project.tally import KEEPABLE
-from carpentry.sizes import Section
+from carpentry.sizes import Section, pounds, rounded
 from server.config.schemas import length_out
 from server.plans.making import Inputs
 from server.plans.models import Plan
@@ -181,6 +183,13 @@ def _shopping(shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None
     )
 
 
+def _weight(kilograms: Decimal, unit: Unit) -> str:
+    """A weight in the pounds or kilograms that go with a unit, whole."""
+    if unit is Unit.MM:
+        return f"{rounded(Fraction(kilograms), '1')} kg"
+    return f"{rounded(pounds(Fraction(kilograms)), '1')} lb"
+
+
 def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
     currency, shopping = inputs.currency, totals.shopping
     some_priced = shopping.unpriced < totals.boards
@@ -193,6 +202,7 @@ def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
         waste=f"{totals.waste:f}",
         keepable=totals.keepable,
         board_feet=f"{totals.board_feet:f}",
+        weight=_weight(totals.weight_kg, inputs.settings.unit),
         bound=write_money(totals.bound, currency) if totals.bound else None,
         unplaced=totals.unplaced,
         later=totals.later,

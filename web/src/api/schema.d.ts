@@ -564,6 +564,48 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Size Book
+         * @description The size book, or the entries that a name means.
+         */
+        get: operations["server_sizes_api_size_book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sizes/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ways To A Size
+         * @description The ways to a finished size, the cheapest at a yard first.
+         *
+         *     ``words`` narrow the yard's stock, such as ``cedar``; without them its plain boards count.
+         */
+        get: operations["server_sizes_api_ways_to_a_size"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/yards": {
         parameters: {
             query?: never;
@@ -801,6 +843,36 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * BookOut
+         * @description What was found, by family; ``message`` says why there is nothing.
+         */
+        BookOut: {
+            /** Families */
+            families: components["schemas"]["FamilyOut"][];
+            /** Message */
+            message: string;
+        };
+        /**
+         * BookSizeOut
+         * @description A size of the book. ``width`` is missing for random widths, ``green`` where it is the same.
+         */
+        BookSizeOut: {
+            green_thickness: components["schemas"]["BothUnitsOut"] | null;
+            green_width: components["schemas"]["BothUnitsOut"] | null;
+            /** Name */
+            name: string;
+            thickness: components["schemas"]["BothUnitsOut"];
+            width: components["schemas"]["BothUnitsOut"] | null;
+        };
+        /**
+         * BothUnitsOut
+         * @description A length in inches and in millimetres.
+         */
+        BothUnitsOut: {
+            inches: components["schemas"]["LengthOut"];
+            millimetres: components["schemas"]["LengthOut"];
+        };
+        /**
          * ChangeOut
          * @description What the newest change was, and what it did to the purchase (empty when not known yet).
          */
@@ -853,6 +925,17 @@ export interface components {
             detail: string;
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
+        };
+        /** FamilyOut */
+        FamilyOut: {
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Sizes */
+            sizes: components["schemas"]["BookSizeOut"][];
+            /** Source */
+            source: string;
         };
         /** LaterOut */
         LaterOut: {
@@ -1469,6 +1552,8 @@ export interface components {
             unpriced: number;
             /** Waste */
             waste: string;
+            /** Weight */
+            weight: string;
             /** With Tax */
             with_tax: string | null;
         };
@@ -1484,6 +1569,12 @@ export interface components {
             /** Unit */
             unit: string;
         };
+        /**
+         * Unit
+         * @description What a bare number means.
+         * @enum {string}
+         */
+        Unit: "in" | "mm";
         /** UnplacedOut */
         UnplacedOut: {
             /**
@@ -1495,6 +1586,24 @@ export interface components {
             quantity: number;
             /** Reason */
             reason: string;
+        };
+        /**
+         * WayOut
+         * @description One way to a finished size; ``cost`` is per running foot at the yard.
+         */
+        WayOut: {
+            /** Boards */
+            boards: number;
+            /** Cost */
+            cost: string | null;
+            off_thickness: components["schemas"]["BothUnitsOut"];
+            off_width: components["schemas"]["BothUnitsOut"];
+            /** Size */
+            size: string;
+            thickness: components["schemas"]["BothUnitsOut"];
+            /** Way */
+            way: string;
+            width: components["schemas"]["BothUnitsOut"];
         };
         /** YardConflictOut */
         YardConflictOut: {
@@ -2797,6 +2906,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_sizes_api_size_book: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookOut"];
+                };
+            };
+        };
+    };
+    server_sizes_api_ways_to_a_size: {
+        parameters: {
+            query: {
+                thickness: string;
+                width: string;
+                unit?: "in" | "mm";
+                yard?: string | null;
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */

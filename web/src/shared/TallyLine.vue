@@ -31,6 +31,7 @@ const figures = computed(() => [
       : 'waste',
   },
   { figure: `${tally.value.board_feet} bf`, name: 'board feet' },
+  { figure: tally.value.weight, name: 'weight, air-dry' },
 ])
 </script>
 

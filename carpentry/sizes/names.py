@@ -1,38 +1,16 @@
-"""Real sizes: a board's name as people type it, and the section it really has.
-
-``read_stock("2 X 4 treated")`` gives the name, ``standard_section`` the dressed size. A yard's own
-actual section, where its price list gives one, wins over the standard one.
-"""
+"""A board's name as people type it: a size, perhaps a length after it, then words."""
 
 import difflib
 import re
+from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 
 from carpentry.errors import LengthError, StockNameError
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, read_length
-
-
-@dataclass(frozen=True)
-class Section:
-    """The cross-section of a board, in ticks."""
-
-    thickness: int
-    width: int
-
-
-@dataclass(frozen=True)
-class NominalSize:
-    """A size by its name: what it is called, and what it really measures.
-
-    ``thickness`` and ``width`` are the nominal inches; ``section`` is the dressed dry size.
-    """
-
-    name: str
-    thickness: Fraction
-    width: Fraction
-    section: Section
+from carpentry.length import TICKS_PER_FOOT, Unit, read_length
+from carpentry.sizes.families import STOCK_FAMILIES, Size
+from carpentry.sizes.section import Section
 
 
 class Kind(StrEnum):
@@ -82,41 +60,8 @@ class ReadStock:
     warnings: tuple[str, ...]
 
 
-# Dressed dry sizes in inches of the American Softwood Lumber Standard, PS 20 (boards, dimension
-# lumber, timbers), by nominal inch. Values from memory of the published tables.
-_DRESSED_THICKNESS = {"1": "3/4", "5/4": "1", "2": "1 1/2", "4": "3 1/2", "6": "5 1/2"}
-_DRESSED_WIDTH = {
-    "2": "1 1/2",
-    "3": "2 1/2",
-    "4": "3 1/2",
-    "5": "4 1/2",
-    "6": "5 1/2",
-    "8": "7 1/4",
-    "10": "9 1/4",
-    "12": "11 1/4",
-}
-_SOLD_WIDTHS = {
-    "1": ("2", "3", "4", "5", "6", "8", "10", "12"),
-    "5/4": ("4", "5", "6"),
-    "2": ("2", "3", "4", "6", "8", "10", "12"),
-    "4": ("4", "6"),
-    "6": ("6",),
-}
-
-
-def _dressed(text: str) -> int:
-    return read_length(text, Unit.INCH).ticks
-
-
-STANDARD_SIZES: dict[str, NominalSize] = {
-    f"{thickness}x{width}": NominalSize(
-        f"{thickness}x{width}",
-        Fraction(thickness),
-        Fraction(width),
-        Section(_dressed(_DRESSED_THICKNESS[thickness]), _dressed(_DRESSED_WIDTH[width])),
-    )
-    for thickness, widths in _SOLD_WIDTHS.items()
-    for width in widths
+STANDARD_SIZES: dict[str, Size] = {
+    size.name: size for family in STOCK_FAMILIES for size in family.sizes
 }
 
 SHEET_KINDS = {"ply": "ply", "plywood": "ply", "osb": "osb", "hardboard": "hardboard"}
@@ -143,7 +88,7 @@ STANDARD_LENGTHS = {
 }
 
 _TIMES = r"\s*[xX×]\s*"
-_BOARD = re.compile(rf"\s*(5/4|\d+){_TIMES}(5/4|\d+)(?![\d/.])")
+_BOARD = re.compile(rf"\s*([56]/4|\d+){_TIMES}([56]/4|\d+)(?![\d/.])")
 _THIRD = re.compile(rf"{_TIMES}(\S.*?)(?=\s+[A-Za-z]{{3,}}|\s*$)")
 _SHEET = re.compile(
     rf"\s*({'|'.join(sorted(SHEET_KINDS, key=len, reverse=True))})"
@@ -154,12 +99,15 @@ _WORD = re.compile(r"[^\W\d_][\w'-]*")
 
 
 def standard_section(stock: StockName) -> Section | None:
-    """The standard dressed section of a board (ticks), or ``None`` for a sheet."""
+    """The standard section of a board (ticks): the dry one, or the green one where the name says
+    so; ``None`` for a sheet."""
     size = STANDARD_SIZES.get(stock.size)
-    return size.section if size else None
+    if size is None:
+        return None
+    return size.green if "green" in stock.words and size.green else size.section
 
 
-def nominal(stock: StockName) -> NominalSize | None:
+def nominal(stock: StockName) -> Size | None:
     """The nominal size of a board, or ``None`` for a sheet."""
     return STANDARD_SIZES.get(stock.size)
 
@@ -191,13 +139,18 @@ def match_size(text: str, unit: Unit | str) -> tuple[str, int] | None:
     raise StockNameError(f"no board is called {asked}. Nearest known: {_nearest(asked)}")
 
 
+def _inch_sizes() -> Iterator[Size]:
+    return (size for family in STOCK_FAMILIES[:3] for size in family.sizes)
+
+
 def _nearest(asked: str) -> str:
     thickness, width = (Fraction(number) for number in asked.split("x"))
 
-    def distance(size: NominalSize) -> tuple[Fraction, str]:
-        return abs(size.thickness - thickness) * 3 + abs(size.width - width), size.name
+    def distance(size: Size) -> tuple[Fraction, str]:
+        wide = size.width or Fraction(0)
+        return abs(size.thickness - thickness) * 8 + abs(wide - width), size.name
 
-    return ", ".join(size.name for size in sorted(STANDARD_SIZES.values(), key=distance)[:3])
+    return ", ".join(size.name for size in sorted(_inch_sizes(), key=distance)[:3])
 
 
 def length_in_name(text: str, unit: Unit | str) -> int:
@@ -256,19 +209,3 @@ def _read_words(rest: str, text: str) -> tuple[tuple[str, ...], tuple[str, ...]]
         f"“{word}” is a word of your own: it must match the yard's" for word in unknown
     )
     return tuple(sorted(words)), warnings
-
-
-def board_feet(stock: StockName, length: int, *, whole_inches: bool = False) -> Fraction | None:
-    """Board feet of one piece by named size (inches) and ``length`` (ticks); ``None`` for sheets.
-
-    Thickness × width × length ÷ 144 (common practice, no source). Two schools: fractions are
-    kept, or with ``whole_inches`` width and length are rounded to the nearest inch, halves up. The
-    named thickness is that of the rough board and stays as it is.
-    """
-    size = nominal(stock)
-    if size is None:
-        return None
-    width, inches = size.width, Fraction(length, TICKS_PER_INCH)
-    if whole_inches:
-        width, inches = (Fraction(int(n + Fraction(1, 2))) for n in (width, inches))
-    return size.thickness * width * inches / 144

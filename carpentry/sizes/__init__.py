@@ -1,0 +1,61 @@
+"""Real sizes: what a board is called, what it measures, and where that number is from.
+
+``read_stock("2 X 4 treated")`` gives the name and ``standard_section`` the dressed size; a yard's
+own section, where its price list gives one, wins. ``look_up`` opens the size book, ``nominal_for``
+asks it the other way round. ``board_feet``, ``straight_width`` and ``species_of`` answer what else
+a size decides.
+"""
+
+from carpentry.sizes.board_measure import Rounding, board_feet, measured_board_feet
+from carpentry.sizes.book import Alternative, Entry, Way, entries, look_up, nominal_for
+from carpentry.sizes.families import FAMILIES, Family, Size
+from carpentry.sizes.names import (
+    KNOWN_WORDS,
+    SHEET_KINDS,
+    STANDARD_LENGTHS,
+    STANDARD_SIZES,
+    Kind,
+    ReadStock,
+    StockName,
+    match_size,
+    nominal,
+    read_stock,
+    standard_section,
+)
+from carpentry.sizes.section import Section
+from carpentry.sizes.species import Exposure, Species, pounds, rounded, species_of, weight_kg
+from carpentry.sizes.straighten import straight_width
+
+__all__ = [
+    "FAMILIES",
+    "KNOWN_WORDS",
+    "SHEET_KINDS",
+    "STANDARD_LENGTHS",
+    "STANDARD_SIZES",
+    "Alternative",
+    "Entry",
+    "Exposure",
+    "Family",
+    "Kind",
+    "ReadStock",
+    "Rounding",
+    "Section",
+    "Size",
+    "Species",
+    "StockName",
+    "Way",
+    "board_feet",
+    "entries",
+    "look_up",
+    "match_size",
+    "measured_board_feet",
+    "nominal",
+    "nominal_for",
+    "pounds",
+    "read_stock",
+    "rounded",
+    "species_of",
+    "standard_section",
+    "straight_width",
+    "weight_kg",
+]

@@ -1,0 +1,162 @@
+"""Looking up the size book, and asking it the other way round."""
+
+import re
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from decimal import Decimal
+from enum import StrEnum
+
+from carpentry.errors import CarpentryError, Faults
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH
+from carpentry.sizes.families import (
+    BOARDS,
+    DIMENSION,
+    FAMILIES,
+    ROUGH_SAWN,
+    TIMBERS,
+    Family,
+    Size,
+)
+
+JOINTED_EDGE = TICKS_PER_INCH // 16
+PLANED_FACE = TICKS_PER_INCH // 16
+_WIDEST = 4 * TICKS_PER_FOOT
+_MOST_BOARDS = 12
+_CONDITIONS = {"dry", "green"}
+
+
+@dataclass(frozen=True)
+class Entry:
+    """A size with the family it is from. ``green`` when the section asked for is the green one."""
+
+    size: Size
+    family: Family
+    green: bool = False
+
+
+def entries() -> Iterator[Entry]:
+    """The whole book, in its order."""
+    return (Entry(size, family) for family in FAMILIES for size in family.sizes)
+
+
+def look_up(text: str) -> list[Entry]:
+    """The entries a text means, exact names first: ``5/4``, ``8/4``, ``2x10 green``, ``picket``,
+    ``38x89``. Words that the book does not know, such as a species, are passed over.
+
+    Raises ``CarpentryError`` when nothing in the book fits.
+    """
+    words = re.sub(r"\s*[xX×]\s*(?=\d)", "x", text.lower()).split()
+    green = "green" in words
+    known = {w for size in (e.size for e in entries()) for w in size.name.split()}
+    families = {w for family in FAMILIES for w in family.name.split()}
+    wanted = [
+        w for w in words if w not in _CONDITIONS and (w[0].isdigit() or w in known or w in families)
+    ]
+    if not wanted:
+        raise CarpentryError(f"the size book knows nothing of “{text.strip()}”")
+    found = [
+        Entry(e.size, e.family, green=green and e.size.green is not None)
+        for e in entries()
+        if all(_fits(word, e) for word in wanted)
+    ]
+    if not found:
+        raise CarpentryError(f"the size book has no “{text.strip()}”")
+    return sorted(found, key=lambda e: e.size.name.split() != wanted)
+
+
+def _fits(word: str, entry: Entry) -> bool:
+    names = entry.size.name.split()
+    if word in names or word in entry.family.name.split():
+        return True
+    if "x" in word:
+        turned = "x".join(reversed(word.split("x")))
+        return turned in names
+    return word[0].isdigit() and any(name.split("x")[0] == word for name in names)
+
+
+class Way(StrEnum):
+    """How a finished size is had."""
+
+    RIP = "rip"
+    GLUE = "glue"
+    PLANE_ROUGH = "plane rough"
+
+
+@dataclass(frozen=True)
+class Alternative:
+    """One way to a finished width and thickness (ticks).
+
+    ``boards`` of ``size`` side by side; ``off_width`` and ``off_thickness`` are what is ripped and
+    planed off. ``cost`` is money per running foot, ``None`` where no price is known.
+    """
+
+    way: Way
+    size: Size
+    boards: int
+    off_width: int
+    off_thickness: int
+    cost: Decimal | None
+
+
+def _rips(thickness: int, width: int) -> Iterator[Alternative]:
+    for family in (BOARDS, DIMENSION, TIMBERS):
+        for size in family.sizes:
+            off = size.section.width - width, size.section.thickness - thickness
+            if min(off) >= 0:
+                yield Alternative(Way.RIP, size, 1, *off, None)
+
+
+def _rough(thickness: int, width: int) -> Iterator[Alternative]:
+    for size in ROUGH_SAWN.sizes:
+        off = size.section.width - width, size.section.thickness - thickness
+        if off[0] >= 0 and off[1] >= 2 * PLANED_FACE:
+            yield Alternative(Way.PLANE_ROUGH, size, 1, *off, None)
+
+
+def _glued(thickness: int, width: int) -> Iterator[Alternative]:
+    for size in (*BOARDS.sizes, *DIMENSION.sizes):
+        each = size.section.width - 2 * JOINTED_EDGE
+        boards = -(-width // each)
+        off_thickness = size.section.thickness - thickness
+        if off_thickness >= 0 and 2 <= boards <= _MOST_BOARDS:
+            yield Alternative(Way.GLUE, size, boards, boards * each - width, off_thickness, None)
+
+
+def nominal_for(
+    thickness: int,
+    width: int,
+    price_per_foot: Callable[[str], Decimal | None] = lambda name: None,
+) -> list[Alternative]:
+    """The ways to a finished thickness and width (ticks), the cheapest first.
+
+    The smallest size to rip it from, boards glued edge to edge (each edge jointed by 1/16 in,
+    common practice), and rough-sawn boards planed (1/16 in a face). ``price_per_foot`` gives the
+    price of a running foot by size name, ``None`` where it is not known; what has no price comes
+    after, by the wood it takes. Of each way and thickness only the best is kept. Raises
+    ``CarpentryError`` by field for what no board can be.
+    """
+    faults = Faults()
+    for place, ticks in (("thickness", thickness), ("width", width)):
+        if ticks < 1:
+            faults.add(place, "must be more than 0")
+        elif ticks > _WIDEST:
+            faults.add(place, "is more than 4 ft: no board is that large")
+    faults.raise_any()
+    best: dict[tuple[Way, int], Alternative] = {}
+    for found in (*_rips(thickness, width), *_rough(thickness, width), *_glued(thickness, width)):
+        price = price_per_foot(found.size.name)
+        cost = None if price is None else price * found.boards
+        one = Alternative(
+            found.way, found.size, found.boards, found.off_width, found.off_thickness, cost
+        )
+        key = one.way, one.size.section.thickness
+        if key not in best or _rank(one) < _rank(best[key]):
+            best[key] = one
+    if not best:
+        raise CarpentryError("no board in the book is that thick", "thickness")
+    return sorted(best.values(), key=_rank)
+
+
+def _rank(one: Alternative) -> tuple[bool, Decimal, int, int, str]:
+    wood = one.boards * one.size.section.area
+    return one.cost is None, one.cost or Decimal(0), wood, one.boards, one.size.name
