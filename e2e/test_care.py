@@ -156,6 +156,7 @@ class AccessibleTest(BrowserTestCase):
         for link, heading in (
             ("List", "What to buy"),
             ("Projects", "Projects"),
+            ("Sizes", "Size book"),
             ("Yards", "Yards"),
         ):
             page.get_by_role("link", name=link).click()
@@ -188,7 +189,7 @@ class PhoneTest(BrowserTestCase):
         page.get_by_label("New part").fill("6 bearers 2x13 44")
         expect(page.get_by_text("no board is called")).to_be_visible()
         self.assertEqual(self.sideways(page), 0, "desk with a fault")
-        for link in ("List", "Projects", "Yards", "Tallow Street Yard"):
+        for link in ("List", "Projects", "Sizes", "Yards", "Tallow Street Yard"):
             page.get_by_role("link", name=link).first.click()
             page.wait_for_load_state("networkidle")
             self.assertEqual(self.sideways(page), 0, link)

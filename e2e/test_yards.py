@@ -85,6 +85,26 @@ class YardTest(BrowserTestCase):
         expect(page.get_by_role("link", name="Corner Timber")).to_have_count(0)
 
 
+class SizeBookTest(BrowserTestCase):
+    def test_a_size_looked_up_and_asked_the_other_way_round(self) -> None:
+        page = self.enter_demo()
+        page.get_by_role("link", name="Sizes").click()
+        page.get_by_role("searchbox").fill("8/4")
+        expect(page.locator("figure")).to_have_count(2)
+        page.get_by_role("searchbox").fill("plank")
+        expect(page.get_by_text("the size book knows nothing of “plank”")).to_be_visible()
+        page.get_by_label("Thickness").fill("3/4")
+        page.get_by_role("button", name="Find").click()
+        expect(page.get_by_text("a length is missing")).to_be_visible()
+        page.get_by_label("Width").fill("5")
+        page.get_by_label("Wood").fill("cedar")
+        page.get_by_label("Prices of").press("ArrowDown")
+        page.get_by_role("option", name="Tallow Street Yard").click()
+        page.get_by_role("button", name="Find").click()
+        expect(page.get_by_role("row").nth(1)).to_contain_text("rip from")
+        expect(page.get_by_role("row").nth(1)).to_contain_text("$1.22")
+
+
 class ProjectsTest(BrowserTestCase):
     def test_a_project_is_deleted_after_asking(self) -> None:
         page = self.enter_demo()

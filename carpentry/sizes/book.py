@@ -22,6 +22,7 @@ JOINTED_EDGE = TICKS_PER_INCH // 16
 PLANED_FACE = TICKS_PER_INCH // 16
 _WIDEST = 4 * TICKS_PER_FOOT
 _MOST_BOARDS = 12
+_MOST_PLANED = 3 * TICKS_PER_INCH // 4
 _CONDITIONS = {"dry", "green"}
 
 
@@ -45,7 +46,7 @@ def look_up(text: str) -> list[Entry]:
 
     Raises ``CarpentryError`` when nothing in the book fits.
     """
-    words = re.sub(r"\s*[xX×]\s*(?=\d)", "x", text.lower()).split()
+    words = re.sub(r"(?<=\d)\s*[x×]\s*(?=\d)", "x", text.lower()).split()
     green = "green" in words
     known = {w for size in (e.size for e in entries()) for w in size.name.split()}
     families = {w for family in FAMILIES for w in family.name.split()}
@@ -102,14 +103,14 @@ def _rips(thickness: int, width: int) -> Iterator[Alternative]:
     for family in (BOARDS, DIMENSION, TIMBERS):
         for size in family.sizes:
             off = size.section.width - width, size.section.thickness - thickness
-            if min(off) >= 0:
+            if off[0] >= 0 and 0 <= off[1] <= _MOST_PLANED:
                 yield Alternative(Way.RIP, size, 1, *off, None)
 
 
 def _rough(thickness: int, width: int) -> Iterator[Alternative]:
     for size in ROUGH_SAWN.sizes:
         off = size.section.width - width, size.section.thickness - thickness
-        if off[0] >= 0 and off[1] >= 2 * PLANED_FACE:
+        if off[0] >= 0 and 2 * PLANED_FACE <= off[1] <= _MOST_PLANED:
             yield Alternative(Way.PLANE_ROUGH, size, 1, *off, None)
 
 
@@ -118,7 +119,7 @@ def _glued(thickness: int, width: int) -> Iterator[Alternative]:
         each = size.section.width - 2 * JOINTED_EDGE
         boards = -(-width // each)
         off_thickness = size.section.thickness - thickness
-        if off_thickness >= 0 and 2 <= boards <= _MOST_BOARDS:
+        if 0 <= off_thickness <= _MOST_PLANED and 2 <= boards <= _MOST_BOARDS:
             yield Alternative(Way.GLUE, size, boards, boards * each - width, off_thickness, None)
 
 
@@ -130,9 +131,10 @@ def nominal_for(
     """The ways to a finished thickness and width (ticks), the cheapest first.
 
     The smallest size to rip it from, boards glued edge to edge (each edge jointed by 1/16 in,
-    common practice), and rough-sawn boards planed (1/16 in a face). ``price_per_foot`` gives the
-    price of a running foot by size name, ``None`` where it is not known; what has no price comes
-    after, by the wood it takes. Of each way and thickness only the best is kept. Raises
+    common practice), and rough-sawn boards planed (1/16 in a face). Nothing that would lose more
+    than 3/4 in of its thickness is named. ``price_per_foot`` gives the price of a running foot by
+    size name, ``None`` where it is not known; what has no price comes after, by the wood it takes.
+    Of each way and thickness only the best is kept. Raises
     ``CarpentryError`` by field for what no board can be.
     """
     faults = Faults()

@@ -1,6 +1,5 @@
 """The API of the size book: looked up, and asked the other way round."""
 
-import uuid
 from decimal import Decimal
 from fractions import Fraction
 from functools import partial
@@ -8,14 +7,14 @@ from itertools import groupby
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
-from ninja import Router
+from ninja import Query, Router
 
 from carpentry.buying import cents, piece_price, write_money
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, Unit, read_length
 from carpentry.sizes import Alternative, Entry, Section, entries, look_up, nominal_for
 from server.config.schemas import ErrorOut, length_out
-from server.sizes.schemas import BookOut, BookSizeOut, BothUnitsOut, FamilyOut, WayOut
+from server.sizes.schemas import BookOut, BookSizeOut, BothUnitsOut, FamilyOut, WayOut, WaysIn
 from server.yards.models import Yard
 
 router = Router(tags=["sizes"])
@@ -67,26 +66,16 @@ def size_book(request: HttpRequest, name: str = "") -> BookOut:
 
 
 @router.get("/sizes/ways", response={200: list[WayOut], 404: ErrorOut, 422: ErrorOut})
-def ways_to_a_size(
-    request: HttpRequest,
-    thickness: str,
-    width: str,
-    unit: Unit = Unit.INCH,
-    yard: uuid.UUID | None = None,
-    words: str = "",
-) -> list[WayOut]:
-    """The ways to a finished size, the cheapest at a yard first.
-
-    ``words`` narrow the yard's stock, such as ``cedar``; without them its plain boards count.
-    """
+def ways_to_a_size(request: HttpRequest, asked: Query[WaysIn]) -> list[WayOut]:
+    """The ways to a finished size, the cheapest at a yard first."""
     faults = Faults()
     thick, wide = (
-        faults.attempt(place, partial(_ticks, text, unit), 0)
-        for place, text in (("thickness", thickness), ("width", width))
+        faults.attempt(place, partial(_ticks, text, asked.unit), 0)
+        for place, text in (("thickness", asked.thickness), ("width", asked.width))
     )
     faults.raise_any()
-    chosen = get_object_or_404(Yard.objects.of(request.user), id=yard) if yard else None
-    prices = _feet_prices(chosen, words) if chosen else {}
+    chosen = get_object_or_404(Yard.objects.of(request.user), id=asked.yard) if asked.yard else None
+    prices = _feet_prices(chosen, asked.words) if chosen else {}
     currency = chosen.currency if chosen else "USD"
     return [_way(one, currency) for one in nominal_for(thick, wide, prices.get)]
 

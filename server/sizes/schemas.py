@@ -1,7 +1,11 @@
 """The API's contract for the size book."""
 
+from uuid import UUID
+
+from ninja import Schema
 from pydantic import BaseModel
 
+from carpentry.length import Unit
 from server.config.schemas import LengthOut
 
 
@@ -13,7 +17,7 @@ class BothUnitsOut(BaseModel):
 
 
 class BookSizeOut(BaseModel):
-    """A size of the book. ``width`` is missing for random widths, ``green`` where it is the same."""
+    """A size of the book. ``width`` is missing for random widths, green where it is the same."""
 
     name: str
     thickness: BothUnitsOut
@@ -34,6 +38,17 @@ class BookOut(BaseModel):
 
     families: list[FamilyOut]
     message: str
+
+
+class WaysIn(Schema):
+    """A finished size. ``words`` narrow the yard's stock, such as ``cedar``; without them its plain
+    boards count."""
+
+    thickness: str
+    width: str
+    unit: Unit = Unit.INCH
+    yard: UUID | None = None
+    words: str = ""
 
 
 class WayOut(BaseModel):

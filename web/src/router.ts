@@ -48,6 +48,12 @@ export const router = createRouter({
       meta: { title: 'Yard' },
     },
     {
+      path: '/sizes',
+      name: 'sizes',
+      component: () => import('./sizes/SizesPage.vue'),
+      meta: { title: 'Size book' },
+    },
+    {
       path: '/:rest(.*)*',
       name: 'nowhere',
       component: () => import('./shared/NowherePage.vue'),

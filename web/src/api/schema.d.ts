@@ -594,8 +594,6 @@ export interface paths {
         /**
          * Ways To A Size
          * @description The ways to a finished size, the cheapest at a yard first.
-         *
-         *     ``words`` narrow the yard's stock, such as ``cedar``; without them its plain boards count.
          */
         get: operations["server_sizes_api_ways_to_a_size"];
         put?: never;
@@ -854,7 +852,7 @@ export interface components {
         };
         /**
          * BookSizeOut
-         * @description A size of the book. ``width`` is missing for random widths, ``green`` where it is the same.
+         * @description A size of the book. ``width`` is missing for random widths, green where it is the same.
          */
         BookSizeOut: {
             green_thickness: components["schemas"]["BothUnitsOut"] | null;
@@ -1604,6 +1602,26 @@ export interface components {
             /** Way */
             way: string;
             width: components["schemas"]["BothUnitsOut"];
+        };
+        /**
+         * WaysIn
+         * @description A finished size. ``words`` narrow the yard's stock, such as ``cedar``; without them its plain
+         *     boards count.
+         */
+        WaysIn: {
+            /** Thickness */
+            thickness: string;
+            /** @default in */
+            unit: "in" | "mm";
+            /** Width */
+            width: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /** Yard */
+            yard?: string | null;
         };
         /** YardConflictOut */
         YardConflictOut: {

@@ -36,6 +36,7 @@ const places = computed(() => [
       ]
     : []),
   { name: 'yards', label: 'Yards', sub: 'prices', to: '/yards' },
+  { name: 'sizes', label: 'Sizes', sub: 'the book', to: '/sizes' },
 ])
 
 function isHere(name: string): boolean {
@@ -131,7 +132,7 @@ async function signOut() {
   border-left: 2px solid #d79c78;
   display: flex;
   flex: 0 1 auto;
-  background-image: repeating-linear-gradient(90deg, #7d8d94 0 1px, transparent 1px 16px);
+  background-image: repeating-linear-gradient(90deg, #7d8d94 0 1px, transparent 1px 12.125px);
   background-size: 100% 7px;
   background-repeat: no-repeat;
   background-position: left bottom;
@@ -140,8 +141,8 @@ async function signOut() {
 .place {
   display: flex;
   flex-direction: column;
-  width: 112px;
-  padding: 8px 12px;
+  width: 97px;
+  padding: 8px 11px;
   color: inherit;
   text-decoration: none;
   border-right: 1px solid;
@@ -185,8 +186,8 @@ async function signOut() {
   }
 
   .place {
-    width: 92px;
-    padding: 8px 9px;
+    width: 84px;
+    padding: 8px 8px;
   }
 }
 

@@ -1,0 +1,290 @@
+import json
+from decimal import Decimal
+from fractions import Fraction
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from carpentry.errors import CarpentryError
+from carpentry.length import TICKS_PER_INCH, read_length
+from carpentry.sizes import (
+    FAMILIES,
+    STANDARD_SIZES,
+    Exposure,
+    Rounding,
+    Way,
+    entries,
+    look_up,
+    measured_board_feet,
+    nominal_for,
+    pounds,
+    read_stock,
+    rounded,
+    species_of,
+    straight_width,
+    weight_kg,
+)
+from carpentry.sizes.board_measure import rough_thickness
+from carpentry.sizes.book import JOINTED_EDGE, PLANED_FACE
+from carpentry.tests.test_terminal import run
+
+
+def ticks(text: str) -> int:
+    return read_length(text, "in").ticks
+
+
+# American Softwood Lumber Standard PS 20, from memory, typed here a second time: nominal inches to
+# minimum dressed inches, dry and green.
+PS_20_THICKNESS = {
+    "1": ("3/4", "25/32"),
+    "5/4": ("1", "1 1/32"),
+    "6/4": ("1 1/4", "1 9/32"),
+    "2": ("1 1/2", "1 9/16"),
+    "3": ("2 1/2", "2 9/16"),
+    "4": ("3 1/2", "3 9/16"),
+}
+PS_20_WIDTH = {
+    "2": ("1 1/2", "1 9/16"),
+    "3": ("2 1/2", "2 9/16"),
+    "4": ("3 1/2", "3 9/16"),
+    "5": ("4 1/2", "4 5/8"),
+    "6": ("5 1/2", "5 5/8"),
+    "8": ("7 1/4", "7 1/2"),
+    "10": ("9 1/4", "9 1/2"),
+    "12": ("11 1/4", "11 1/2"),
+}
+# Surfaced two sides, NHLA, from memory: quarters to inches.
+NHLA_SURFACED = {"4": "13/16", "5": "1 1/16", "6": "1 5/16", "8": "1 3/4", "10": "2 1/4"}
+# Timbers, PS 20, from memory: half an inch off, green.
+TIMBERS = {"6x6": ("5 1/2", "5 1/2"), "6x8": ("5 1/2", "7 1/2"), "8x8": ("7 1/2", "7 1/2")}
+EVERY_SIZE_SOLD = (
+    *(f"1x{w}" for w in (2, 3, 4, 6, 8, 10, 12)),
+    *(f"5/4x{w}" for w in (4, 6)),
+    *(f"2x{w}" for w in (2, 3, 4, 6, 8, 10, 12)),
+    *(f"3x{w}" for w in (4, 6, 8)),
+    *("4x4", "4x6", "4x8", "6x6", "6x8", "8x8"),
+)
+
+
+class FamiliesTest(TestCase):
+    def test_dry_and_green_against_the_published_table(self) -> None:
+        for name in EVERY_SIZE_SOLD:
+            if name in TIMBERS:
+                continue
+            size = STANDARD_SIZES[name]
+            thickness, width = name.split("x")
+            assert size.green is not None
+            for at, section in enumerate((size.section, size.green)):
+                self.assertEqual(section.thickness, ticks(PS_20_THICKNESS[thickness][at]), name)
+                self.assertEqual(section.width, ticks(PS_20_WIDTH[width][at]), name)
+
+    def test_timbers(self) -> None:
+        for name, (thickness, width) in TIMBERS.items():
+            section = STANDARD_SIZES[name].section
+            self.assertEqual((section.thickness, section.width), (ticks(thickness), ticks(width)))
+
+    def test_hardwood_quarters(self) -> None:
+        for quarters, surfaced in NHLA_SURFACED.items():
+            by_name = {e.size.name: e.size for e in look_up(f"{quarters}/4")}
+            self.assertEqual(by_name[f"{quarters}/4 surfaced"].section.thickness, ticks(surfaced))
+            rough = by_name[f"{quarters}/4 rough"].section.thickness
+            self.assertEqual(rough, int(quarters) * TICKS_PER_INCH // 4)
+
+    def test_green_is_never_smaller_than_dry(self) -> None:
+        for entry in entries():
+            green = entry.size.green
+            if green:
+                self.assertGreaterEqual(green.thickness, entry.size.section.thickness)
+                self.assertGreaterEqual(green.width, entry.size.section.width)
+
+    def test_every_family_names_its_source_and_no_name_comes_twice(self) -> None:
+        names = [entry.size.name for entry in entries()]
+        self.assertEqual(len(names), len(set(names)))
+        for family in FAMILIES:
+            self.assertTrue("memory" in family.source or "common practice" in family.source)
+            self.assertTrue(family.note)
+
+
+class LookUpTest(TestCase):
+    def names(self, text: str) -> list[str]:
+        return [entry.size.name for entry in look_up(text)]
+
+    def test_names_as_people_type_them(self) -> None:
+        self.assertEqual(self.names("2x4")[0], "2x4")
+        self.assertEqual(self.names("4 x 2")[0], "2x4")
+        self.assertEqual(self.names("5/4x6 cedar")[0], "5/4x6")
+        self.assertEqual(self.names("8/4"), ["8/4 rough", "8/4 surfaced"])
+        self.assertEqual(self.names("picket"), ["5/8x4 picket", "5/8x6 picket"])
+        self.assertEqual(self.names("38x89"), ["38x89"])
+        self.assertIn("5/4x4 decking", self.names("decking"))
+        self.assertIn("ply 1/2", self.names("ply 1/2"))
+
+    def test_green_asks_for_the_green_size(self) -> None:
+        first = look_up("2x10 green")[0]
+        self.assertTrue(first.green)
+        assert first.size.green is not None
+        self.assertEqual(first.size.green.width, ticks("9 1/2"))
+
+    def test_nothing_is_said(self) -> None:
+        for text, words in (
+            ("plank", "knows nothing"),
+            ("2x99", "has no"),
+            ("  ", "knows nothing"),
+        ):
+            with self.assertRaisesRegex(CarpentryError, words):
+                look_up(text)
+
+    def test_a_green_stock_has_the_green_section(self) -> None:
+        from carpentry.sizes import standard_section
+
+        section = standard_section(read_stock("2x10 green", "in").stock)
+        assert section is not None
+        self.assertEqual(section.width, ticks("9 1/2"))
+
+    def test_every_name_of_the_book_finds_itself(self) -> None:
+        for entry in entries():
+            self.assertIn(entry.size.name, self.names(entry.size.name))
+
+
+class NominalForTest(TestCase):
+    def test_a_part_wider_than_the_next_nominal_gives(self) -> None:
+        """Common practice: a 9 5/8 part is more than a 1x10 gives; a 1x12 is ripped."""
+        ways = nominal_for(ticks("3/4"), ticks("9 5/8"))
+        rip = next(way for way in ways if way.way is Way.RIP)
+        self.assertEqual(rip.size.name, "1x12")
+        self.assertEqual(rip.off_width, ticks("1 5/8"))
+        rough = next(way for way in ways if way.way is Way.PLANE_ROUGH)
+        self.assertEqual(rough.size.name, "1x10 rough")
+
+    def test_the_cheapest_comes_first(self) -> None:
+        prices = {"1x8": Decimal("1.40"), "1x4": Decimal("0.90")}
+        ways = nominal_for(ticks("3/4"), ticks("6 1/8"), prices.get)
+        self.assertEqual([w.cost for w in ways[:2]], [Decimal("1.40"), Decimal("1.80")])
+        self.assertTrue(all(way.cost is None for way in ways[2:]))
+
+    def test_faults_by_field(self) -> None:
+        for thickness, width, place in (
+            ("0", "6", "thickness"),
+            ("3/4", "0", "width"),
+            ("3/4", "60", "width"),
+            ("20", "6", "thickness"),
+        ):
+            with self.assertRaises(CarpentryError) as caught:
+                nominal_for(ticks(thickness), ticks(width))
+            self.assertEqual(caught.exception.problems[0].place, place)
+
+    @given(st.integers(1, 5 * 64), st.integers(1, 30 * 64))
+    def test_no_way_yields_less_than_asked(self, thickness: int, width: int) -> None:
+        wanted = thickness * 127, width * 127
+        try:
+            ways = nominal_for(*wanted)
+        except CarpentryError:
+            return
+        for way in ways:
+            section = way.size.section
+            edge = 2 * JOINTED_EDGE if way.way is Way.GLUE else 0
+            self.assertEqual(way.boards * (section.width - edge) - way.off_width, wanted[1])
+            self.assertEqual(section.thickness - way.off_thickness, wanted[0])
+            self.assertGreaterEqual(way.off_width, 0)
+            least = 2 * PLANED_FACE if way.way is Way.PLANE_ROUGH else 0
+            self.assertGreaterEqual(way.off_thickness, least)
+
+
+class MeasureTest(TestCase):
+    def test_the_worked_board(self) -> None:
+        """Common practice: 7/8 × 8 5/8 × 11 7/8 counts as 1 × 9 × 12, which is 0.75 bf."""
+        size = ticks("7/8"), ticks("8 5/8"), ticks("11 7/8")
+        self.assertEqual(measured_board_feet(*size, 1, Rounding.EACH), Decimal("0.75"))
+        self.assertEqual(measured_board_feet(*size, 1, Rounding.TOTAL), Decimal("0.62"))
+        self.assertEqual(measured_board_feet(*size, 10, Rounding.TOTAL), Decimal("6.22"))
+
+    def test_surfaced_thickness_counts_as_its_rough_quarter(self) -> None:
+        for surfaced, rough in (
+            ("13/16", "1"),
+            ("1 1/16", "5/4"),
+            ("1 5/16", "3/2"),
+            ("1 3/4", "2"),
+        ):
+            inches = Fraction(ticks(surfaced), TICKS_PER_INCH)
+            self.assertEqual(rough_thickness(inches), Fraction(rough))
+        self.assertEqual(rough_thickness(Fraction(11, 2)), 6)
+
+    def test_halves_go_up(self) -> None:
+        feet = measured_board_feet(ticks("1"), ticks("8 1/2"), ticks("16"), 1, Rounding.EACH)
+        self.assertEqual(feet, Decimal("1.00"))
+
+    def test_nothing_measures_nothing(self) -> None:
+        with self.assertRaises(CarpentryError):
+            measured_board_feet(0, 1, 1, 1, Rounding.EACH)
+
+    def test_a_crooked_board(self) -> None:
+        """Common practice: width less the crook, less about 1/8 a straightened corner."""
+        self.assertEqual(
+            straight_width(ticks("5 1/2"), ticks("3/4"), ticks("1/8"), 2), ticks("4 1/2")
+        )
+        for width, crook, edges, place in (
+            (0, 0, 1, "width"),
+            (9, 0, 3, "edges"),
+            (9, 9, 1, "crook"),
+        ):
+            with self.assertRaises(CarpentryError) as caught:
+                straight_width(width, crook, 0, edges)
+            self.assertEqual(caught.exception.problems[0].place, place)
+
+
+class WeightTest(TestCase):
+    def test_a_cubic_foot_of_cedar(self) -> None:
+        """USDA Wood Handbook's relation, G from memory: 0.32 × 1000 × 1.12 = 358.4 kg/m³."""
+        density = species_of(read_stock("1x6 cedar", "in").stock).density()
+        self.assertEqual(density, Fraction(3584, 10))
+        cubic_foot = (12 * TICKS_PER_INCH) ** 3
+        self.assertEqual(rounded(weight_kg(cubic_foot, density), "0.01"), Decimal("10.15"))
+
+    def test_pounds(self) -> None:
+        """The international pound, 1959: 0.45359237 kg."""
+        self.assertEqual(rounded(pounds(Fraction(1)), "0.00001"), Decimal("2.20462"))
+
+    def test_which_wood_a_name_means(self) -> None:
+        for name, called, exposure in (
+            ("2x4", "spruce-pine-fir", Exposure.DRY),
+            ("2x4 treated fir", "pressure-treated southern pine", Exposure.GROUND),
+            ("1x6 cedar", "western redcedar", Exposure.OUTDOORS),
+            ("5/4x6 composite", "wood-plastic composite", Exposure.OUTDOORS),
+            ("ply 1/2", "softwood plywood", Exposure.DRY),
+        ):
+            species = species_of(read_stock(name, "in").stock)
+            self.assertEqual((species.name, species.exposure), (called, exposure))
+            self.assertTrue(species.caution)
+
+
+class TerminalTest(TestCase):
+    def ask(self, *arguments: str) -> object:
+        done = run(*arguments)
+        self.assertEqual((done.returncode, done.stderr), (0, ""))
+        return json.loads(done.stdout)
+
+    def test_answers(self) -> None:
+        size = self.ask("size", "5/4x6 cedar")
+        assert isinstance(size, list)
+        self.assertEqual(size[0]["width"], {"in": "5 1/2", "mm": "139.7"})
+        ways = self.ask("nominal", "--thickness", "3/4", "--width", "6 1/8")
+        assert isinstance(ways, list)
+        self.assertIn("1x8", [way["size"] for way in ways])
+        feet = self.ask("boardfeet", "7/8", "8 5/8", "11 7/8", "--count", "4")
+        self.assertEqual(feet, {"board_feet": "3.00", "rounding": "each", "count": 4})
+        strip = self.ask(
+            "straighten", "--width", "5 1/2", "--crook", "3/4", "--corners", "1/8", "--edges", "2"
+        )
+        self.assertEqual(strip, {"width": {"in": "4 1/2", "mm": "114.3"}})
+
+    def test_what_cannot_be_read(self) -> None:
+        for arguments, words in (
+            (("size", "plank"), "knows nothing"),
+            (("nominal", "--thickness", "x", "--width", "y"), "width: "),
+            (("boardfeet", "1", "2", "3", "--count", "0"), "count: "),
+            (("straighten", "--width", "2", "--crook", "3"), "nothing straight"),
+        ):
+            done = run(*arguments)
+            self.assertEqual((done.returncode, done.stdout), (2, ""), arguments)
+            self.assertIn(words, done.stderr)
