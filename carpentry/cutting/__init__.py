@@ -5,6 +5,7 @@ Files are read by ``read_problem`` and written by ``plan_document``.
 """
 
 from carpentry.cutting.check import check_plan
+from carpentry.cutting.near_miss import NearMiss, near_misses
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status, Unplaced
 from carpentry.cutting.plan_file import plan_document, read_plan
 from carpentry.cutting.planner import Budget, Progress, first_plan, plan_cuts
@@ -18,6 +19,7 @@ __all__ = [
     "CutProblem",
     "Layout",
     "Leftover",
+    "NearMiss",
     "PlacedPart",
     "Progress",
     "Status",
@@ -25,6 +27,7 @@ __all__ = [
     "Unplaced",
     "check_plan",
     "first_plan",
+    "near_misses",
     "plan_cuts",
     "plan_document",
     "problem_document",

@@ -5,13 +5,14 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from carpentry.buying import PriceLine, piece_price
-from carpentry.cutting import CutPart, CutProblem, StockPiece
-from carpentry.length import Unit, interchange
+from carpentry.cutting import CutPart, CutProblem, StockPiece, near_misses
+from carpentry.length import Unit, interchange, sold_name, write_length
 from carpentry.parts import Part, not_planned_yet
 from carpentry.project.settings import Settings
 from carpentry.sizes import STANDARD_LENGTHS, Section, StockName, standard_section
 
 MOST_PIECES = 10_000
+COUNTED = {1: "One", 2: "Two", 3: "Three", 4: "Four", 5: "Five", 6: "Six", 7: "Seven", 8: "Eight"}
 
 
 @dataclass(frozen=True)
@@ -49,6 +50,21 @@ class Material:
     offers: tuple[Offer, ...]
     parts: tuple[NamedPart, ...]
     later: tuple[tuple[NamedPart, str], ...]
+
+    def near_misses(self, settings: Settings) -> list[str]:
+        """In words, where kerf and trims take a part that a length seems to promise."""
+        problem = self.problem(settings)
+        offers = {offer.id: offer for offer in self.offers}
+        parts = {named.id: named.part for named in self.parts}
+        told = []
+        for miss in near_misses(problem) if problem else ():
+            length = write_length(parts[miss.part].length.ticks, settings.notation).text
+            board = sold_name(offers[miss.stock].length, settings.notation)
+            by = write_length(miss.missing, settings.notation).text
+            count = COUNTED.get(miss.count, str(miss.count))
+            plural = "part misses" if miss.count == 1 else "parts miss"
+            told.append(f"{count} {length} {plural} a {board} board by {by}: the saw takes that")
+        return told
 
     def problem(self, settings: Settings) -> CutProblem | None:
         """The cut problem of this material, or ``None`` when nothing of it can be planned."""

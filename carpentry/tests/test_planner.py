@@ -17,6 +17,7 @@ from carpentry.cutting import (
     StockPiece,
     check_plan,
     first_plan,
+    near_misses,
     plan_cuts,
 )
 from carpentry.length import TICKS_PER_MM, Unit
@@ -116,6 +117,16 @@ class TradeValuesTest(TestCase):
         self.assertEqual(plan.layouts[0].leftover, ())
         plan = plan_cuts(problem([("96", "5.00", None)], [("47 61/64", 2)]))
         self.assertEqual(plan.pieces_of_stock, 2)
+
+    def test_what_the_saw_takes_is_said(self) -> None:
+        given_problem = problem(
+            [("96", "5.00", None), ("120", "7.00", None)], [("48", 2), ("40", 3)]
+        )
+        self.assertEqual(
+            [(m.part, m.count, m.stock, m.missing) for m in near_misses(given_problem)],
+            [("p0", 2, "s0", ticks("1/8")), ("p1", 3, "s1", ticks("1/4"))],
+        )
+        self.assertEqual(list(near_misses(problem([("96", "5", None)], [("48", 1)]))), [])
 
     def test_the_last_part_needs_no_cut_at_the_end_of_sound_wood(self) -> None:
         three = [("31 1/4", 3)]

@@ -118,6 +118,11 @@ class MaterialsTest(TestCase):
         self.assertEqual(found.shopping.unpriced, 1)
         self.assertIn("no price", found.claim.detail)
 
+    def test_a_near_miss_in_words(self) -> None:
+        plans, _ = planned(named("3 rail 2x4 40"), None, trim_start="0")
+        told = plans[0][0].near_misses(settings(trim_start="0"))
+        self.assertIn("Three 40″ parts miss a 10 ft board by 1/4″: the saw takes that", told)
+
     def test_copies_multiply(self) -> None:
         _, one = planned(named("1 rail 2x4 treated 60"), "tallow-street")
         _, four = planned(named("1 rail 2x4 treated 60"), "tallow-street", copies=4)

@@ -60,6 +60,7 @@ class MaterialOut(BaseModel):
     section: SectionOut | None
     section_source: str
     note: str
+    near_misses: list[str]
     priced: bool
     summary: str
     cost: str | None

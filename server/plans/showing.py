@@ -30,6 +30,8 @@ from server.plans.schemas import (
 )
 from server.plans.solver import solver
 
+MOST_NEAR_MISSES = 3
+
 
 def section_out(section: Section | None, notation: str) -> SectionOut | None:
     if section is None:
@@ -122,6 +124,7 @@ def _material(
         section=section_out(material.section, notation),
         section_source=inputs.source if material.section_from_yard else "standard size",
         note="the yard's section differs from length to length" if material.sections_differ else "",
+        near_misses=material.near_misses(inputs.settings)[:MOST_NEAR_MISSES],
         priced=material.priced,
         summary=", ".join(lengths),
         cost=write_money(made.price, currency) if made and material.priced else None,

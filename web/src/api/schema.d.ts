@@ -1024,6 +1024,8 @@ export interface components {
             later: components["schemas"]["LaterOut"][];
             /** Layouts */
             layouts: components["schemas"]["LayoutOut"][];
+            /** Near Misses */
+            near_misses: string[];
             /** Note */
             note: string;
             /** Priced */

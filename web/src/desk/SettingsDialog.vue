@@ -129,7 +129,7 @@ async function save() {
             :error-messages="faults.at('notation')"
           />
         </form>
-        <p class="quiet mt-3">
+        <p class="quiet pt-3">
           Another unit changes what a bare number means from now on; no part changes its size.
         </p>
       </v-card-text>

@@ -15,6 +15,7 @@ const emit = defineEmits<{ hover: [part?: string]; select: [part: string] }>()
 
 const MARK_ROOM = 24
 const PER_LETTER = 7.2
+const KEEP_WORD = 32
 
 const width = computed(() => props.layout.length.ticks * props.scale)
 const pieces = computed(() =>
@@ -44,8 +45,9 @@ const said = computed(() => {
   return `Board ${props.layout.first}, ${props.layout.named_length}: ${held}${rest ? `, left ${rest.length.text}` : ''}`
 })
 
-function fitsKeepLabel(length: Length, wide: number): boolean {
-  return (length.text.length + 5) * 6.2 < wide
+/** Pixels that a leftover's length takes, roughly. */
+function room(length: Length): number {
+  return length.text.length * 6.2
 }
 </script>
 
@@ -93,6 +95,7 @@ function fitsKeepLabel(length: Length, wide: number): boolean {
       </text>
     </g>
     <g v-if="keep">
+      <title>keep {{ keep.length.text }}</title>
       <rect
         :x="keep.start * scale"
         y="2.5"
@@ -101,13 +104,15 @@ function fitsKeepLabel(length: Length, wide: number): boolean {
         class="keep"
       />
       <text
-        v-if="fitsKeepLabel(keep.length, (keep.end - keep.start) * scale)"
+        v-if="room(keep.length) < (keep.end - keep.start) * scale"
         :x="((keep.start + keep.end) / 2) * scale"
         :y="height / 2 + 6"
         text-anchor="middle"
         class="keep-text"
       >
-        <tspan>{{ 'keep\u00a0' }}</tspan>
+        <tspan v-if="room(keep.length) + KEEP_WORD < (keep.end - keep.start) * scale">
+          {{ 'keep\u00a0' }}
+        </tspan>
         <LengthSpans :length="keep.length" />
       </text>
     </g>

@@ -55,6 +55,7 @@ function named(part: string): string {
       />
       <span v-if="layout.count > 1" class="times figure">× {{ layout.count }}</span>
     </div>
+    <p v-for="miss in material.near_misses" :key="miss" class="quiet note">{{ miss }}</p>
     <ul v-if="material.unplaced.length || material.later.length" class="without">
       <li v-for="row in material.unplaced" :key="row.part" :class="{ lit: lit === row.part }">
         <strong>{{ row.quantity }} × {{ named(row.part) }} without a board:</strong>

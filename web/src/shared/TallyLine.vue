@@ -139,13 +139,7 @@ const figures = computed(() => [
   font-size: 1.08rem;
 }
 
-.proven .act {
-  margin-left: 10px;
-  min-height: 26px;
-  height: 26px !important;
-}
-
-.statement {
+.proven .statement {
   color: rgb(var(--v-theme-proven));
 }
 
