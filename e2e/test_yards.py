@@ -29,6 +29,18 @@ class YardTest(BrowserTestCase):
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_label("Price of 2x4 treated 12 ft")).to_have_value("8.36")
 
+    def test_the_prices_of_a_line_one_after_the_other(self) -> None:
+        self.open_yard()
+        page = self.page
+        price = page.get_by_label("Price of 2x4 treated 12 ft")
+        price.fill("9.00")
+        price.press("Enter")
+        expect(page.locator("p.change")).to_contain_text("8.36 → 9.00")
+        page.get_by_role("button", name="Price history of 2x4 treated 12 ft").click()
+        rows = page.get_by_role("dialog").locator("tbody tr")
+        expect(rows).to_have_count(2)
+        expect(rows.first).to_contain_text("9.00")
+
     def test_a_wrong_price_is_told_in_its_field(self) -> None:
         self.open_yard()
         page = self.page

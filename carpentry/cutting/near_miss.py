@@ -1,4 +1,4 @@
-"""The mistake that the saw punishes: parts that fit a board on paper, but not with kerf and trim."""
+"""The mistake the saw punishes: parts that fit a board on paper, but not with kerf and trim."""
 
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -8,8 +8,8 @@ from carpentry.cutting.problem import CutProblem
 
 @dataclass(frozen=True)
 class NearMiss:
-    """``count`` of a part add up to no more than a piece of stock is long, yet do not come out of it:
-    ``missing`` ticks are lost to kerf and trims."""
+    """``count`` of a part add up to no more than a piece of stock is long, yet do not come out of
+    it: ``missing`` ticks are lost to kerf and trims."""
 
     part: str
     count: int

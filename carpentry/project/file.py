@@ -17,6 +17,8 @@ from carpentry.sizes import StockName
 PROJECT_FORMAT = "grain-tally/project@1"
 YARD_FORMAT = "grain-tally/yard@1"
 ROUNDINGS = ("each", "total")
+PRICE_AGE_DAYS = 90
+MOST_AGE_DAYS = 3650
 _MARK = re.compile(r"[A-Z]{1,3}")
 _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name != "yard")
 
@@ -34,7 +36,8 @@ class ProjectFile:
 
 @dataclass(frozen=True)
 class YardFile:
-    """Everything a yard holds but ids. ``tax`` in percent."""
+    """Everything a yard holds but ids. ``tax`` in percent; a price older than ``price_age_days`` is
+    marked as old."""
 
     name: str
     unit: Unit
@@ -42,6 +45,7 @@ class YardFile:
     tax: Tax
     board_foot_rounding: str
     lines: tuple[PriceLine, ...]
+    price_age_days: int = PRICE_AGE_DAYS
 
 
 def _open(text: str | bytes, format_name: str) -> Reader:
@@ -144,6 +148,7 @@ def read_yard_file(text: str | bytes) -> YardFile:
     rate_text = reader.text("tax_rate", "0")
     included = reader.flag("prices_include_tax", False)
     rounding = reader.choice("board_foot_rounding", ROUNDINGS, "total")
+    age = reader.whole("price_age_days", PRICE_AGE_DAYS, least=1, most=MOST_AGE_DAYS)
     rate = Decimal(0)
     try:
         check_currency(currency)
@@ -167,7 +172,7 @@ def read_yard_file(text: str | bytes) -> YardFile:
         lines.append(line)
     reader.refuse_unknown()
     reader.raise_problems()
-    return YardFile(name, unit, currency, Tax(rate, included), rounding, tuple(lines))
+    return YardFile(name, unit, currency, Tax(rate, included), rounding, tuple(lines), age)
 
 
 def yard_document(yard: YardFile) -> Json:
@@ -180,6 +185,7 @@ def yard_document(yard: YardFile) -> Json:
         "tax_rate": f"{yard.tax.rate:f}",
         "prices_include_tax": yard.tax.included,
         "board_foot_rounding": yard.board_foot_rounding,
+        "price_age_days": yard.price_age_days,
         "lines": [
             {
                 name: getattr(line.fields, name)

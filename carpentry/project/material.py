@@ -63,7 +63,10 @@ class Material:
             by = write_length(miss.missing, settings.notation).text
             count = COUNTED.get(miss.count, str(miss.count))
             plural = "part misses" if miss.count == 1 else "parts miss"
-            told.append(f"{count} {length} {plural} a {board} board by {by}: the saw takes that")
+            article = "an" if board.startswith(("8", "11 ", "18 ")) else "a"
+            told.append(
+                f"{count} {length} {plural} {article} {board} board by {by}: the saw takes that"
+            )
         return told
 
     def problem(self, settings: Settings) -> CutProblem | None:

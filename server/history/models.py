@@ -59,6 +59,13 @@ class Versioned(models.Model):
     def restore(self, snapshot: Snapshot) -> None:
         raise NotImplementedError
 
+    def remember(self) -> Any:
+        """What a subclass wants to know after a change of the state before it."""
+        return None
+
+    def changed_from(self, before: Any) -> None:
+        """Called after every change, undo and redo with what ``remember`` returned."""
+
     @property
     def history(self) -> "models.Manager[Revision]":
         return self.revisions
@@ -87,8 +94,10 @@ class Versioned(models.Model):
         if self.history.filter(change_id=change_id).exists():
             return
         self._expect(seen_version)
+        before = self.remember()
         label = make(self) or label
         self._next(label, change_id, undo_to=seen_version, redo_to=None)
+        self.changed_from(before)
 
     @transaction.atomic
     def undo(self, seen_version: int, change_id: uuid.UUID) -> None:
@@ -109,6 +118,7 @@ class Versioned(models.Model):
         target = newest and self.revision(newest.undo_to if back else newest.redo_to)
         if newest is None or target is None:
             return
+        before = self.remember()
         self.restore(target.snapshot)
         self._next(
             target.label,
@@ -116,6 +126,7 @@ class Versioned(models.Model):
             undo_to=target.undo_to,
             redo_to=self.version if back else target.redo_to,
         )
+        self.changed_from(before)
 
     def _lock(self) -> None:
         self.refresh_from_db()

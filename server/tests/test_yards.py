@@ -70,6 +70,7 @@ class YardTest(ApiTestCase):
             ({"currency": "XXZ"}, "currency"),
             ({"name": ""}, "name"),
             ({"board_foot_rounding": "up"}, "board_foot_rounding"),
+            ({"price_age_days": 0}, "price_age_days"),
         ):
             self.assertIn(place, self.problems(change(**typed)), typed)
 
@@ -101,6 +102,33 @@ class YardTest(ApiTestCase):
         self.assertEqual(len(self.yard["lines"]), 3)
         self.assertEqual(self.yard["lines"][0]["id"], before)
         self.assertEqual(len(self.step("undo")["lines"]), 16)
+
+    def test_every_price_of_a_line_is_kept(self) -> None:
+        line = self.yard["lines"][0]["id"]
+        self.write(line, price="5.40", date="2026-11-20")
+        self.write(line, actual="96")
+        self.step("undo")
+        self.step("undo")
+        points = self.ask("get", f"/yards/{self.yard['id']}/lines/{line}/prices").json()
+        self.assertEqual([p["price"] for p in points], ["5.18", "5.40", "5.18"])
+        self.assertEqual(points[1]["date"], "2026-11-20")
+
+    def test_old_prices_are_marked(self) -> None:
+        line = self.yard["lines"][0]["id"]
+        self.write(line, date="2020-01-02")
+        self.assertTrue(self.yard["lines"][0]["is_old"])
+        marked = self.yard["old_prices"]
+        self.write(line, date="")
+        self.assertFalse(self.yard["lines"][0]["is_old"])
+        self.assertEqual(self.yard["old_prices"], marked - 1)
+
+    def test_a_yards_own_section_changes_what_a_part_measures(self) -> None:
+        project = self.new_project("1 rail 2x4 treated 60", yard=self.yard["id"])
+        self.assertEqual(project["parts"][0]["section_source"], "standard size")
+        self.write(self.yard["lines"][0]["id"], width="3 3/8")
+        part = self.ask("get", f"/projects/{project['id']}").json()["parts"][0]
+        self.assertEqual(part["section"]["width"]["text"], "3 3/8″")
+        self.assertEqual(part["section_source"], "Tallow Street Yard")
 
     def test_a_broken_list_changes_nothing(self) -> None:
         data = HEADER + b"Tallow Street Yard,2x4,8ft,x\nTallow Street Yard,2x99,8ft,4\n"

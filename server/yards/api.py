@@ -24,6 +24,7 @@ from server.yards.models import PriceLine, Yard
 from server.yards.schemas import (
     NewYardIn,
     PriceLineIn,
+    PricePointOut,
     PricesReadingOut,
     RemoveLinesIn,
     YardConflictOut,
@@ -34,6 +35,7 @@ from server.yards.schemas import (
 from server.yards.showing import compare_list, show_yard
 
 router = Router(tags=["yards"])
+MOST_POINTS = 200
 CHANGE = {200: YardOut, 404: ErrorOut, 409: YardConflictOut, 422: ErrorOut}
 
 
@@ -142,6 +144,23 @@ def write_line(
 
     yard.change(fields.version, fields.change_id, "price line", make)
     return show_yard(yard)
+
+
+@router.get(
+    "/yards/{uuid:yard_id}/lines/{uuid:line_id}/prices",
+    response={200: list[PricePointOut], 404: ErrorOut},
+)
+def price_history(
+    request: HttpRequest, yard_id: uuid.UUID, line_id: uuid.UUID
+) -> list[PricePointOut]:
+    """The prices a line had, the newest first."""
+    yard = own_yard(request, yard_id)
+    line = get_object_or_404(yard.lines, id=line_id)
+    points = yard.price_points.filter(stock_key=line.stock_key, length_ticks=line.length_ticks)
+    return [
+        PricePointOut(price=p.price, per=p.per, date=p.date, entered=p.entered)
+        for p in points[:MOST_POINTS]
+    ]
 
 
 @router.post("/yards/{uuid:yard_id}/lines/remove", response=CHANGE)

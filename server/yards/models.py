@@ -3,6 +3,7 @@
 import uuid
 from collections.abc import Iterable
 from dataclasses import asdict
+from datetime import date
 from decimal import Decimal
 
 from django.core.validators import MaxValueValidator, MinValueValidator
@@ -13,7 +14,7 @@ from carpentry.buying import PriceLine as ReadLine
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit
 from carpentry.project import YardFile
-from carpentry.project.file import check_currency
+from carpentry.project.file import MOST_AGE_DAYS, PRICE_AGE_DAYS, check_currency
 from server.history.errors import as_validation_error
 from server.history.models import Revision, Snapshot, Versioned
 
@@ -39,6 +40,11 @@ class Yard(Versioned):
     )
     prices_include_tax = models.BooleanField(default=False)
     board_foot_rounding = models.CharField(max_length=5, choices=Rounding, default=Rounding.TOTAL)
+
+    price_age_days = models.PositiveIntegerField(
+        default=PRICE_AGE_DAYS,
+        validators=[MinValueValidator(1), MaxValueValidator(MOST_AGE_DAYS)],
+    )
 
     class Meta:
         ordering = ["name"]
@@ -77,6 +83,7 @@ class Yard(Versioned):
             self.tax,
             self.board_foot_rounding,
             tuple(self.read_lines()),
+            self.price_age_days,
         )
 
     def take(self, file: YardFile) -> None:
@@ -87,6 +94,7 @@ class Yard(Versioned):
         self.tax_rate = file.tax.rate
         self.prices_include_tax = file.tax.included
         self.board_foot_rounding = file.board_foot_rounding
+        self.price_age_days = file.price_age_days
         self.full_clean()
         self.save()
         self.replace_lines(file.lines)
@@ -105,6 +113,25 @@ class Yard(Versioned):
         self.lines.all().delete()
         PriceLine.objects.bulk_create(lines)
 
+    def remember(self) -> dict[tuple[str, int], tuple[str, str, str]]:
+        """The prices as they are, by stock and length."""
+        rows = self.lines.values_list("stock_key", "length_ticks", "price", "per", "date")
+        return {(stock, length): (price, per, day) for stock, length, price, per, day in rows}
+
+    def changed_from(self, before: dict[tuple[str, int], tuple[str, str, str]]) -> None:
+        """Keeps every new price for the history of its line."""
+        PricePoint.objects.bulk_create(
+            PricePoint(
+                yard=self, stock_key=key[0], length_ticks=key[1], price=price, per=per, date=day
+            )
+            for key, (price, per, day) in self.remember().items()
+            if before.get(key, ("", "", ""))[:2] != (price, per)
+        )
+
+    def begin_history(self, label: str) -> None:
+        super().begin_history(label)
+        self.changed_from({})
+
     def snapshot(self) -> Snapshot:
         return {
             "name": self.name,
@@ -113,6 +140,7 @@ class Yard(Versioned):
             "tax_rate": f"{self.tax.rate:f}",
             "prices_include_tax": self.prices_include_tax,
             "board_foot_rounding": self.board_foot_rounding,
+            "price_age_days": self.price_age_days,
             "lines": [line.snapshot() for line in self.lines.all()],
         }
 
@@ -123,6 +151,7 @@ class Yard(Versioned):
         self.tax_rate = Decimal(snapshot["tax_rate"])
         self.prices_include_tax = snapshot["prices_include_tax"]
         self.board_foot_rounding = snapshot["board_foot_rounding"]
+        self.price_age_days = snapshot.get("price_age_days", PRICE_AGE_DAYS)
         self._write([PriceLine(yard=self, **line) for line in snapshot["lines"]])
 
 
@@ -135,6 +164,25 @@ class YardRevision(Revision):
                 fields=["subject", "number"], name="one_yard_revision_a_version"
             )
         ]
+
+
+class PricePoint(models.Model):
+    """A price that a stock and length had at a yard, from when it was entered."""
+
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="price_points")
+    stock_key = models.CharField(max_length=100)
+    length_ticks = models.PositiveBigIntegerField()
+    price = models.CharField(max_length=20, blank=True)
+    per = models.CharField(max_length=10, blank=True)
+    date = models.CharField(max_length=20, blank=True)
+    entered = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["-entered", "-id"]
+        indexes = [models.Index(fields=["yard", "stock_key", "length_ticks"])]
+
+    def __str__(self) -> str:
+        return f"{self.stock_key} {self.price}"
 
 
 class PriceLine(models.Model):
@@ -167,6 +215,12 @@ class PriceLine(models.Model):
 
     def __str__(self) -> str:
         return f"{self.stock} {self.length}"
+
+    @property
+    def is_old(self) -> bool:
+        """Whether the price is older than the yard's prices may be; never without a date."""
+        day = self.read().date
+        return day is not None and (date.today() - day).days > self.yard.price_age_days
 
     @property
     def fields(self) -> PriceFields:

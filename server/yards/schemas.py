@@ -29,6 +29,7 @@ class PriceLineOut(BaseModel):
     real_length: LengthOut
     section: SectionOut | None
     section_is_own: bool
+    is_old: bool
     piece_price: str | None
     warnings: list[str]
 
@@ -42,6 +43,8 @@ class YardOut(BaseModel):
     tax_rate: str
     prices_include_tax: bool
     board_foot_rounding: str
+    price_age_days: int
+    old_prices: int
     lines: list[PriceLineOut]
     undo: str | None
     redo: str | None
@@ -78,6 +81,7 @@ class YardPatchIn(SeenIn):
     tax_rate: str | None = None
     prices_include_tax: bool | None = None
     board_foot_rounding: str | None = None
+    price_age_days: int | None = None
 
 
 class PriceLineIn(SeenIn):
@@ -96,6 +100,15 @@ class PriceLineIn(SeenIn):
 
 class RemoveLinesIn(SeenIn):
     lines: list[UUID]
+
+
+class PricePointOut(BaseModel):
+    """A price a line had: as typed, with its own date and when it was entered here."""
+
+    price: str
+    per: str
+    date: str
+    entered: datetime
 
 
 class YardReadingOut(BaseModel):

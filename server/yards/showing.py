@@ -18,6 +18,7 @@ def notation_of(yard: Yard) -> Notation:
 def show_yard(yard: Yard) -> YardOut:
     """The yard as it is now."""
     newest = yard.revision(yard.version)
+    lines = [_line(line, yard) for line in yard.lines.select_related("yard")]
     return YardOut(
         id=yard.id,
         name=yard.name,
@@ -27,7 +28,9 @@ def show_yard(yard: Yard) -> YardOut:
         tax_rate=f"{yard.tax.rate:f}",
         prices_include_tax=yard.prices_include_tax,
         board_foot_rounding=yard.board_foot_rounding,
-        lines=[_line(line, yard) for line in yard.lines.select_related("yard")],
+        price_age_days=yard.price_age_days,
+        old_prices=sum(line.is_old for line in lines),
+        lines=lines,
         undo=yard.undo_label,
         redo=yard.redo_label,
         change=newest.label if newest else "",
@@ -47,6 +50,7 @@ def _line(line: PriceLine, yard: Yard) -> PriceLineOut:
         real_length=length_out(read.real_length, notation),
         section=section_out(read.section, notation),
         section_is_own=read.has_own_section,
+        is_old=line.is_old,
         piece_price=None if price is None else write_money(price, yard.currency),
         warnings=list(read.warnings),
     )

@@ -736,6 +736,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yards/{yard_id}/lines/{line_id}/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Price History
+         * @description The prices a line had, the newest first.
+         */
+        get: operations["server_yards_api_price_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/yards/{yard_id}/prices.csv": {
         parameters: {
             query?: never;
@@ -1276,6 +1296,8 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Is Old */
+            is_old: boolean;
             /** Kind */
             kind: string;
             /** Length */
@@ -1300,6 +1322,23 @@ export interface components {
             warnings: string[];
             /** Width */
             width: string;
+        };
+        /**
+         * PricePointOut
+         * @description A price a line had: as typed, with its own date and when it was entered here.
+         */
+        PricePointOut: {
+            /** Date */
+            date: string;
+            /**
+             * Entered
+             * Format: date-time
+             */
+            entered: string;
+            /** Per */
+            per: string;
+            /** Price */
+            price: string;
         };
         /** PricesReadingOut */
         PricesReadingOut: {
@@ -1662,6 +1701,10 @@ export interface components {
             lines: components["schemas"]["PriceLineOut"][];
             /** Name */
             name: string;
+            /** Old Prices */
+            old_prices: number;
+            /** Price Age Days */
+            price_age_days: number;
             /** Prices Include Tax */
             prices_include_tax: boolean;
             /** Redo */
@@ -1693,6 +1736,8 @@ export interface components {
             currency?: string | null;
             /** Name */
             name?: string | null;
+            /** Price Age Days */
+            price_age_days?: number | null;
             /** Prices Include Tax */
             prices_include_tax?: boolean | null;
             /** Tax Rate */
@@ -3375,6 +3420,38 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_price_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+                line_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PricePointOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -9,7 +9,7 @@ import { useDrafts } from '../desk/useDrafts'
 import EditableCell from '../shared/EditableCell.vue'
 import LengthText from '../shared/LengthText.vue'
 import NowherePage from '../shared/NowherePage.vue'
-import SectionText from '../shared/SectionText.vue'
+import PriceHistory from './PriceHistory.vue'
 import YardSettings from './YardSettings.vue'
 import { useYard } from './useYard'
 
@@ -23,6 +23,7 @@ const { drafts, keep, drop } = useDrafts(id)
 const search = ref('')
 const settings = ref(false)
 const removing = ref(false)
+const history = ref<PriceLine>()
 const empty = { stock: '', length: '', price: '', per: 'each', date: '' }
 const fresh = useSessionStorage(`grain-tally:price-line:${id}`, { ...empty })
 const faults = useFaults('stock')
@@ -83,7 +84,13 @@ async function removeYard() {
       <div>
         <h1>{{ yard.name }}</h1>
         <p class="quiet">
-          {{ yard.lines.length }} price lines in {{ yard.currency }}, tax {{ yard.tax_rate }} %{{
+          {{ yard.lines.length }} price lines<template v-if="yard.old_prices"
+            >,
+            <strong
+              >{{ yard.old_prices }} older than {{ yard.price_age_days }} days</strong
+            ></template
+          >
+          in {{ yard.currency }}, tax {{ yard.tax_rate }} %{{
             yard.prices_include_tax ? ' included' : ''
           }}, board feet
           {{ yard.board_foot_rounding === 'each' ? 'by whole inches' : 'with fractions' }}
@@ -123,7 +130,7 @@ async function removeYard() {
             <th class="to-right">a piece</th>
             <th class="to-right">in stock</th>
             <th>dated</th>
-            <th><span class="said-only">remove</span></th>
+            <th><span class="said-only">history, remove</span></th>
           </tr>
         </thead>
         <tbody>
@@ -137,9 +144,19 @@ async function removeYard() {
                 <EditableCell v-bind="bind(line, 'stock', 'Stock')" class="called" />
               </div>
             </td>
-            <td class="size">
-              <SectionText v-if="line.section" :section="line.section" />
-              <abbr v-if="line.section_is_own" title="this yard's own section">yard</abbr>
+            <td>
+              <div class="size">
+                <template v-if="line.section">
+                  <EditableCell v-bind="bind(line, 'thickness', 'Real thickness')" class="narrow">
+                    <LengthText :length="line.section.thickness" bare />
+                  </EditableCell>
+                  ×
+                  <EditableCell v-bind="bind(line, 'width', 'Real width')" class="narrow">
+                    <LengthText :length="line.section.width" bare />
+                  </EditableCell>
+                </template>
+                <abbr v-if="line.section_is_own" title="this yard's own section">yard</abbr>
+              </div>
             </td>
             <td><EditableCell v-bind="bind(line, 'length', 'Length')" class="figure" /></td>
             <td>
@@ -155,8 +172,18 @@ async function removeYard() {
                 line.available || 'plenty'
               }}</EditableCell>
             </td>
-            <td><EditableCell v-bind="bind(line, 'date', 'Date')" /></td>
-            <td class="to-right">
+            <td>
+              <EditableCell v-bind="bind(line, 'date', 'Date')" />
+              <span v-if="line.is_old" class="old">old price</span>
+            </td>
+            <td class="to-right acts-cell">
+              <v-btn
+                variant="text"
+                size="small"
+                :aria-label="`Price history of ${line.stock} ${line.named_length}`"
+                @click="history = line"
+                >History</v-btn
+              >
               <v-btn
                 variant="text"
                 size="small"
@@ -211,6 +238,7 @@ async function removeYard() {
       <v-btn type="submit" color="primary" variant="flat">Add</v-btn>
     </form>
 
+    <PriceHistory v-model="history" :yard="id" />
     <YardSettings v-model="settings" :yard="yard" :held="held" />
     <v-dialog v-model="removing" max-width="420">
       <v-card :title="`Delete ${yard.name}?`">
@@ -284,6 +312,24 @@ table {
 }
 
 .size {
+  display: flex;
+  align-items: center;
+  gap: 3px;
+  white-space: nowrap;
+}
+
+.narrow {
+  width: 46px;
+}
+
+.old {
+  display: block;
+  font-size: 0.76rem;
+  color: rgb(var(--v-theme-error));
+  padding-left: 2px;
+}
+
+.acts-cell {
   white-space: nowrap;
 }
 

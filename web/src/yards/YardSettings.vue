@@ -9,7 +9,8 @@ const open = defineModel<boolean>({ required: true })
 
 function asTyped() {
   const { name, currency, tax_rate, prices_include_tax, board_foot_rounding } = props.yard
-  return { name, currency, tax_rate, prices_include_tax, board_foot_rounding }
+  const price_age_days = String(props.yard.price_age_days)
+  return { name, currency, tax_rate, prices_include_tax, board_foot_rounding, price_age_days }
 }
 
 const form = ref(asTyped())
@@ -71,6 +72,13 @@ async function save() {
               { title: 'fractions kept', value: 'total' },
               { title: 'width and length to whole inches', value: 'each' },
             ]"
+          />
+          <v-text-field
+            v-model="form.price_age_days"
+            label="A price is old after, days"
+            inputmode="numeric"
+            class="wide"
+            :error-messages="faults.at('price_age_days')"
           />
         </form>
       </v-card-text>
