@@ -4,6 +4,7 @@ import argparse
 import json
 import sys
 from collections.abc import Callable
+from contextlib import suppress
 from pathlib import Path
 from time import monotonic
 
@@ -38,7 +39,8 @@ def _work() -> int:
     def say(answer: Json) -> None:
         print(json.dumps(answer), flush=True)
 
-    serve(sys.stdin, say)
+    with suppress(BrokenPipeError):  # whoever asked is gone
+        serve(sys.stdin, say)
     return COMPLETE
 
 

@@ -51,6 +51,30 @@ class DeskPictures(BrowserTestCase):
         expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
         self.shoot(page, "yard")
 
+        page.get_by_role("link", name="Sizes").click()
+        page.get_by_label("Thickness").fill("3/4")
+        page.get_by_label("Width").fill("6 1/8")
+        page.get_by_role("button", name="Find").click()
+        expect(page.get_by_role("table")).to_be_visible()
+        self.shoot(page, "sizes")
+        page.get_by_role("link", name="Rack").click()
+        form = page.locator("form.new")
+        for stock, length, place in (
+            ("2x4 treated", "75", "left bay"),
+            ("1x6 cedar", "62 1/2", "loft"),
+            ("4x4 treated", "50", "left bay"),
+        ):
+            form.get_by_label("Stock").fill(stock)
+            form.get_by_label("Length").fill(length)
+            form.get_by_label("Place").fill(place)
+            form.get_by_role("button", name="Lay it on").click()
+            expect(form.get_by_label("Stock")).to_have_value("")
+        page.get_by_role("button", name="Measure board 2").click()
+        page.get_by_label("Crook of board 2").fill("1/2")
+        page.get_by_label("Crook of board 2").press("Enter")
+        expect(page.get_by_text("straighten it first")).to_be_visible()
+        self.shoot(page, "rack")
+
 
 class PhonePictures(BrowserTestCase):
     size = PHONE_SIZE

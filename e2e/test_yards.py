@@ -3,8 +3,10 @@
 import random
 
 from playwright.sync_api import expect
+from pypdf import PdfReader
 
 from e2e.browser import BrowserTestCase
+from e2e.test_care import serious
 
 
 class YardTest(BrowserTestCase):
@@ -95,6 +97,52 @@ class YardTest(BrowserTestCase):
         page.get_by_role("dialog").get_by_role("button", name="Delete").click()
         expect(page.get_by_role("heading", name="Yards")).to_be_visible()
         expect(page.get_by_role("link", name="Corner Timber")).to_have_count(0)
+
+
+class RackTest(BrowserTestCase):
+    def lay_on(self, stock: str, length: str) -> None:
+        page = self.page
+        form = page.locator("form.new")
+        form.get_by_label("Stock").fill(stock)
+        form.get_by_label("Length").fill(length)
+        form.get_by_role("button", name="Lay it on").click()
+
+    def test_a_board_is_laid_on_measured_used_and_taken_off(self) -> None:
+        page = self.enter_demo()
+        page.get_by_role("link", name="Rack").click()
+        expect(page.get_by_text("Nothing on the rack yet")).to_be_visible()
+        self.lay_on("2x99", "75")
+        expect(page.get_by_text("no board is called 2x99")).to_be_visible()
+        self.lay_on("2x4 treated", "75")
+        expect(page.locator("p.change")).to_contain_text("board 1 added")
+        self.lay_on("1x6 cedar", "62 1/2")
+        page.get_by_role("button", name="Measure board 2").click()
+        crook = page.get_by_label("Crook of board 2")
+        crook.fill("1/2")
+        crook.press("Enter")
+        expect(page.get_by_text("crooked: straighten it first")).to_be_visible()
+        width = page.get_by_label("Width, middle of board 2")
+        width.fill("40")
+        width.press("Enter")
+        expect(page.get_by_role("alert")).to_contain_text("far from what the name says")
+        width.press("Escape")
+        self.assertEqual(serious(page), [])
+        labels = PdfReader(self.download(page, "Print labels"))
+        self.assertIn("2x4 treated", labels.pages[0].extract_text())
+        page.get_by_role("link", name="Projects").click()
+        page.get_by_role("link", name="Compost station").click()
+        page.get_by_role("button", name="Tallow Street Yard").click()
+        page.get_by_label("Use boards from the rack first").check()
+        page.get_by_role("dialog").get_by_role("button", name="Save").click()
+        expect(page.get_by_text("rack 1", exact=True)).to_be_visible()
+        expect(page.locator("footer")).to_contain_text("1 from the rack")
+        page.get_by_role("link", name="Rack").click()
+        page.get_by_role("searchbox").fill("cedar")
+        expect(page.locator("tbody")).to_have_count(1)
+        page.get_by_role("button", name="Take off board 2").click()
+        expect(page.get_by_text("No board like that")).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        expect(page.locator("tbody")).to_have_count(1)
 
 
 class SizeBookTest(BrowserTestCase):

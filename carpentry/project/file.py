@@ -25,13 +25,15 @@ _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name !
 
 @dataclass(frozen=True)
 class ProjectFile:
-    """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none."""
+    """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none;
+    ``use_rack`` plans from boards on hand first."""
 
     name: str
     settings: Settings
     yard: str
     parts: tuple[Part, ...]
     marks: tuple[str, ...]
+    use_rack: bool = False
 
 
 @dataclass(frozen=True)
@@ -69,6 +71,7 @@ def read_project_file(text: str | bytes) -> ProjectFile:
     trim.refuse_unknown()
     copies = reader.whole("copies", 1, least=1, most=MAX_COPIES)
     yard = reader.text("yard", "", longest=100)
+    use_rack = reader.flag("use_rack", False)
     parts: list[Part] = []
     marks: list[str] = []
     for item in reader.items("parts", most=MAX_PARTS, required=False):
@@ -94,7 +97,7 @@ def read_project_file(text: str | bytes) -> ProjectFile:
         for problem in error.problems:
             reader.fault(problem.place.replace("trim_", "trim."), problem.message)
     reader.raise_problems()
-    return ProjectFile(name, settings, yard, tuple(parts), tuple(marks))
+    return ProjectFile(name, settings, yard, tuple(parts), tuple(marks), use_rack)
 
 
 def project_document(project: ProjectFile) -> Json:
@@ -109,6 +112,7 @@ def project_document(project: ProjectFile) -> Json:
         "trim": {"start": settings.trim_start.text, "end": settings.trim_end.text},
         "copies": settings.copies,
         "yard": project.yard,
+        "use_rack": project.use_rack,
         "parts": [
             {"mark": mark} | {name: text for name, text in asdict(part.fields).items() if text}
             for mark, part in zip(project.marks, project.parts, strict=True)

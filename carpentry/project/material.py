@@ -1,7 +1,8 @@
 """Parts gathered by material, each with the stock lengths it can be cut from."""
 
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
 from decimal import Decimal
 
 from carpentry.buying import PriceLine, piece_price
@@ -25,13 +26,15 @@ class NamedPart:
 
 @dataclass(frozen=True)
 class Offer:
-    """A length a material can be bought in. ``price`` of one piece, ``None`` when not known."""
+    """A length a material can be bought in, or, at price 0, one that is ``owned``. ``price`` of one
+    piece, ``None`` when not known."""
 
     id: str
     length: int
     real_length: int
     price: Decimal | None
     available: int | None
+    owned: bool = False
 
 
 @dataclass(frozen=True)
@@ -124,12 +127,14 @@ def gather_materials(
     settings: Settings,
     *,
     whole_inches: bool = False,
+    owned: Mapping[StockName, Counter[int]] | None = None,
 ) -> list[Material]:
     """Materials in the order in which the parts first name them.
 
     The yard's ``lines`` of the same stock give lengths and prices; where some are priced only those
     are used, and where there are none the standard lengths stand in, without a price.
-    ``whole_inches`` is the yard's school of board feet.
+    ``whole_inches`` is the yard's school of board feet. ``owned`` are boards on hand, how many of
+    each length (ticks): they cost nothing.
     """
     by_stock: dict[StockName, list[NamedPart]] = {}
     for named in parts:
@@ -139,9 +144,22 @@ def gather_materials(
         if line.stock in by_stock:
             sold.setdefault(line.stock, []).append(line)
     return [
-        _material(stock, named, sold.get(stock, []), settings, whole_inches)
+        _with_owned(
+            _material(stock, named, sold.get(stock, []), settings, whole_inches),
+            (owned or {}).get(stock, Counter()),
+        )
         for stock, named in by_stock.items()
     ]
+
+
+def _with_owned(material: Material, owned: Counter[int]) -> Material:
+    offers = tuple(
+        Offer(
+            f"owned {interchange(length, Unit.INCH)}", length, length, Decimal(0), count, owned=True
+        )
+        for length, count in sorted(owned.items())
+    )
+    return replace(material, offers=(*offers, *material.offers))
 
 
 def _material(

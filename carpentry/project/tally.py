@@ -26,11 +26,14 @@ class Claim:
 
 @dataclass(frozen=True)
 class Tally:
-    """Totals of a project's plan. Lengths in ticks; ``waste`` in percent by volume, one decimal;
-    ``board_feet`` by named sizes; ``bound`` is a subtotal below which no purchase is possible;
-    ``weight_kg`` is that of the boards bought, air-dry."""
+    """Totals of a project's plan: ``boards`` to buy, ``owned`` ones used. Lengths in ticks;
+    ``waste`` in percent by volume, one decimal; ``board_feet`` by named sizes; ``bound`` is a
+    subtotal below which no purchase is possible; ``weight_kg`` is that of the boards bought,
+    air-dry.
+    """
 
     boards: int
+    owned: int
     longest: int
     waste: Decimal
     keepable: int
@@ -61,7 +64,7 @@ def tally(
     lines: list[ListLine] = []
     bought = finished = feet = Fraction(0)
     kilograms = Fraction(0)
-    longest = keepable = 0
+    longest = keepable = owned = 0
     for material, plan in plans:
         if plan is None:
             continue
@@ -74,13 +77,17 @@ def tally(
             counts[layout.stock] = counts.get(layout.stock, 0) + layout.count
             wood = area * offers[layout.stock].real_length * layout.count
             bought += wood
-            kilograms += weight_kg(wood, density)
+            if not offers[layout.stock].owned:
+                kilograms += weight_kg(wood, density)
             cut = sum(lengths[placed.part] for placed in layout.parts)
             finished += Fraction(area) * cut * layout.count
             keepable += sum(r.length >= KEEPABLE for r in layout.leftover) * layout.count
         for offer in material.offers:
             count = counts.get(offer.id, 0)
             if not count:
+                continue
+            if offer.owned:
+                owned += count
                 continue
             longest = max(longest, offer.length)
             feet += (board_feet(material.stock, offer.length) or 0) * count
@@ -97,6 +104,7 @@ def tally(
     shopping = shopping_list(lines, tax, settings.copies)
     return Tally(
         boards=sum(line.count for line in lines),
+        owned=owned,
         longest=longest,
         waste=rounded((bought - finished) / bought * 100) if bought else Decimal("0.0"),
         keepable=keepable,

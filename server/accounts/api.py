@@ -13,7 +13,7 @@ from carpentry.project import project_document, yard_document
 from server.accounts.models import User
 from server.accounts.schemas import ConfirmIn, CredentialsIn, PasswordIn, SessionOut
 from server.config.schemas import ErrorOut
-from server.documents.api import as_json, file_answer
+from server.documents.answers import as_json, file_answer
 from server.projects.models import Project
 from server.yards.models import Yard
 

@@ -20,13 +20,17 @@ from server.projects.api import router as projects
 from server.projects.models import Project
 from server.projects.schemas import ConflictOut
 from server.projects.showing import show_project
+from server.rack.api import router as rack
+from server.rack.api import show_rack
+from server.rack.models import Rack
+from server.rack.schemas import RackConflictOut
 from server.sizes.api import router as sizes
 from server.yards.api import router as yards
 from server.yards.schemas import YardConflictOut
 from server.yards.showing import show_yard
 
 api = NinjaAPI(title="Grain Tally", version="1", auth=django_auth, docs_url=None)
-for router in (accounts, projects, plans, yards, sizes, documents):
+for router in (accounts, projects, plans, yards, sizes, rack, documents):
     api.add_router("", router)
 
 
@@ -86,9 +90,11 @@ def conflict(request: HttpRequest, error: Conflict) -> HttpResponse:
     seen = subject.revision(error.seen_version)
     detail = "this was changed somewhere else meanwhile; what you typed is kept"
     seen_state = seen.snapshot if seen else None
-    answer: ConflictOut | YardConflictOut
+    answer: ConflictOut | YardConflictOut | RackConflictOut
     if isinstance(subject, Project):
         answer = ConflictOut(detail=detail, seen=seen_state, current=show_project(subject))
+    elif isinstance(subject, Rack):
+        answer = RackConflictOut(detail=detail, seen=seen_state, current=show_rack(subject))
     else:
         answer = YardConflictOut(detail=detail, seen=seen_state, current=show_yard(subject))
     return api.create_response(request, answer, status=409)

@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "ninja",
     "server.accounts",
     "server.yards",
+    "server.rack",
     "server.projects",
     "server.plans",
 ]

@@ -1,10 +1,6 @@
 """Everything a builder takes away, as files."""
 
-import json
-import re
 import uuid
-from typing import Literal
-from urllib.parse import quote
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
@@ -14,34 +10,17 @@ from carpentry.buying import PRICE_COLUMNS, write_prices_csv
 from carpentry.parts import write_parts_csv
 from carpentry.project import project_document, yard_document
 from server.config.schemas import ErrorOut
+from server.documents.answers import as_json, file_answer
 from server.documents.paper import cut_sheet_pdf, shopping_list_pdf
 from server.documents.sheets import LIST_COLUMNS, harmless, list_rows, write_csv, write_xlsx
+from server.documents.type import Paper
 from server.plans.models import Piece
 from server.projects.models import Project
 from server.projects.showing import show_project
 from server.yards.models import Yard
 
 router = Router(tags=["documents"])
-Paper = Literal["letter", "a4"]
 FILE = {200: None, 404: ErrorOut}
-_TYPES = {
-    "csv": "text/csv; charset=utf-8",
-    "json": "application/json",
-    "pdf": "application/pdf",
-    "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-}
-
-
-def file_answer(content: bytes, name: str, kind: str) -> HttpResponse:
-    """A download. The name keeps its letters where the browser can show them."""
-    plain = re.sub(r"[^\w.-]+", "-", name.lower()).strip("-") or "file"
-    answer = HttpResponse(content, content_type=_TYPES[kind])
-    ascii_name = plain.encode("ascii", "ignore").decode() or "file"
-    answer["Content-Disposition"] = (
-        f"attachment; filename=\"{ascii_name}.{kind}\"; filename*=UTF-8''{quote(plain)}.{kind}"
-    )
-    answer["Cache-Control"] = "no-store"
-    return answer
 
 
 def _project(request: HttpRequest, project_id: uuid.UUID) -> Project:
@@ -104,11 +83,6 @@ def project_json(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
     """The whole project; importing it gives the same project."""
     project = _project(request, project_id)
     return file_answer(as_json(project_document(project.as_file())), project.name, "json")
-
-
-def as_json(document: object) -> bytes:
-    """A document as readable JSON."""
-    return json.dumps(document, indent=1, ensure_ascii=False).encode()
 
 
 def _yard(request: HttpRequest, yard_id: uuid.UUID) -> Yard:

@@ -2,6 +2,7 @@
 
 from functools import cache
 from pathlib import Path
+from typing import Literal
 from xml.sax.saxutils import escape
 
 from reportlab.lib.pagesizes import A4, LETTER
@@ -13,6 +14,7 @@ from reportlab.platypus import Paragraph
 from server.config.schemas import LengthOut
 
 REGULAR, BOLD = "Archivo", "Archivo-Bold"
+Paper = Literal["letter", "a4"]
 PAPERS = {"letter": LETTER, "a4": A4}
 _FILES = {REGULAR: "archivo-regular.ttf", BOLD: "archivo-bold.ttf"}
 

@@ -13,9 +13,11 @@ from django.db import transaction
 from carpentry.buying import Tax
 from carpentry.cutting import CutPlan, check_plan, problem_document, read_plan
 from carpentry.project import Material, Settings, Tally, gather_materials, tally
+from carpentry.sizes import StockName
 from server.plans.models import Board, Piece, Plan
 from server.plans.solver import Job, solver
 from server.projects.models import Project, ProjectRevision
+from server.rack.models import Rack, RackBoard, lengths_of
 
 KEPT_DRAFTS = 60
 UNDER_WAY = (Plan.Status.QUEUED, Plan.Status.RUNNING)
@@ -33,6 +35,7 @@ class Inputs:
     tax: Tax
     currency: str
     source: str
+    rack: dict[StockName, list[RackBoard]]
 
     def problems(self) -> list[dict[str, object] | None]:
         """The cut problem of each material, ``None`` where there is nothing to plan yet."""
@@ -46,7 +49,8 @@ class Inputs:
                 str(m.stock),
                 repr(m.section),
                 m.priced,
-                [[o.id, str(o.price)] for o in m.offers],
+                [[o.id, str(o.price), o.available] for o in m.offers],
+                [str(board.id) for board in self.rack.get(m.stock, [])],
                 problem,
             ]
             for m, problem in zip(self.materials, self.problems(), strict=True)
@@ -76,10 +80,16 @@ def inputs_of(project: Project) -> Inputs:
     if yard:
         wanted = {str(one.part.stock) for one in named}
         lines = [line.read() for line in yard.lines.filter(stock_key__in=wanted)]
+    rack = Rack.of(project.owner).usable() if project.use_rack else {}
     return Inputs(
         settings=settings,
+        rack=rack,
         materials=gather_materials(
-            named, lines, settings, whole_inches=bool(yard and yard.whole_inches)
+            named,
+            lines,
+            settings,
+            whole_inches=bool(yard and yard.whole_inches),
+            owned=lengths_of(rack),
         ),
         marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
         tax=yard.tax if yard else NO_TAX,
@@ -158,6 +168,13 @@ def _store(plan: Plan, inputs: Inputs, job: Job) -> None:
         Plan.objects.filter(id__in=list(stale[KEPT_DRAFTS:])).delete()
 
 
+def _take(on_rack: list[RackBoard], length: int) -> RackBoard:
+    """The first board of a length that is still on the rack for this plan."""
+    board = next(board for board in on_rack if board.length_ticks == length)
+    on_rack.remove(board)
+    return board
+
+
 def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> None:
     boards: list[Board] = []
     pieces: list[Piece] = []
@@ -165,13 +182,17 @@ def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> No
     cut: Counter[str] = Counter()
     for material, made in zip(inputs.materials, plans, strict=True):
         offers = {offer.id: offer for offer in material.offers}
+        on_rack = list(inputs.rack.get(material.stock, []))
         for layout in made.layouts if made else ():
             layout_number += 1
             offer = offers[layout.stock]
             rest = layout.leftover[0] if layout.leftover else None
             for _ in range(layout.count):
+                taken = _take(on_rack, offer.length) if offer.owned else None
                 board = Board(
                     plan=plan,
+                    rack_board=taken.id if taken else None,
+                    rack_number=taken.number if taken else None,
                     number=len(boards) + 1,
                     layout=layout_number,
                     stock=str(material.stock),

@@ -64,6 +64,8 @@ class Board(models.Model):
     length = models.PositiveBigIntegerField()
     real_length = models.PositiveBigIntegerField()
     price = models.DecimalField(max_digits=12, decimal_places=2, null=True)
+    rack_board = models.UUIDField(null=True)
+    rack_number = models.PositiveIntegerField(null=True)
     leftover_start = models.PositiveBigIntegerField(null=True)
     leftover_end = models.PositiveBigIntegerField(null=True)
 

@@ -35,6 +35,8 @@ class LayoutOut(BaseModel):
     first: int
     count: int
     board_ids: list[UUID]
+    owned: bool
+    rack_numbers: list[int]
     named_length: str
     length: LengthOut
     parts: list[PlacedOut]
@@ -100,6 +102,7 @@ class ClaimOut(BaseModel):
 
 class TallyOut(BaseModel):
     boards: int
+    owned: int
     longest: str
     cost: str | None
     with_tax: str | None

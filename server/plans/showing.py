@@ -13,7 +13,7 @@ from carpentry.project.tally import KEEPABLE
 from carpentry.sizes import Section, pounds, rounded
 from server.config.schemas import length_out
 from server.plans.making import Inputs
-from server.plans.models import Plan
+from server.plans.models import Board, Plan
 from server.plans.schemas import (
     ClaimOut,
     LaterOut,
@@ -48,11 +48,11 @@ def show_plan(plan: Plan, inputs: Inputs, *, stale: bool = False) -> PlanOut:
     documents = job.plans if job else plan.outcome
     plans = inputs.plans(documents)
     totals = inputs.tally(plans)
-    ids = dict(plan.boards.values_list("number", "id"))
+    stored = {board.number: board for board in plan.boards.all()}
     materials: list[MaterialOut] = []
     number = 1
     for material, made in zip(inputs.materials, plans, strict=True):
-        materials.append(_material(material, made, inputs, ids, number))
+        materials.append(_material(material, made, inputs, stored, number))
         number += made.pieces_of_stock if made else 0
     return PlanOut(
         id=plan.id,
@@ -81,7 +81,7 @@ def _longest_board(inputs: Inputs, plans: list[CutPlan | None]) -> int:
 
 
 def _material(
-    material: Material, made: CutPlan | None, inputs: Inputs, ids: dict[int, UUID], number: int
+    material: Material, made: CutPlan | None, inputs: Inputs, stored: dict[int, Board], number: int
 ) -> MaterialOut:
     notation = inputs.settings.notation
     currency = inputs.currency
@@ -91,11 +91,15 @@ def _material(
     for layout in made.layouts if made else ():
         offer = offers[layout.stock]
         counts[layout.stock] += layout.count
+        numbers = range(number, number + layout.count)
+        boards = [stored[n] for n in numbers if n in stored]
         layouts.append(
             LayoutOut(
                 first=number,
                 count=layout.count,
-                board_ids=[ids[n] for n in range(number, number + layout.count) if n in ids],
+                board_ids=[board.id for board in boards],
+                owned=offer.owned,
+                rack_numbers=[b.rack_number for b in boards if b.rack_number is not None],
                 named_length=sold_name(offer.length, notation),
                 length=length_out(offer.real_length, notation),
                 parts=[
@@ -115,6 +119,7 @@ def _material(
         number += layout.count
     lengths = [
         f"{counts[offer.id]} of {sold_name(offer.length, notation)}"
+        + (" from the rack" if offer.owned else "")
         for offer in material.offers
         if counts[offer.id]
     ]
@@ -198,6 +203,7 @@ def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
     some_priced = shopping.unpriced < totals.boards
     return TallyOut(
         boards=totals.boards,
+        owned=totals.owned,
         longest=sold_name(totals.longest, inputs.settings.notation) if totals.longest else "",
         cost=write_money(shopping.subtotal, currency) if some_priced else None,
         with_tax=write_money(shopping.total, currency) if some_priced and inputs.tax.rate else None,

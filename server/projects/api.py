@@ -119,6 +119,7 @@ def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
         trim_end=read.settings.trim_end.text,
         copies=read.settings.copies,
         yard=Yard.objects.of(owner).filter(name=read.yard).first() if read.yard else None,
+        use_rack=read.use_rack,
     )
     project.full_clean()
     project.save(force_insert=True)
@@ -162,6 +163,9 @@ def change_project(
                 get_object_or_404(Yard.objects.of(request.user), id=yard_id) if yard_id else None
             )
             said.append(f"yard {project.yard.name if project.yard else 'none'}")
+        if given.get("use_rack") is not None:
+            project.use_rack = given.pop("use_rack")
+            said.append("rack boards first" if project.use_rack else "rack left alone")
         for name, value in given.items():
             setattr(project, name, value.strip() if isinstance(value, str) else value)
             said.append(f"{name.replace('_', ' ')} {value}")

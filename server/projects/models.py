@@ -42,6 +42,8 @@ class Project(Versioned):
         Yard, null=True, blank=True, on_delete=models.SET_NULL, related_name="projects"
     )
 
+    use_rack = models.BooleanField(default=False)
+
     class Meta:
         ordering = ["-updated"]
 
@@ -114,18 +116,21 @@ class Project(Versioned):
             self.yard.name if self.yard else "",
             tuple(part.read(self.unit) for part in parts),
             tuple(part.mark for part in parts),
+            self.use_rack,
         )
 
     def snapshot(self) -> Snapshot:
         columns = ("name", "unit", "notation", *SETTING_LENGTHS, "copies")
         return {name: getattr(self, name) for name in columns} | {
             "yard": str(self.yard_id) if self.yard_id else None,
+            "use_rack": self.use_rack,
             "parts": [part.snapshot() for part in self.parts.all()],
         }
 
     def restore(self, snapshot: Snapshot) -> None:
         for name in ("name", "unit", "notation", *SETTING_LENGTHS, "copies"):
             setattr(self, name, snapshot[name])
+        self.use_rack = snapshot.get("use_rack", False)
         yard = snapshot["yard"]
         self.yard = Yard.objects.filter(owner=self.owner, id=yard).first() if yard else None
         self.parts.all().delete()

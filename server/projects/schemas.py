@@ -68,6 +68,7 @@ class ProjectOut(BaseModel):
     trim_end: SettingLengthOut
     copies: int
     yard: YardNameOut | None
+    use_rack: bool
     parts: list[PartOut]
     undo: str | None
     redo: str | None
@@ -122,6 +123,7 @@ class ProjectPatchIn(SeenIn):
     trim_end: str | None = None
     copies: int | None = None
     yard: UUID | str | None = None
+    use_rack: bool | None = None
 
 
 class PartsIn(SeenIn):

@@ -51,6 +51,7 @@ def show_project(project: Project) -> ProjectOut:
         trim_start=setting("trim_start"),
         trim_end=setting("trim_end"),
         copies=project.copies,
+        use_rack=project.use_rack,
         yard=YardNameOut(id=project.yard.id, name=project.yard.name) if project.yard else None,
         parts=[_part(part, *read[str(part.id)], inputs) for part in project.parts.all()],
         undo=project.undo_label,

@@ -48,6 +48,12 @@ export const router = createRouter({
       meta: { title: 'Yard' },
     },
     {
+      path: '/rack',
+      name: 'rack',
+      component: () => import('./rack/RackPage.vue'),
+      meta: { title: 'Rack' },
+    },
+    {
       path: '/sizes',
       name: 'sizes',
       component: () => import('./sizes/SizesPage.vue'),

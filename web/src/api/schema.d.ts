@@ -456,6 +456,130 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Rack
+         * @description The builder's rack: 200 boards a page, those that a search finds.
+         */
+        get: operations["server_rack_api_get_rack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/boards/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove Boards
+         * @description Takes boards off the rack.
+         */
+        post: operations["server_rack_api_remove_boards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/boards/{board_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Board
+         * @description One board.
+         */
+        get: operations["server_rack_api_get_board"];
+        /**
+         * Write Board
+         * @description Notes a board down: changes the fields given, or adds the board under this id.
+         */
+        put: operations["server_rack_api_write_board"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Labels
+         * @description A label for every board on the rack, to cut out and staple on.
+         */
+        get: operations["server_rack_api_labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo Rack
+         * @description Brings back what the last undo took.
+         */
+        post: operations["server_rack_api_redo_rack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Rack
+         * @description Takes the newest change back.
+         */
+        post: operations["server_rack_api_undo_rack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reading/parts": {
         parameters: {
             query?: never;
@@ -980,8 +1104,12 @@ export interface components {
             length: components["schemas"]["LengthOut"];
             /** Named Length */
             named_length: string;
+            /** Owned */
+            owned: boolean;
             /** Parts */
             parts: components["schemas"]["PlacedOut"][];
+            /** Rack Numbers */
+            rack_numbers: number[];
             /** Trim End */
             trim_end: number;
             /** Trim Start */
@@ -1388,6 +1516,8 @@ export interface components {
              * Format: date-time
              */
             updated: string;
+            /** Use Rack */
+            use_rack: boolean;
             /** Version */
             version: number;
             yard: components["schemas"]["YardNameOut"] | null;
@@ -1413,6 +1543,8 @@ export interface components {
             trim_start?: string | null;
             /** Unit */
             unit?: string | null;
+            /** Use Rack */
+            use_rack?: boolean | null;
             /** Version */
             version: number;
             /** Yard */
@@ -1451,6 +1583,123 @@ export interface components {
             yard: string;
         };
         /**
+         * RackBoardIn
+         * @description A new board under an id of the client's making, or fields of one that is there.
+         */
+        RackBoardIn: {
+            /** Bow */
+            bow?: string | null;
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Crook */
+            crook?: string | null;
+            /** Cup */
+            cup?: string | null;
+            /** Flaws */
+            flaws?: string | null;
+            /** Length */
+            length?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Place */
+            place?: string | null;
+            /** Stock */
+            stock?: string | null;
+            /** Thickness */
+            thickness?: string | null;
+            /** Twist */
+            twist?: string | null;
+            /** Version */
+            version: number;
+            /** Width */
+            width?: string | null;
+            /** Width End */
+            width_end?: string | null;
+            /** Width Middle */
+            width_middle?: string | null;
+        };
+        /**
+         * RackBoardOut
+         * @description A board: each field as noted, and what was understood.
+         */
+        RackBoardOut: {
+            /** Bow */
+            bow: string;
+            /** Crook */
+            crook: string;
+            /** Cup */
+            cup: string;
+            /** Flaws */
+            flaws: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Left Alone */
+            left_alone: string;
+            /** Length */
+            length: string;
+            length_shown: components["schemas"]["LengthOut"];
+            /** Note */
+            note: string;
+            /** Number */
+            number: number;
+            /** Place */
+            place: string;
+            section: components["schemas"]["SectionOut"] | null;
+            /** Section Source */
+            section_source: string;
+            /** Stock */
+            stock: string;
+            straight_width: components["schemas"]["LengthOut"] | null;
+            /** Thickness */
+            thickness: string;
+            /** Twist */
+            twist: string;
+            /** Width */
+            width: string;
+            /** Width End */
+            width_end: string;
+            /** Width Middle */
+            width_middle: string;
+        };
+        /** RackConflictOut */
+        RackConflictOut: {
+            current: components["schemas"]["RackOut"];
+            /** Detail */
+            detail: string;
+            /** Seen */
+            seen: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * RackOut
+         * @description The rack; ``boards`` are those asked for, ``found`` how many there are of them.
+         */
+        RackOut: {
+            /** Boards */
+            boards: components["schemas"]["RackBoardOut"][];
+            /** Change */
+            change: string;
+            /** Found */
+            found: number;
+            /** Redo */
+            redo: string | null;
+            /** Total */
+            total: number;
+            /** Undo */
+            undo: string | null;
+            /** Version */
+            version: number;
+        };
+        /**
          * ReadPartOut
          * @description A part as understood, before it is kept.
          */
@@ -1483,6 +1732,18 @@ export interface components {
             parts: components["schemas"]["ReadPartOut"][];
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
+        };
+        /** RemoveBoardsIn */
+        RemoveBoardsIn: {
+            /** Boards */
+            boards: string[];
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Version */
+            version: number;
         };
         /** RemoveLinesIn */
         RemoveLinesIn: {
@@ -1585,6 +1846,8 @@ export interface components {
             later: number;
             /** Longest */
             longest: string;
+            /** Owned */
+            owned: number;
             /** Unplaced */
             unplaced: number;
             /** Unpriced */
@@ -2754,6 +3017,286 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_rack_api_get_rack: {
+        parameters: {
+            query?: {
+                find?: string;
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackOut"];
+                };
+            };
+        };
+    };
+    server_rack_api_remove_boards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemoveBoardsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_rack_api_get_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                board_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackBoardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_rack_api_write_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                board_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RackBoardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_rack_api_labels: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_rack_api_redo_rack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_rack_api_undo_rack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RackConflictOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -24,6 +24,7 @@ function asTyped() {
     trim_end: project.trim_end.typed,
     copies: String(project.copies),
     yard: project.yard?.id ?? '',
+    use_rack: project.use_rack,
   }
 }
 
@@ -52,7 +53,7 @@ watch(open, (now) => {
 function patch(): ProjectPatch {
   const before = asTyped()
   const now = form.value
-  const changed: Record<string, string | number> = {}
+  const changed: Record<string, string | number | boolean> = {}
   for (const name of Object.keys(before) as (keyof typeof before)[])
     if (now[name] !== before[name])
       changed[name] = name === 'copies' ? Number(now[name]) : now[name]
@@ -95,6 +96,7 @@ async function save() {
               ...(yards ?? []).map((y) => ({ title: y.name, value: y.id })),
             ]"
           />
+          <v-checkbox v-model="form.use_rack" label="Use boards from the rack first" class="wide" />
           <v-text-field
             v-model="form.copies"
             label="Build how many"

@@ -54,6 +54,7 @@ function named(part: string): string {
         @select="$emit('select', $event)"
       />
       <span v-if="layout.count > 1" class="times figure">× {{ layout.count }}</span>
+      <span v-if="layout.owned" class="owned">rack {{ layout.rack_numbers.join(', ') }}</span>
     </div>
     <p v-for="miss in material.near_misses" :key="miss" class="quiet note">{{ miss }}</p>
     <ul v-if="material.unplaced.length || material.later.length" class="without">
@@ -116,6 +117,13 @@ h3 {
 .times {
   font-size: 0.95rem;
   white-space: nowrap;
+}
+
+.owned {
+  font-size: 0.8rem;
+  font-weight: 600;
+  white-space: nowrap;
+  border-bottom: 2px solid rgb(var(--v-theme-tape));
 }
 
 .without {

@@ -23,7 +23,7 @@ const subtitle = computed(() =>
     : `build ${project.value?.copies} · ${units[project.value?.unit ?? 'in']} · ${project.value?.yard?.name ?? 'no yard'}`,
 )
 const places = computed(() => [
-  { name: 'projects', label: 'Projects', sub: 'what to build', to: '/projects' },
+  { name: 'projects', label: 'Projects', sub: 'to build', to: '/projects' },
   ...(lastId.value
     ? [
         { name: 'desk', label: 'Desk', sub: 'plan', to: `/projects/${lastId.value}` },
@@ -36,6 +36,7 @@ const places = computed(() => [
       ]
     : []),
   { name: 'yards', label: 'Yards', sub: 'prices', to: '/yards' },
+  { name: 'rack', label: 'Rack', sub: 'on hand', to: '/rack' },
   { name: 'sizes', label: 'Sizes', sub: 'the book', to: '/sizes' },
 ])
 
@@ -132,7 +133,7 @@ async function signOut() {
   border-left: 2px solid #d79c78;
   display: flex;
   flex: 0 1 auto;
-  background-image: repeating-linear-gradient(90deg, #7d8d94 0 1px, transparent 1px 12.125px);
+  background-image: repeating-linear-gradient(90deg, #7d8d94 0 1px, transparent 1px 10px);
   background-size: 100% 7px;
   background-repeat: no-repeat;
   background-position: left bottom;
@@ -141,8 +142,8 @@ async function signOut() {
 .place {
   display: flex;
   flex-direction: column;
-  width: 97px;
-  padding: 8px 11px;
+  width: 80px;
+  padding: 8px 6px 8px 9px;
   color: inherit;
   text-decoration: none;
   border-right: 1px solid;
@@ -186,8 +187,8 @@ async function signOut() {
   }
 
   .place {
-    width: 84px;
-    padding: 8px 8px;
+    width: 72px;
+    padding: 8px 6px;
   }
 }
 

@@ -10,7 +10,11 @@ const status = computed(() => props.project.plan.status)
 const figures = computed(() => [
   {
     figure: String(tally.value.boards),
-    name: tally.value.longest ? `boards, longest ${tally.value.longest}` : 'boards',
+    name: tally.value.owned
+      ? `to buy, ${tally.value.owned} from the rack`
+      : tally.value.longest
+        ? `boards, longest ${tally.value.longest}`
+        : 'boards',
   },
   {
     figure: tally.value.cost ?? (tally.value.boards ? 'no price' : '–'),

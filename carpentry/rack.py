@@ -1,0 +1,202 @@
+"""Boards on hand: measured, judged, and how much of one can be used.
+
+A measured size is trusted before a yard's, a yard's before the standard one.
+"""
+
+import re
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import partial
+from itertools import pairwise
+
+from carpentry.errors import CarpentryError, Faults
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, read_length
+from carpentry.sizes import Section, StockName, read_stock, standard_section, straight_width
+
+MAX_BOARDS = 2_000
+MAX_TEXT = 200
+CORNER = TICKS_PER_INCH // 8  # what a rounded corner takes per straightened edge; common practice
+_LONGEST = 60 * TICKS_PER_FOOT
+_RANGE = re.compile(r"\s*(?:-|–|to|\.\.)\s+|\s+(?:-|–|to|\.\.)\s*|–|\.\.")
+TWISTS = ("", "no", "yes")
+
+
+@dataclass(frozen=True)
+class BoardFields:
+    """A board exactly as it was noted down. ``width`` is at the marked end."""
+
+    stock: str = ""
+    length: str = ""
+    thickness: str = ""
+    width: str = ""
+    width_middle: str = ""
+    width_end: str = ""
+    crook: str = ""
+    bow: str = ""
+    cup: str = ""
+    twist: str = ""
+    flaws: str = ""
+    place: str = ""
+    note: str = ""
+
+
+@dataclass(frozen=True)
+class MeasuredBoard:
+    """A board as understood; lengths in ticks, 0 where crook, bow or cup were not noted."""
+
+    fields: BoardFields
+    stock: StockName
+    length: int
+    thickness: int | None
+    widths: tuple[int, ...]
+    crook: int
+    bow: int
+    cup: int
+    twisted: bool
+    flaws: tuple[tuple[int, int], ...]
+
+    @property
+    def section(self) -> Section | None:
+        """The section that is there all along the board: the least that was measured, the standard
+        one where nothing was."""
+        standard = standard_section(self.stock)
+        if standard is None:
+            return None
+        return Section(
+            self.thickness if self.thickness is not None else standard.thickness,
+            min(self.widths, default=standard.width),
+        )
+
+    @property
+    def is_measured(self) -> bool:
+        return self.thickness is not None or bool(self.widths)
+
+    @property
+    def straight_width(self) -> int | None:
+        """The width of the straight strip when both edges are straightened; ``None`` where there is
+        none, the whole width where there is no crook."""
+        section = self.section
+        if section is None:
+            return None
+        if not self.crook:
+            return section.width
+        try:
+            return straight_width(section.width, self.crook, CORNER, 2)
+        except CarpentryError:
+            return None
+
+    def not_used_because(self) -> str:
+        """Why plans leave this board on the rack, empty when they may use it."""
+        standard = standard_section(self.stock)
+        section = self.section
+        if section is None or standard is None:
+            return "a sheet: not planned yet"
+        if self.twisted:
+            return "twisted: rejected"
+        if self.crook:
+            return "crooked: straighten it first"
+        if self.flaws:
+            return "has flaws: not planned yet"
+        if section.width < standard.width or section.thickness < standard.thickness:
+            return "smaller than its name: not planned yet"
+        return ""
+
+
+def _size(text: str, unit: Unit, least: int, most: int, refused: str) -> int | None:
+    if not text.strip():
+        return None
+    ticks = read_length(text, unit).ticks
+    if not least <= ticks <= most:
+        raise CarpentryError(refused)
+    return ticks
+
+
+def _deviation(text: str, unit: Unit) -> int:
+    return _size(text, unit, 0, TICKS_PER_FOOT, "more than a foot out of true is no board") or 0
+
+
+def _twisted(text: str) -> bool:
+    typed = text.strip().lower()
+    if typed not in TWISTS:
+        raise CarpentryError(f"“{text.strip()}” is no answer: write yes or no")
+    return typed == "yes"
+
+
+def read_flaws(text: str, unit: Unit, length: int) -> tuple[tuple[int, int], ...]:
+    """Flaws as ranges from the marked end, such as ``30 to 34 1/2, 60 to 62``, sorted.
+
+    Raises ``CarpentryError`` for ranges that are backward, beyond the board or overlap.
+    """
+    ranges: list[tuple[int, int]] = []
+    for part in filter(str.strip, re.split(r"[,;]", text)):
+        ends = [end for end in _RANGE.split(part.strip()) if end.strip()]
+        if len(ends) != 2:
+            raise CarpentryError(f"“{part.strip()}” is no range: write such as 30 to 34 1/2")
+        start, end = (read_length(one, unit).ticks for one in ends)
+        if end <= start:
+            raise CarpentryError(f"“{part.strip()}” runs backward")
+        if end > length:
+            raise CarpentryError(f"“{part.strip()}” lies beyond the end of the board")
+        ranges.append((start, end))
+    ranges.sort()
+    for (_, end), (start, _) in pairwise(ranges):
+        if start < end:
+            raise CarpentryError("two flaws overlap: write them as one")
+    return tuple(ranges)
+
+
+def read_board(fields: BoardFields, unit: Unit | str) -> MeasuredBoard:
+    """A board from what was noted; ``unit`` is what bare numbers mean.
+
+    Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
+    """
+    unit = Unit(unit)
+    faults = Faults()
+    read = faults.attempt("stock", lambda: read_stock(fields.stock, unit), None)
+    named = read.length if read else None
+    no_board = "no board is that long or short: 1 in to 60 ft"
+    length = faults.attempt(
+        "length", partial(_size, fields.length, unit, TICKS_PER_INCH, _LONGEST, no_board), None
+    )
+    if not fields.length.strip():
+        length = named
+        if named is None:
+            faults.add("length", "a length is missing")
+    standard = standard_section(read.stock) if read else None
+
+    def near(place: str, usual: int | None) -> int | None:
+        text = getattr(fields, place)
+        least, most = (usual // 2, usual * 3 // 2) if usual else (1, 4 * TICKS_PER_FOOT)
+        refused = "that cannot be: it is far from what the name says"
+        return faults.attempt(place, partial(_size, text, unit, least, most, refused), None)
+
+    thickness = near("thickness", standard.thickness if standard else None)
+    wide = standard.width if standard else None
+    widths = [near(place, wide) for place in ("width", "width_middle", "width_end")]
+    deviations: dict[str, Callable[[], int]] = {
+        place: partial(_deviation, getattr(fields, place), unit)
+        for place in ("crook", "bow", "cup")
+    }
+    crook, bow, cup = (faults.attempt(place, ask, 0) for place, ask in deviations.items())
+    twisted = faults.attempt("twist", lambda: _twisted(fields.twist), False)
+    none: tuple[tuple[int, int], ...] = ()
+    flaws = faults.attempt(
+        "flaws", lambda: read_flaws(fields.flaws, unit, length or _LONGEST), none
+    )
+    for place in ("place", "note"):
+        if len(getattr(fields, place)) > MAX_TEXT:
+            faults.add(place, f"longer than {MAX_TEXT} characters")
+    faults.raise_any()
+    assert read is not None and length is not None
+    return MeasuredBoard(
+        fields,
+        read.stock,
+        length,
+        thickness,
+        tuple(width for width in widths if width is not None),
+        crook,
+        bow,
+        cup,
+        twisted,
+        flaws,
+    )

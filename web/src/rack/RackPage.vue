@@ -1,0 +1,283 @@
+<script setup lang="ts">
+import { refDebounced, useSessionStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import type { RackBoard, RackFields } from '../api/client'
+import { useFaults } from '../api/faults'
+import { useDrafts } from '../desk/useDrafts'
+import EditableCell from '../shared/EditableCell.vue'
+import LengthText from '../shared/LengthText.vue'
+import SectionText from '../shared/SectionText.vue'
+import { useRack } from './useRack'
+
+type Field = keyof RackFields & keyof RackBoard
+
+const MEASURES: { field: Field; label: string; hint: string }[] = [
+  { field: 'thickness', label: 'Thickness', hint: 'as measured' },
+  { field: 'width', label: 'Width, marked end', hint: 'as measured' },
+  { field: 'width_middle', label: 'Width, middle', hint: 'as measured' },
+  { field: 'width_end', label: 'Width, far end', hint: 'as measured' },
+  { field: 'crook', label: 'Crook', hint: 'hollow of the curved edge' },
+  { field: 'bow', label: 'Bow', hint: 'hollow of the curved face' },
+  { field: 'cup', label: 'Cup', hint: 'hollow across the width' },
+  { field: 'twist', label: 'Twisted', hint: 'yes or no' },
+  { field: 'flaws', label: 'Flaws', hint: 'from to, such as 30 to 34 1/2' },
+  { field: 'note', label: 'Note', hint: 'for yourself' },
+]
+
+const route = useRoute()
+const router = useRouter()
+const search = computed({
+  get: () => String(route.query.find ?? ''),
+  set: (find: string | null) => void router.replace({ query: { find: find || undefined } }),
+})
+const held = useRack(refDebounced(search, 200))
+const { rack, isError, waiting, offline } = held
+const { drafts, keep, drop } = useDrafts('rack')
+const open = ref<string>()
+const empty = { stock: '', length: '', place: '' }
+const fresh = useSessionStorage('grain-tally:rack-board', { ...empty })
+const faults = useFaults('stock')
+
+function bind(board: RackBoard, field: Field, label: string) {
+  const key = `${board.id}.${field}`
+  return {
+    saved: String(board[field]),
+    draft: drafts.value[key],
+    label: `${label} of board ${board.number}`,
+    place: field,
+    save: (text: string) => held.writeBoard(board.id, { [field]: text }),
+    onKeep: (text: string) => keep(key, text),
+    onDrop: () => drop(key),
+  }
+}
+
+async function add() {
+  const outcome = await held.writeBoard(crypto.randomUUID(), { ...fresh.value })
+  if (faults.settle(outcome)) fresh.value = { ...empty, place: fresh.value.place }
+}
+</script>
+
+<template>
+  <div v-if="isError && !rack" class="page" role="alert">
+    <h1>The rack could not be loaded</h1>
+    <v-btn @click="held.refetch()">Try again</v-btn>
+  </div>
+  <div v-else-if="!rack" class="page quiet" role="status">Going to the rack …</div>
+  <div v-else class="page">
+    <Teleport defer to="#header-acts">
+      <v-btn :disabled="!rack.undo" :title="rack.undo ?? undefined" @click="held.step('undo')"
+        >Undo</v-btn
+      >
+      <v-btn :disabled="!rack.redo" :title="rack.redo ?? undefined" @click="held.step('redo')"
+        >Redo</v-btn
+      >
+    </Teleport>
+    <div class="top">
+      <div>
+        <h1>Rack</h1>
+        <p class="quiet lead">
+          {{ rack.total }} board{{ rack.total === 1 ? '' : 's' }} on hand. A project that is set to
+          it takes them before anything is bought; crooked, flawed or undersized ones are left
+          alone.
+        </p>
+      </div>
+      <v-btn href="/api/rack/labels.pdf">Print labels</v-btn>
+    </div>
+    <form class="new" @submit.prevent="add">
+      <v-text-field
+        v-model="fresh.stock"
+        label="Stock"
+        placeholder="2x4 treated"
+        :error-messages="faults.at('stock')"
+      />
+      <v-text-field
+        v-model="fresh.length"
+        label="Length"
+        placeholder="70 1/2"
+        :error-messages="faults.at('length')"
+      />
+      <v-text-field
+        v-model="fresh.place"
+        label="Place"
+        placeholder="left bay"
+        :error-messages="faults.at('place')"
+      />
+      <v-btn type="submit" color="primary" variant="flat">Lay it on</v-btn>
+    </form>
+    <p class="change" role="status">
+      <template v-if="offline"
+        ><strong class="text-error">No connection.</strong> What you typed is kept.</template
+      >
+      <template v-else-if="waiting">Saving …</template>
+      <template v-else>{{ rack.change }}</template>
+    </p>
+    <v-text-field
+      v-if="rack.total"
+      v-model="search"
+      label="Find by stock, place, note or number"
+      type="search"
+      clearable
+      class="find"
+    />
+    <div v-if="rack.boards.length" class="scroll" tabindex="0" role="region" aria-label="Boards">
+      <table class="ruled">
+        <thead>
+          <tr>
+            <th class="to-right">number</th>
+            <th>stock</th>
+            <th>length</th>
+            <th>real size</th>
+            <th>straight strip</th>
+            <th>place</th>
+            <th><span class="said-only">measure, take off</span></th>
+          </tr>
+        </thead>
+        <tbody v-for="board in rack.boards" :key="board.id">
+          <tr>
+            <td class="to-right figure number">{{ board.number }}</td>
+            <td>
+              <EditableCell v-bind="bind(board, 'stock', 'Stock')" class="called" />
+              <span v-if="board.left_alone" class="alone">{{ board.left_alone }}</span>
+            </td>
+            <td>
+              <EditableCell v-bind="bind(board, 'length', 'Length')" class="figure">
+                <LengthText :length="board.length_shown" />
+              </EditableCell>
+            </td>
+            <td>
+              <SectionText v-if="board.section" :section="board.section" />
+              <span class="quiet small source">{{ board.section_source }}</span>
+            </td>
+            <td>
+              <LengthText v-if="board.straight_width" :length="board.straight_width" />
+              <span v-else class="quiet">none</span>
+            </td>
+            <td><EditableCell v-bind="bind(board, 'place', 'Place')" /></td>
+            <td class="to-right acts-cell">
+              <v-btn
+                variant="text"
+                size="small"
+                :aria-expanded="open === board.id"
+                :aria-label="`Measure board ${board.number}`"
+                @click="open = open === board.id ? undefined : board.id"
+                >Measure</v-btn
+              >
+              <v-btn
+                variant="text"
+                size="small"
+                :aria-label="`Take off board ${board.number}`"
+                @click="held.removeBoards([board.id])"
+                >Take off</v-btn
+              >
+            </td>
+          </tr>
+          <tr v-if="open === board.id">
+            <td colspan="7">
+              <div class="measures">
+                <div v-for="{ field, label, hint } in MEASURES" :key="field">
+                  <span class="quiet small">{{ label }}</span>
+                  <EditableCell v-bind="bind(board, field, label)">
+                    <template v-if="board[field]">{{ board[field] }}</template>
+                    <span v-else class="quiet small">{{ hint }}</span>
+                  </EditableCell>
+                </div>
+              </div>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-else class="quiet">
+      {{
+        rack.total
+          ? 'No board like that.'
+          : 'Nothing on the rack yet: offcuts, salvaged boards, leftovers.'
+      }}
+    </p>
+    <p v-if="rack.found > rack.boards.length" class="quiet">
+      The first {{ rack.boards.length }} of {{ rack.found }} are shown: search to see others.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: flex-start;
+  gap: 12px;
+}
+
+.lead {
+  max-width: 46em;
+}
+
+.new {
+  display: grid;
+  grid-template-columns: 2fr 1fr 2fr auto;
+  gap: 12px;
+  align-items: start;
+  margin-top: 10px;
+}
+
+.change {
+  min-height: 1.4em;
+  font-size: 0.86rem;
+  margin-top: 10px !important;
+}
+
+.find {
+  max-width: 380px;
+  margin-bottom: 8px;
+}
+
+.scroll {
+  overflow-x: auto;
+}
+
+table {
+  min-width: 760px;
+}
+
+.number {
+  font-size: 1.15rem;
+}
+
+.alone {
+  display: block;
+  font-size: 0.78rem;
+  color: rgb(var(--v-theme-error));
+  padding-left: 2px;
+}
+
+.small {
+  font-size: 0.8rem;
+}
+
+.source {
+  display: block;
+}
+
+.acts-cell {
+  white-space: nowrap;
+}
+
+.measures {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 8px 20px;
+  padding: 4px 0 8px 40px;
+}
+
+.measures :deep(input:not(:focus)) {
+  border-bottom-color: rgb(var(--v-theme-rule));
+}
+
+@media (max-width: 760px) {
+  .new {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>
