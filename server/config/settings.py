@@ -135,6 +135,7 @@ USE_TZ = True
 WEB_DIST = ROOT / "web" / "dist"
 STATIC_URL = "static/"
 STATIC_ROOT = DATA / "static"
+INDEX_PAGE = (WEB_DIST if TESTING else STATIC_ROOT) / "index.html"  # of one build with its assets
 STATICFILES_DIRS = [WEB_DIST] if WEB_DIST.exists() else []
 STORAGES = {
     "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},

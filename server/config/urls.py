@@ -16,9 +16,9 @@ from server.config.api import api
 @ensure_csrf_cookie
 def index(request: HttpRequest) -> HttpResponse:
     """The front end's page; it finds its own way from the address."""
-    page = settings.WEB_DIST / "index.html"
+    page = settings.INDEX_PAGE
     if not page.exists():
-        raise Http404("the front end is not built: run make build")
+        raise Http404("the front end is not built: run make serve")
     return HttpResponse(page.read_bytes(), content_type="text/html; charset=utf-8")
 
 

@@ -22,6 +22,7 @@ const desk = useProject(id)
 const { project, missing, isError, planning, waiting, offline } = desk
 const lighting = useLighting(id)
 const entry = useTemplateRef<InstanceType<typeof EntryLine>>('entry')
+const sheet = useTemplateRef<InstanceType<typeof PartSheet>>('sheet')
 const settings = ref(false)
 const shortcuts = ref(false)
 const importing = ref(false)
@@ -39,7 +40,7 @@ function move(by: number) {
   const at = parts.findIndex((part) => part.id === lighting.selected.value)
   const next = parts[Math.min(parts.length - 1, Math.max(0, at + by))] ?? parts[0]
   lighting.select(next?.id)
-  document.querySelector(`[data-part="${next?.id}"]`)?.scrollIntoView({ block: 'nearest' })
+  if (next) sheet.value?.show(next.id)
 }
 
 async function removeSelected() {
@@ -117,7 +118,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <v-btn size="small" aria-label="Keys" @click="shortcuts = true">?</v-btn>
       </div>
       <div class="scroll" tabindex="-1">
-        <PartSheet :project="project" :desk="desk" :lighting="lighting" />
+        <PartSheet ref="sheet" :project="project" :desk="desk" :lighting="lighting" />
       </div>
       <EntryLine ref="entry" :project="project" :desk="desk" />
     </div>

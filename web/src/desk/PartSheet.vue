@@ -1,52 +1,72 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { Part, Project } from '../api/client'
-import PartRow from './PartRow.vue'
-import type { ProjectOnDesk } from './useProject'
-import type { Lighting } from './useLighting'
+import { computed, useTemplateRef } from 'vue'
+import type { VVirtualScroll } from 'vuetify/components'
+import type { Project } from '../api/client'
+import SheetLine, { type Line } from './SheetLine.vue'
 import { useDrafts } from './useDrafts'
+import type { Lighting } from './useLighting'
+import type { ProjectOnDesk } from './useProject'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk; lighting: Lighting }>()
 const { drafts, keep, drop } = useDrafts(props.project.id)
 
-const groups = computed(() => {
-  const found: { name: string; parts: Part[] }[] = []
+const ROW_HEIGHT = 48
+const DRAWN_AT_ONCE = 150
+
+const lines = computed(() => {
+  const found: Line[] = []
+  let group = ''
   for (const part of props.project.parts) {
-    const last = found.find((group) => group.name === part.group)
-    if (last) last.parts.push(part)
-    else found.push({ name: part.group, parts: [part] })
+    if (part.group !== group)
+      found.push({ key: `group of ${part.id}`, group: part.group || 'parts' })
+    group = part.group
+    found.push({ key: part.id, part })
   }
   return found
 })
+const rest = computed(() => ({
+  desk: props.desk,
+  lighting: props.lighting,
+  drafts: drafts.value,
+  onKeep: keep,
+  onDrop: drop,
+}))
+const many = computed(() => lines.value.length > DRAWN_AT_ONCE)
+const scroller = useTemplateRef<VVirtualScroll>('scroller')
+
+/** Brings a part into view, also one that is not drawn yet. */
+function show(part: string) {
+  const index = lines.value.findIndex((line) => line.key === part)
+  if (many.value) scroller.value?.scrollToIndex(index)
+  else document.querySelector(`[data-part="${part}"]`)?.scrollIntoView({ block: 'nearest' })
+}
+
+defineExpose({ show })
 </script>
 
 <template>
-  <div class="sheet" role="table" aria-label="Part list">
+  <div class="sheet" :class="{ many }" role="table" aria-label="Part list">
     <div class="head" role="row">
       <span role="columnheader" class="count">count</span>
       <span role="columnheader">part</span>
       <span role="columnheader">stock, real size</span>
       <span role="columnheader" class="to-right">length</span>
     </div>
-    <div
-      v-for="group in groups"
-      :key="group.name"
+    <v-virtual-scroll
+      v-if="many"
+      ref="scroller"
+      :items="lines"
+      :item-height="ROW_HEIGHT"
+      item-key="key"
       role="rowgroup"
-      :aria-label="group.name || 'parts'"
+      class="lines"
     >
-      <div v-if="group.name" role="row" class="group">
-        <span role="cell">{{ group.name }}</span>
-      </div>
-      <PartRow
-        v-for="part in group.parts"
-        :key="part.id"
-        :part="part"
-        :desk="desk"
-        :lighting="lighting"
-        :drafts="drafts"
-        @keep="keep"
-        @drop="drop"
-      />
+      <template #default="{ item }">
+        <SheetLine :line="item" v-bind="rest" />
+      </template>
+    </v-virtual-scroll>
+    <div v-else role="rowgroup">
+      <SheetLine v-for="line in lines" :key="line.key" :line="line" v-bind="rest" />
     </div>
     <div v-if="!project.parts.length" class="empty">
       <p class="called">No parts yet.</p>
@@ -92,11 +112,15 @@ const groups = computed(() => {
   text-align: right;
 }
 
-.group {
-  padding: 8px 12px 2px 12px;
-  font-size: 0.8rem;
-  font-weight: 600;
-  color: rgb(var(--v-theme-quiet));
+.many {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+
+.many .lines {
+  flex: 1;
+  min-height: 0;
 }
 
 .empty {

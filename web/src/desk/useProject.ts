@@ -13,6 +13,8 @@ import {
 import { fetchProject, useOpenProject } from '../projects/openProject'
 
 const POLL_MS = 400
+const SLOW_POLL_MS = 1200
+const SLOW_AFTER_SECONDS = 4
 const UNDER_WAY = ['queued', 'running']
 
 /** One project with its live plan, and every change that can be made to it. */
@@ -32,7 +34,8 @@ export function useProject(id: string) {
   useQuery({
     queryKey: computed(() => ['plan-under-way', project.value?.plan.id]),
     enabled: planning,
-    refetchInterval: POLL_MS,
+    refetchInterval: () =>
+      (project.value?.plan.seconds ?? 0) > SLOW_AFTER_SECONDS ? SLOW_POLL_MS : POLL_MS,
     queryFn: async () => {
       const plan = project.value?.plan
       if (!plan) return null

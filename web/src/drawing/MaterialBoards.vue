@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Material, Part } from '../api/client'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
@@ -18,6 +18,12 @@ const height = computed(() => {
   const wide = (props.material.section?.width.ticks ?? 5 * TICKS_PER_INCH) / TICKS_PER_INCH
   return Math.round(Math.min(34, Math.max(15, 11 + wide * 3.6)))
 })
+
+const DRAWN_AT_ONCE = 60
+const all = ref(false)
+const drawn = computed(() =>
+  all.value ? props.material.layouts : props.material.layouts.slice(0, DRAWN_AT_ONCE),
+)
 
 function named(part: string): string {
   const found = props.parts.get(part)
@@ -41,7 +47,7 @@ function named(part: string): string {
       <span v-else-if="material.layouts.length" class="cost quiet">no price</span>
     </header>
     <p v-if="material.note" class="quiet note">{{ material.note }}</p>
-    <div v-for="layout in material.layouts" :key="layout.first" class="layout">
+    <div v-for="layout in drawn" :key="layout.first" class="layout">
       <span class="number quiet" :title="`board ${layout.first}`">{{ layout.first }}</span>
       <BoardDrawing
         :layout="layout"
@@ -56,6 +62,9 @@ function named(part: string): string {
       <span v-if="layout.count > 1" class="times figure">× {{ layout.count }}</span>
       <span v-if="layout.owned" class="owned">rack {{ layout.rack_numbers.join(', ') }}</span>
     </div>
+    <v-btn v-if="drawn.length < material.layouts.length" size="small" @click="all = true">
+      Draw {{ material.layouts.length - drawn.length }} more
+    </v-btn>
     <p v-for="miss in material.near_misses" :key="miss" class="quiet note">{{ miss }}</p>
     <ul v-if="material.unplaced.length || material.later.length" class="without">
       <li v-for="row in material.unplaced" :key="row.part" :class="{ lit: lit === row.part }">
