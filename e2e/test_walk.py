@@ -42,6 +42,8 @@ class WalkTest(BrowserTestCase):
         expect(first).to_have_accessible_name(
             "Board 1, 12 ft: back rail 108″, cross tie 32 1/2″, left 2 3/4″"
         )
+        marks = [row.get_attribute("data-mark") for row in page.locator("[data-part]").all()]
+        self.assertEqual("".join(filter(None, marks)), "ABCHDEFG", "parts stand by group")
         scrolls = page.evaluate("document.documentElement.scrollHeight > window.innerHeight")
         self.assertFalse(scrolls, "the desk scrolls as a page")
 

@@ -9,6 +9,7 @@ import TallyLine from '../shared/TallyLine.vue'
 import TakeAway from '../list/TakeAway.vue'
 import EntryLine from './EntryLine.vue'
 import PartSheet from './PartSheet.vue'
+import { inGroups } from './groups'
 import SettingsDialog from './SettingsDialog.vue'
 import ShortcutsDialog from './ShortcutsDialog.vue'
 import { isTyping } from './shortcuts'
@@ -35,7 +36,7 @@ function focusLength(part: string | undefined) {
 }
 
 function move(by: number) {
-  const parts = project.value?.parts ?? []
+  const parts = [...inGroups(project.value?.parts ?? []).values()].flat()
   if (!parts.length) return
   const at = parts.findIndex((part) => part.id === lighting.selected.value)
   const next = parts[Math.min(parts.length - 1, Math.max(0, at + by))] ?? parts[0]

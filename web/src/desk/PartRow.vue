@@ -38,6 +38,7 @@ function bind(field: PartField, label: string) {
     class="row"
     role="row"
     :data-part="part.id"
+    :data-mark="part.mark"
     :class="{ lit, selected }"
     :aria-selected="selected"
     @pointerenter="lighting.hover(part.id)"

@@ -2,6 +2,7 @@
 import { computed, useTemplateRef } from 'vue'
 import type { VVirtualScroll } from 'vuetify/components'
 import type { Project } from '../api/client'
+import { inGroups } from './groups'
 import SheetLine, { type Line } from './SheetLine.vue'
 import { useDrafts } from './useDrafts'
 import type { Lighting } from './useLighting'
@@ -15,12 +16,9 @@ const DRAWN_AT_ONCE = 150
 
 const lines = computed(() => {
   const found: Line[] = []
-  let group = ''
-  for (const part of props.project.parts) {
-    if (part.group !== group)
-      found.push({ key: `group of ${part.id}`, group: part.group || 'parts' })
-    group = part.group
-    found.push({ key: part.id, part })
+  for (const [name, parts] of inGroups(props.project.parts)) {
+    if (name) found.push({ key: `group ${name}`, group: name })
+    found.push(...parts.map((part) => ({ key: part.id, part })))
   }
   return found
 })

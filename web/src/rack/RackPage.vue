@@ -258,6 +258,7 @@ table {
 
 .source {
   display: block;
+  white-space: nowrap;
 }
 
 .acts-cell {
