@@ -9,4 +9,3 @@ CUT_SHEET_CAUTIONS = (
     "guard, stands on posts in the ground, holds water overhead or joins a building: local codes "
     "and a licensed professional decide.",
 )
-TREATED_CAUTION = "Treated wood: wear a mask, wash hands, never burn the offcuts."

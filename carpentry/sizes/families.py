@@ -24,10 +24,6 @@ class Size:
     section: Section
     green: Section | None = None
 
-    @property
-    def has_width(self) -> bool:
-        return self.width is not None
-
 
 @dataclass(frozen=True)
 class Family:

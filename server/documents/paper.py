@@ -20,7 +20,7 @@ from reportlab.platypus import (
     TableStyle,
 )
 
-from carpentry.cautions import CUT_SHEET_CAUTIONS, TREATED_CAUTION
+from carpentry.cautions import CUT_SHEET_CAUTIONS
 from server.documents.drawing import BoardDrawing
 from server.documents.type import (
     BOLD,
@@ -196,8 +196,8 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
         story += _boards(material, drawing)
     story += _not_planned(project)
     story.append(Spacer(1, 10))
-    kinds = {material.kind for material in project.plan.materials}
-    cautions = [*CUT_SHEET_CAUTIONS, *([TREATED_CAUTION] if "treated" in kinds else [])]
+    woods = dict.fromkeys(f"{m.wood}: {m.caution}" for m in project.plan.materials)
+    cautions = [*CUT_SHEET_CAUTIONS, *(f"{wood[0].upper()}{wood[1:]}" for wood in woods)]
     story.append(KeepTogether([text(caution, 8) for caution in cautions]))
     return _document("cut sheet", project, paper, story)
 

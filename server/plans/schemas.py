@@ -59,6 +59,9 @@ class LaterOut(BaseModel):
 class MaterialOut(BaseModel):
     stock: str
     kind: str
+    wood: str
+    stands: str
+    caution: str
     section: SectionOut | None
     section_source: str
     note: str

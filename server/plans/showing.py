@@ -10,7 +10,7 @@ from carpentry.cutting import CutPlan, Layout
 from carpentry.length import Unit, sold_name
 from carpentry.project import Material, Tally
 from carpentry.project.tally import KEEPABLE
-from carpentry.sizes import Section, pounds, rounded
+from carpentry.sizes import Section, pounds, rounded, species_of
 from server.config.schemas import length_out
 from server.plans.making import Inputs
 from server.plans.models import Board, Plan
@@ -117,6 +117,7 @@ def _material(
             )
         )
         number += layout.count
+    species = species_of(material.stock)
     lengths = [
         f"{counts[offer.id]} of {sold_name(offer.length, notation)}"
         + (" from the rack" if offer.owned else "")
@@ -126,6 +127,9 @@ def _material(
     return MaterialOut(
         stock=str(material.stock),
         kind=material.stock.kind,
+        wood=species.name,
+        stands=species.exposure,
+        caution=species.caution,
         section=section_out(material.section, notation),
         section_source=inputs.source if material.section_from_yard else "standard size",
         note="the yard's section differs from length to length" if material.sections_differ else "",

@@ -58,7 +58,7 @@ class TakeAwayTest(ApiTestCase):
             sheet = pdf_text(self.take(f"cut-sheet.pdf?paper={paper}"))
             for words in ("Compost station", "boards 1–2", "upright", "does not check strength"):
                 self.assertIn(words, sheet)
-            self.assertIn("Treated wood", sheet)
+            self.assertIn("never burn offcuts", sheet)
         refused = self.client.get(f"/api/projects/{self.project['id']}/cut-sheet.pdf?paper=a5")
         self.assertEqual(refused.status_code, 422)
 

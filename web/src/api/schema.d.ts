@@ -1164,6 +1164,8 @@ export interface components {
         };
         /** MaterialOut */
         MaterialOut: {
+            /** Caution */
+            caution: string;
             /** Cost */
             cost: string | null;
             /** Kind */
@@ -1181,12 +1183,16 @@ export interface components {
             section: components["schemas"]["SectionOut"] | null;
             /** Section Source */
             section_source: string;
+            /** Stands */
+            stands: string;
             /** Stock */
             stock: string;
             /** Summary */
             summary: string;
             /** Unplaced */
             unplaced: components["schemas"]["UnplacedOut"][];
+            /** Wood */
+            wood: string;
         };
         /** NewProjectIn */
         NewProjectIn: {

@@ -16,6 +16,9 @@ const lighting = useLighting(String(route.params.id))
 const shopping = computed(() => project.value?.plan.shopping)
 const parts = computed(() => new Map(project.value?.parts.map((p) => [p.id, p])))
 const kinds = computed(() => new Map(project.value?.plan.materials.map((m) => [m.stock, m.kind])))
+const woods = computed(() => [
+  ...new Map(project.value?.plan.materials.map((m) => [m.wood, m])).values(),
+])
 const left = computed(() =>
   (project.value?.plan.materials ?? []).flatMap((material) => [
     ...material.unplaced.map((u) => ({ ...u, stock: material.stock, planned: true })),
@@ -149,6 +152,12 @@ const left = computed(() =>
           </li>
         </ul>
       </template>
+      <dl class="woods">
+        <template v-for="wood in woods" :key="wood.wood">
+          <dt>{{ wood.wood }}</dt>
+          <dd class="quiet">May stand: {{ wood.stands }}. {{ wood.caution }}</dd>
+        </template>
+      </dl>
       <p class="quiet caution">
         This plans cuts and cost; it does not check strength. Local codes and a licensed
         professional decide about anything that bears people or weight, is a guard, or joins a
@@ -245,10 +254,26 @@ tfoot td {
   .roomy {
     display: none;
   }
+
+  .woods {
+    grid-template-columns: 1fr;
+  }
+}
+
+.woods {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 2px 16px;
+  margin: 28px 0 0;
+  font-size: 0.84rem;
+}
+
+.woods dd {
+  margin: 0;
 }
 
 .caution {
-  margin-top: 32px;
+  margin-top: 12px !important;
   font-size: 0.84rem;
   max-width: 60em;
 }
