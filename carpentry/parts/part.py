@@ -1,7 +1,7 @@
 """One part: its fields as typed, checked and understood."""
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import partial
 
@@ -43,7 +43,8 @@ class EndAngle:
 
 @dataclass(frozen=True)
 class Part:
-    """A part as understood. Lengths are exact; ``fields`` keeps what was typed."""
+    """A part as understood. Lengths are exact; ``fields`` keeps what was typed, but that a length
+    inside the stock's name (``2x4x8``) has moved to its own field, where it means one thing."""
 
     fields: PartFields
     quantity: int
@@ -137,6 +138,8 @@ def read_part(fields: PartFields, unit: Unit | str) -> Part:
     if length.rounded:
         warnings += ("the length was rounded to the nearest 1/8128 in",)
     name = fields.name.strip() or str(stock.stock)
+    if stock.length is not None:
+        fields = replace(fields, stock=str(stock.stock), length=length.text)
     return Part(fields, quantity, name, stock.stock, length, thickness, width, ends, warnings)
 
 

@@ -163,6 +163,11 @@ class PartTest(TestCase):
         self.assertIn("more than the width", reason(width="4") or "")
         self.assertIn("sheet", reason(stock="ply 1/2", width="20") or "")
 
+    def test_a_length_in_the_name_moves_to_its_field(self) -> None:
+        for stock, length in (("2x4x8", ""), ("4x2x8 ", "8ft")):
+            part = read_part(PartFields(stock=stock, length=length), "in")
+            self.assertEqual((part.fields.stock, part.fields.length), ("2x4", "8ft"))
+
     def test_a_stock_length_and_a_length_must_agree(self) -> None:
         typed = PartFields(stock="2x4x8", length="90")
         with self.assertRaisesRegex(CarpentryError, "says another length"):

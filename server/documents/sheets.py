@@ -8,6 +8,7 @@ import io
 from collections.abc import Iterable, Sequence
 
 from openpyxl import Workbook
+from openpyxl.cell.cell import ILLEGAL_CHARACTERS_RE
 from openpyxl.styles import Font
 from openpyxl.utils import get_column_letter
 
@@ -67,7 +68,7 @@ def write_xlsx(title: str, columns: Sequence[str], rows: Iterable[Sequence[str]]
         cell.font = Font(bold=True)
     widths = [len(column) for column in columns]
     for row in rows:
-        sheet.append(list(row))
+        sheet.append([ILLEGAL_CHARACTERS_RE.sub("", text) for text in row])
         for cell in sheet[sheet.max_row]:
             cell.data_type = "s"
         widths = [max(w, len(text)) for w, text in zip(widths, row, strict=True)]

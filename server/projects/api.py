@@ -163,7 +163,7 @@ def change_project(
                 get_object_or_404(Yard.objects.of(request.user), id=yard_id) if yard_id else None
             )
             said.append(f"yard {project.yard.name if project.yard else 'none'}")
-        if given.get("use_rack") is not None:
+        if "use_rack" in given:
             project.use_rack = given.pop("use_rack")
             said.append("rack boards first" if project.use_rack else "rack left alone")
         for name, value in given.items():
@@ -226,7 +226,7 @@ def change_part(
         said = []
         for name, value in _given(patch).items():
             before = getattr(part, name)
-            setattr(part, name, (value or "").strip())
+            setattr(part, name, value.strip())
             said.append(f"{name} {before or 'empty'} → {getattr(part, name) or 'empty'}")
         part.project = project
         part.full_clean()
@@ -288,8 +288,8 @@ def read_parts_file(
 
 
 def _given(patch: Schema) -> dict[str, Any]:
-    """The fields a patch really names, without what every change carries."""
-    return patch.dict(exclude_unset=True, exclude={"version", "change_id"})
+    """The fields a patch gives a value, without what every change carries."""
+    return patch.dict(exclude_none=True, exclude={"version", "change_id"})
 
 
 def _label(text: str) -> str:

@@ -104,6 +104,8 @@ class Project(Versioned):
                 length = getattr(part, name)
                 if getattr(row, name):
                     setattr(row, name, _spelled_out(getattr(row, name), length.ticks, before))
+            if row.read(unit).length.ticks != row.length_ticks:
+                raise CarpentryError(f"{row.name or row.stock} would change its size", "unit")
         self.unit = unit.value
         self.notation = DEFAULTS[unit]["notation"]
         Part.objects.bulk_update(rows, LENGTH_FIELDS)
@@ -224,15 +226,12 @@ class Part(models.Model):
             length = getattr(read, name)
             if length:
                 setattr(self, name, length.text)
-        self._understand(read)
-
-    def _understand(self, read: ReadPart) -> None:
         self.pieces = read.quantity
         self.length_ticks = read.length.ticks
 
     def clean(self) -> None:
         try:
-            self._understand(self.read(self.project.unit))
+            self.take(self.read(self.project.unit))
         except CarpentryError as error:
             raise as_validation_error(error) from error
 

@@ -79,8 +79,8 @@ def write_board(request: HttpRequest, board_id: uuid.UUID, fields: RackBoardIn) 
     """Notes a board down: changes the fields given, or adds the board under this id."""
     rack = Rack.of(request.user)
     given: dict[str, Any] = {
-        name: (value or "").strip()
-        for name, value in fields.dict(exclude_unset=True, exclude={"version", "change_id"}).items()
+        name: value.strip()
+        for name, value in fields.dict(exclude_none=True, exclude={"version", "change_id"}).items()
     }
 
     def make(rack: Rack) -> str:

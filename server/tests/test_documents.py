@@ -103,6 +103,13 @@ class TakeAwayTest(ApiTestCase):
         self.project = self.change(project, "patch", part, ends="-20 20").json()
         self.assertEqual(read_parts_csv(self.take("parts.csv"), "in")[-1].fields.ends, "-20 20")
 
+    def test_characters_that_a_workbook_cannot_hold_are_left_out(self) -> None:
+        yard = self.ask("post", "/yards", {"id": str(uuid.uuid4()), "name": "Bell\x07 Yard"}).json()
+        seen = {"version": 1, "change_id": str(uuid.uuid4()), "stock": "2x4", "length": "8ft"}
+        self.ask("put", f"/yards/{yard['id']}/lines/{uuid.uuid4()}", seen)
+        book = self.client.get(f"/api/yards/{yard['id']}/prices.xlsx")
+        self.assertEqual(load_workbook(io.BytesIO(book.content)).active["A2"].value, "Bell Yard")
+
     def test_a_missing_price_is_said(self) -> None:
         self.change(self.project, "post", "/parts", text="1 post 6x6 40")
         text = self.take("shopping-list.csv").decode()

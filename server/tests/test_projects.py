@@ -148,6 +148,31 @@ class ChangesTest(ApiTestCase):
         self.assertEqual([p["length"] for p in project["parts"]], ["60", "44 1/2", "735mm"])
         self.assertEqual(project["unit"], "in")
 
+    def test_a_length_inside_a_name_keeps_its_meaning_in_another_unit(self) -> None:
+        project = self.new_project("2 a 1x4x30\n1 b 2x4x8 treated")
+        typed = [(p["stock"], p["length"]) for p in project["parts"]]
+        self.assertEqual(typed, [("1x4", "30"), ("2x4 treated", "8ft")])
+        before = [p["length_shown"]["ticks"] for p in project["parts"]]
+        project = self.change(project, "patch", "", unit="mm").json()
+        self.assertEqual([p["length_shown"]["ticks"] for p in project["parts"]], before)
+        self.assertEqual(self.ask("get", f"/projects/{project['id']}").status_code, 200)
+
+    def test_a_name_with_a_length_typed_into_a_part(self) -> None:
+        project = self.new_project("2 a 2x4 96")
+        part = f"/parts/{project['parts'][0]['id']}"
+        changed = self.change(project, "patch", part, stock="2x6x8").json()["parts"][0]
+        self.assertEqual((changed["stock"], changed["length"]), ("2x6", "96"))
+
+    def test_a_field_given_as_nothing_is_left_as_it_is(self) -> None:
+        project = self.new_project("2 rail 2x4 60")
+        for field in ("name", "kerf", "copies", "unit", "use_rack"):
+            answer = self.change(project, "patch", "", **{field: None})
+            self.assertEqual(answer.status_code, 200, field)
+            project = answer.json()
+        part = f"/parts/{project['parts'][0]['id']}"
+        project = self.change(project, "patch", part, length=None).json()
+        self.assertEqual((project["name"], project["parts"][0]["length"]), ("Cold frame", "60"))
+
     def test_what_is_refused_changes_nothing(self) -> None:
         project = self.new_project("2 rail 2x4 60")
         part = f"/parts/{project['parts'][0]['id']}"

@@ -105,7 +105,7 @@ def delete_yard(request: HttpRequest, yard_id: uuid.UUID) -> tuple[int, None]:
 def change_yard(request: HttpRequest, yard_id: uuid.UUID, patch: YardPatchIn) -> YardOut:
     """Changes what holds for the whole yard."""
     yard = own_yard(request, yard_id)
-    given = patch.dict(exclude_unset=True, exclude={"version", "change_id"})
+    given = patch.dict(exclude_none=True, exclude={"version", "change_id"})
 
     def make(yard: Yard) -> str:
         for name, value in given.items():
@@ -122,7 +122,7 @@ def write_line(
 ) -> YardOut:
     """Writes a price line: changes the fields given, or adds the line under this id."""
     yard = own_yard(request, yard_id)
-    given: dict[str, Any] = fields.dict(exclude_unset=True, exclude={"version", "change_id"})
+    given: dict[str, Any] = fields.dict(exclude_none=True, exclude={"version", "change_id"})
 
     def make(yard: Yard) -> str:
         line = yard.lines.filter(id=line_id).first()
@@ -135,7 +135,7 @@ def write_line(
         before = line.price
         line.yard = yard
         for name, value in given.items():
-            setattr(line, name, (value or "").strip())
+            setattr(line, name, value.strip())
         line.full_clean()
         line.save()
         if added:

@@ -4,6 +4,7 @@ import type { Material, Part } from '../api/client'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
 import BoardDrawing from './BoardDrawing.vue'
+import { TICKS_PER_INCH } from './ticks'
 
 const props = defineProps<{
   material: Material
@@ -13,7 +14,6 @@ const props = defineProps<{
 }>()
 defineEmits<{ hover: [part?: string]; select: [part: string] }>()
 
-const TICKS_PER_INCH = 8128
 const height = computed(() => {
   const wide = (props.material.section?.width.ticks ?? 5 * TICKS_PER_INCH) / TICKS_PER_INCH
   return Math.round(Math.min(34, Math.max(15, 11 + wide * 3.6)))

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { TICKS_PER_INCH, TICKS_PER_MM } from './ticks'
 
 const props = defineProps<{ unit: string; longest: number; scale: number }>()
 
-const TICKS_PER_INCH = 8128
-const TICKS_PER_MM = 320
 const rule = computed(() =>
   props.unit === 'mm'
     ? { step: 100 * TICKS_PER_MM, every: 5, named: (n: number) => `${n / 10}` }

@@ -2,11 +2,11 @@
 import { computed } from 'vue'
 import type { BookSize } from '../api/client'
 import LengthText from '../shared/LengthText.vue'
+import { TICKS_PER_INCH } from '../drawing/ticks'
 
 const props = defineProps<{ size: BookSize }>()
 
 const PER_INCH = 9
-const TICKS_PER_INCH = 8128
 const WIDEST = 12 * PER_INCH
 const RANDOM = 5 * PER_INCH
 
