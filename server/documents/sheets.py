@@ -62,7 +62,8 @@ def write_xlsx(title: str, columns: Sequence[str], rows: Iterable[Sequence[str]]
     """Rows as a workbook of one sheet; every cell is text, so that nothing is recalculated."""
     book = Workbook()
     sheet = book.active
-    sheet.title = "".join(c for c in title if c not in "[]:*?/\\'")[:31] or "list"
+    plain = ILLEGAL_CHARACTERS_RE.sub("", title)
+    sheet.title = "".join(c for c in plain if c not in "[]:*?/\\'")[:31] or "list"
     sheet.append(list(columns))
     for cell in sheet[1]:
         cell.font = Font(bold=True)
