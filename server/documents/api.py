@@ -16,7 +16,7 @@ from server.documents.sheets import LIST_COLUMNS, harmless, list_rows, write_csv
 from server.documents.type import Paper
 from server.plans.models import Piece
 from server.projects.models import Project
-from server.projects.showing import show_project
+from server.projects.showing import show_planned
 from server.yards.models import Yard
 
 router = Router(tags=["documents"])
@@ -31,7 +31,7 @@ def _project(request: HttpRequest, project_id: uuid.UUID) -> Project:
 def list_csv(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
     """The shopping list as CSV."""
     project = _project(request, project_id)
-    rows = list_rows(show_project(project).plan)
+    rows = list_rows(show_planned(project).plan)
     return file_answer(write_csv(LIST_COLUMNS, rows), f"{project.name} shopping list", "csv")
 
 
@@ -39,7 +39,7 @@ def list_csv(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
 def list_xlsx(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
     """The shopping list as a workbook."""
     project = _project(request, project_id)
-    rows = list_rows(show_project(project).plan)
+    rows = list_rows(show_planned(project).plan)
     content = write_xlsx(project.name, LIST_COLUMNS, rows)
     return file_answer(content, f"{project.name} shopping list", "xlsx")
 
@@ -48,7 +48,7 @@ def list_xlsx(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
 def list_pdf(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter") -> HttpResponse:
     """The shopping list on paper."""
     project = _project(request, project_id)
-    content = shopping_list_pdf(show_project(project), paper)
+    content = shopping_list_pdf(show_planned(project), paper)
     return file_answer(content, f"{project.name} shopping list", "pdf")
 
 
@@ -56,7 +56,7 @@ def list_pdf(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter
 def cut_sheet(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter") -> HttpResponse:
     """The cut sheet on paper."""
     project = _project(request, project_id)
-    shown = show_project(project)
+    shown = show_planned(project)
     content = cut_sheet_pdf(shown, paper, _labels(shown.plan.id))
     return file_answer(content, f"{project.name} cut sheet", "pdf")
 

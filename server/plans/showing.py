@@ -12,7 +12,7 @@ from carpentry.project import Material, Tally
 from carpentry.project.tally import KEEPABLE
 from carpentry.sizes import Section, pounds, rounded, species_of
 from server.config.schemas import length_out
-from server.plans.making import Inputs
+from server.plans.making import UNDER_WAY, Inputs
 from server.plans.models import Board, Plan
 from server.plans.schemas import (
     ClaimOut,
@@ -45,6 +45,8 @@ def section_out(section: Section | None, notation: str) -> SectionOut | None:
 def show_plan(plan: Plan, inputs: Inputs, *, stale: bool = False) -> PlanOut:
     """A plan made from these inputs, done or still under way."""
     job = solver.job(plan.id)
+    if job is None and plan.status in UNDER_WAY:
+        plan.refresh_from_db()  # stored a moment ago, by another thread
     documents = job.plans if job else plan.outcome
     plans = inputs.plans(documents)
     totals = inputs.tally(plans)

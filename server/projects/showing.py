@@ -1,5 +1,7 @@
 """A project in the words of the API's contract."""
 
+from django.conf import settings
+
 from carpentry.errors import CarpentryError
 from carpentry.parts import Part as ReadPart
 from carpentry.parts import not_planned_yet
@@ -9,6 +11,7 @@ from server.config.schemas import ProblemOut, length_out
 from server.plans.making import Inputs, inputs_of, plan_for
 from server.plans.models import Plan
 from server.plans.showing import section_out, show_plan
+from server.plans.solver import solver
 from server.projects.models import Part, Project
 from server.projects.schemas import (
     ChangeOut,
@@ -60,6 +63,17 @@ def show_project(project: Project) -> ProjectOut:
         updated=project.updated,
         plan=show_plan(plan, inputs),
     )
+
+
+def show_planned(project: Project) -> ProjectOut:
+    """The project for paper and files: waits for a plan under way to be done, as long as plans may
+    take."""
+    shown = show_project(project)
+    job = solver.job(shown.plan.id)
+    if job:
+        job.settled.wait(settings.QUICK_PLAN_SECONDS + settings.PLAN_SECONDS)
+        shown = show_project(project)
+    return shown
 
 
 def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> PartOut:

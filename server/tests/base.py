@@ -6,15 +6,17 @@ from typing import Any
 
 from django.core.cache import cache
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.test import Client, TransactionTestCase
+from django.test import Client, TransactionTestCase, override_settings
 
 from server.accounts.models import User
 
 Answer = Any
 
 
+@override_settings(ANSWER_WITHIN_SECONDS=20)
 class ApiTestCase(TransactionTestCase):
-    """Plans may be stored by another thread, so every test really commits."""
+    """Plans may be stored by another thread, so every test really commits. Answers wait for their
+    plan, however slow the machine."""
 
     def setUp(self) -> None:
         cache.clear()

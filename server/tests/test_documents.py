@@ -9,6 +9,7 @@ from typing import Any
 
 from django.conf import settings
 from django.core.management import CommandError, call_command
+from django.test import override_settings
 from openpyxl import Workbook, load_workbook
 from pypdf import PdfReader
 
@@ -47,6 +48,13 @@ class TakeAwayTest(ApiTestCase):
         sheet = load_workbook(io.BytesIO(self.take("shopping-list.xlsx"))).active
         cells = [[str(cell or "") for cell in row] for row in sheet.iter_rows(values_only=True)]
         self.assertEqual(cells, rows)
+
+    @override_settings(ANSWER_WITHIN_SECONDS=0.001)
+    def test_what_is_taken_away_waits_for_its_plan(self) -> None:
+        part = f"/parts/{self.project['parts'][0]['id']}"
+        self.change(self.project, "patch", part, length="35 3/4")
+        self.assertIn("2x4 treated", self.take("shopping-list.csv").decode())
+        self.assertIn("35 3/4", pdf_text(self.take("cut-sheet.pdf")))
 
     def test_paper_in_both_sizes(self) -> None:
         for paper, width in (("letter", 612), ("a4", 595)):
