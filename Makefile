@@ -2,6 +2,7 @@
 
 HOST ?= 127.0.0.1
 PORT ?= 8000
+YARD_PORT ?= 8010
 PYTHON ?= python3
 VENV := .venv/bin
 MANAGE := $(VENV)/python manage.py
@@ -24,7 +25,9 @@ serve:
 	@$(MANAGE) collectstatic --noinput --verbosity 0
 	@echo "Grain Tally is at http://$(HOST):$(PORT)  (Ctrl-C stops it)"
 	@GRAIN_TALLY_HOSTS="$${GRAIN_TALLY_HOSTS:-127.0.0.1,localhost,[::1]$(if $(filter 0.0.0.0,$(HOST)),$(shell hostname -I 2>/dev/null | tr ' ' '\n' | sed '/^$$/d;s/^/,/' | tr -d '\n'))}" \
-	  $(VENV)/gunicorn server.config.wsgi --bind $(HOST):$(PORT) --workers 1 --threads 8 --timeout 120 --log-level warning
+	  GRAIN_TALLY_PRICE_SERVICES="$${GRAIN_TALLY_PRICE_SERVICES-simulated yard=http://127.0.0.1:$(YARD_PORT)}" \
+	  sh -c '$(VENV)/python -m yardservice --port $(YARD_PORT) >/dev/null 2>&1 & trap "kill $$!" EXIT INT TERM; \
+	    $(VENV)/gunicorn server.config.wsgi --bind $(HOST):$(PORT) --workers 1 --threads 8 --timeout 120 --log-level warning'
 
 install: .make/python .make/web ## everything into .venv/ and web/node_modules/
 

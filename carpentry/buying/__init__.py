@@ -3,6 +3,7 @@
 from carpentry.buying.money import cents, write_money
 from carpentry.buying.price_list import UnitOf, read_prices_csv, read_prices_rows, write_prices_csv
 from carpentry.buying.prices import (
+    MAX_AVAILABLE,
     MAX_LINES,
     PER,
     PRICE_COLUMNS,
@@ -14,6 +15,7 @@ from carpentry.buying.prices import (
 from carpentry.buying.shopping import ListLine, ShoppingList, Tax, shopping_list
 
 __all__ = [
+    "MAX_AVAILABLE",
     "MAX_LINES",
     "PER",
     "PRICE_COLUMNS",

@@ -23,6 +23,7 @@ MAX_LINES = 10_000
 MAX_AVAILABLE = 1_000_000
 PER = ("each", "ft", "m", "bf", "sheet")
 _PRICE = re.compile(r"\d{1,7}(\.\d+)?")
+_DATE = re.compile(r"\d{4}-\d\d-\d\d")
 _LONGEST_STOCK = 60 * TICKS_PER_FOOT
 _SHORTEST_STOCK = TICKS_PER_INCH
 
@@ -131,6 +132,8 @@ def _read_date(text: str) -> date | None:
     if not typed:
         return None
     try:
+        if not _DATE.fullmatch(typed):
+            raise ValueError
         return date.fromisoformat(typed)
     except ValueError as error:
         raise CarpentryError(f"“{typed}” is no date: write it as 2026-11-02") from error

@@ -39,7 +39,7 @@ class ProjectFile:
 @dataclass(frozen=True)
 class YardFile:
     """Everything a yard holds but ids. ``tax`` in percent; a price older than ``price_age_days`` is
-    marked as old."""
+    marked as old. ``price_service`` is whom to ask for prices, ``service_code`` as which yard."""
 
     name: str
     unit: Unit
@@ -48,6 +48,8 @@ class YardFile:
     board_foot_rounding: str
     lines: tuple[PriceLine, ...]
     price_age_days: int = PRICE_AGE_DAYS
+    price_service: str = ""
+    service_code: str = ""
 
 
 def _open(text: str | bytes, format_name: str) -> Reader:
@@ -153,6 +155,8 @@ def read_yard_file(text: str | bytes) -> YardFile:
     included = reader.flag("prices_include_tax", False)
     rounding = reader.choice("board_foot_rounding", ROUNDINGS, "total")
     age = reader.whole("price_age_days", PRICE_AGE_DAYS, least=1, most=MOST_AGE_DAYS)
+    service = reader.text("price_service", "", longest=100)
+    code = reader.text("service_code", "", longest=60)
     rate = Decimal(0)
     try:
         check_currency(currency)
@@ -176,7 +180,9 @@ def read_yard_file(text: str | bytes) -> YardFile:
         lines.append(line)
     reader.refuse_unknown()
     reader.raise_problems()
-    return YardFile(name, unit, currency, Tax(rate, included), rounding, tuple(lines), age)
+    return YardFile(
+        name, unit, currency, Tax(rate, included), rounding, tuple(lines), age, service, code
+    )
 
 
 def yard_document(yard: YardFile) -> Json:
@@ -190,6 +196,8 @@ def yard_document(yard: YardFile) -> Json:
         "prices_include_tax": yard.tax.included,
         "board_foot_rounding": yard.board_foot_rounding,
         "price_age_days": yard.price_age_days,
+        "price_service": yard.price_service,
+        "service_code": yard.service_code,
         "lines": [
             {
                 name: getattr(line.fields, name)

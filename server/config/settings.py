@@ -176,4 +176,14 @@ SIGN_IN_RATE = os.environ.get("GRAIN_TALLY_SIGN_IN_RATE", "10/m")
 ANSWER_WITHIN_SECONDS = 0.3  # a plan ready by then is part of the same answer
 QUICK_PLAN_SECONDS = 1.0  # in the quick lane, before a plan goes on in the long one
 PLAN_SECONDS = float(os.environ.get("GRAIN_TALLY_PLAN_SECONDS", "20"))
+# Price services that yards may be asked at, by name; builders choose among these and no others.
+PRICE_SERVICES = dict(
+    pair.split("=", 1)
+    for pair in os.environ.get(
+        "GRAIN_TALLY_PRICE_SERVICES", "simulated yard=http://127.0.0.1:8010"
+    ).split(",")
+    if "=" in pair
+)
+PRICE_SERVICE_READ_SECONDS = 3.0
+PRICE_SERVICE_SECONDS = 20.0
 DEMO_USER = "quarry-lane"

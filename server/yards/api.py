@@ -20,19 +20,22 @@ from carpentry.project.file import check_tax_rate
 from server.config.schemas import ErrorOut, ProblemOut
 from server.documents.uploads import read_prices_upload, upload_bytes
 from server.projects.schemas import SeenIn
+from server.yards.asking import ask_yard, quoted_fields
 from server.yards.models import PriceLine, Yard
 from server.yards.schemas import (
+    AskedOut,
     NewYardIn,
     PriceLineIn,
     PricePointOut,
     PricesReadingOut,
+    QuotesIn,
     RemoveLinesIn,
     YardConflictOut,
     YardOut,
     YardPatchIn,
     YardRowOut,
 )
-from server.yards.showing import compare_list, show_yard
+from server.yards.showing import compare_list, show_asked, show_yard
 
 router = Router(tags=["yards"])
 MOST_POINTS = 200
@@ -89,9 +92,9 @@ def create_yard(request: HttpRequest, new: NewYardIn) -> YardOut:
 
 
 @router.get("/yards/{uuid:yard_id}", response={200: YardOut, 404: ErrorOut})
-def get_yard(request: HttpRequest, yard_id: uuid.UUID) -> YardOut:
-    """A yard with its price list."""
-    return show_yard(own_yard(request, yard_id))
+def get_yard(request: HttpRequest, yard_id: uuid.UUID, find: str = "", page: int = 1) -> YardOut:
+    """A yard with a page of its price list, or of the lines that a search finds."""
+    return show_yard(own_yard(request, yard_id), find, page)
 
 
 @router.delete("/yards/{uuid:yard_id}", response={204: None, 404: ErrorOut})
@@ -174,6 +177,37 @@ def remove_lines(request: HttpRequest, yard_id: uuid.UUID, removal: RemoveLinesI
         return f"{gone[0]} removed" if len(gone) == 1 else f"{len(gone)} lines removed"
 
     yard.change(removal.version, removal.change_id, "lines removed", make)
+    return show_yard(yard)
+
+
+@router.post("/yards/{uuid:yard_id}/ask", response={200: AskedOut, 404: ErrorOut, 422: ErrorOut})
+def ask_price_service(request: HttpRequest, yard_id: uuid.UUID) -> AskedOut:
+    """What the yard's price service says now; keeps nothing."""
+    yard = own_yard(request, yard_id)
+    return show_asked(ask_yard(yard), yard)
+
+
+@router.post("/yards/{uuid:yard_id}/quotes", response=CHANGE)
+def take_quotes(request: HttpRequest, yard_id: uuid.UUID, accepted: QuotesIn) -> YardOut:
+    """Takes the quotes that a builder accepts, all as one step."""
+    yard = own_yard(request, yard_id)
+
+    def make(yard: Yard) -> str:
+        lines = {line.id: line for line in yard.lines.select_related("yard")}
+        taken = []
+        for quote in accepted.quotes:
+            line = lines.get(quote.line)
+            if line is None:
+                raise CarpentryError("a line that was asked about is gone: ask again")
+            fields = quoted_fields(quote.price, quote.available, accepted.as_of)
+            for name, value in fields.items():
+                setattr(line, name, value)
+            line.full_clean(exclude=["yard"], validate_unique=False, validate_constraints=False)
+            taken.append(line)
+        PriceLine.objects.bulk_update(taken, ["price", "per", "available", "date"])
+        return f"{len(taken)} prices of {accepted.as_of} taken from {yard.price_service}"
+
+    yard.change(accepted.version, accepted.change_id, "prices asked for", make)
     return show_yard(yard)
 
 

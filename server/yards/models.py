@@ -3,9 +3,10 @@
 import uuid
 from collections.abc import Iterable
 from dataclasses import asdict
-from datetime import date
+from datetime import date, timedelta
 from decimal import Decimal
 
+from django.core.exceptions import ValidationError
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 
@@ -46,6 +47,9 @@ class Yard(Versioned):
         validators=[MinValueValidator(1), MaxValueValidator(MOST_AGE_DAYS)],
     )
 
+    price_service = models.CharField(max_length=100, blank=True)
+    service_code = models.CharField(max_length=60, blank=True)
+
     class Meta:
         ordering = ["name"]
         constraints = [
@@ -58,6 +62,8 @@ class Yard(Versioned):
 
     def clean(self) -> None:
         super().clean()
+        if self.service_code and not self.service_code.isprintable():
+            raise ValidationError({"service_code": "a code is plain text"})
         try:
             check_currency(self.currency)
         except CarpentryError as error:
@@ -70,6 +76,24 @@ class Yard(Versioned):
     @property
     def whole_inches(self) -> bool:
         return self.board_foot_rounding == self.Rounding.EACH
+
+    def find_lines(self, find: str) -> "models.QuerySet[PriceLine]":
+        """The lines whose stock or length has every word of a search in it."""
+        lines = self.lines.all()
+        for word in find.split():
+            lines = lines.filter(
+                models.Q(stock_key__icontains=word) | models.Q(length__icontains=word)
+            )
+        return lines
+
+    def old_lines(self) -> "models.QuerySet[PriceLine]":
+        """The lines whose price is older than this yard's prices may be."""
+        return self.lines.exclude(date="").filter(date__lt=self.oldest_fresh.isoformat())
+
+    @property
+    def oldest_fresh(self) -> date:
+        """The first day whose prices are not old yet."""
+        return date.today() - timedelta(days=self.price_age_days)
 
     def read_lines(self) -> list[ReadLine]:
         """The price list as carpentry understands it."""
@@ -84,6 +108,8 @@ class Yard(Versioned):
             self.board_foot_rounding,
             tuple(self.read_lines()),
             self.price_age_days,
+            self.price_service,
+            self.service_code,
         )
 
     def take(self, file: YardFile) -> None:
@@ -95,6 +121,8 @@ class Yard(Versioned):
         self.prices_include_tax = file.tax.included
         self.board_foot_rounding = file.board_foot_rounding
         self.price_age_days = file.price_age_days
+        self.price_service = file.price_service
+        self.service_code = file.service_code
         self.full_clean()
         self.save()
         self.replace_lines(file.lines)
@@ -141,6 +169,8 @@ class Yard(Versioned):
             "prices_include_tax": self.prices_include_tax,
             "board_foot_rounding": self.board_foot_rounding,
             "price_age_days": self.price_age_days,
+            "price_service": self.price_service,
+            "service_code": self.service_code,
             "lines": [line.snapshot() for line in self.lines.all()],
         }
 
@@ -152,6 +182,8 @@ class Yard(Versioned):
         self.prices_include_tax = snapshot["prices_include_tax"]
         self.board_foot_rounding = snapshot["board_foot_rounding"]
         self.price_age_days = snapshot.get("price_age_days", PRICE_AGE_DAYS)
+        self.price_service = snapshot.get("price_service", "")
+        self.service_code = snapshot.get("service_code", "")
         self._write([PriceLine(yard=self, **line) for line in snapshot["lines"]])
 
 
@@ -220,7 +252,7 @@ class PriceLine(models.Model):
     def is_old(self) -> bool:
         """Whether the price is older than the yard's prices may be; never without a date."""
         day = self.read().date
-        return day is not None and (date.today() - day).days > self.yard.price_age_days
+        return day is not None and day < self.yard.oldest_fresh
 
     @property
     def fields(self) -> PriceFields:

@@ -1,6 +1,6 @@
 """The API's contract for yards and their prices."""
 
-from datetime import datetime
+from datetime import date, datetime
 from uuid import UUID
 
 from ninja import Schema
@@ -35,6 +35,8 @@ class PriceLineOut(BaseModel):
 
 
 class YardOut(BaseModel):
+    """A yard; ``lines`` are a page of those asked for, ``found`` how many there are of them."""
+
     id: UUID
     name: str
     version: int
@@ -44,8 +46,14 @@ class YardOut(BaseModel):
     prices_include_tax: bool
     board_foot_rounding: str
     price_age_days: int
+    price_service: str
+    service_code: str
+    services: list[str]
     old_prices: int
     lines: list[PriceLineOut]
+    found: int
+    total: int
+    page_size: int
     undo: str | None
     redo: str | None
     change: str
@@ -82,6 +90,8 @@ class YardPatchIn(SeenIn):
     prices_include_tax: bool | None = None
     board_foot_rounding: str | None = None
     price_age_days: int | None = None
+    price_service: str | None = None
+    service_code: str | None = None
 
 
 class PriceLineIn(SeenIn):
@@ -125,3 +135,43 @@ class YardReadingOut(BaseModel):
 class PricesReadingOut(BaseModel):
     yards: list[YardReadingOut]
     problems: list[ProblemOut]
+
+
+class QuotedOut(BaseModel):
+    """A line whose price or stock would change; ``doubt`` says why to look twice."""
+
+    line: UUID
+    name: str
+    before: str
+    after: str
+    price: str
+    available: str
+    doubt: str
+
+
+class RefusedOut(BaseModel):
+    name: str
+    reason: str
+
+
+class AskedOut(BaseModel):
+    """What a yard's price service said, against the list as it is; nothing is changed yet."""
+
+    as_of: date
+    changed: list[QuotedOut]
+    same: int
+    unknown: list[str]
+    refused: list[RefusedOut]
+
+
+class QuoteIn(Schema):
+    line: UUID
+    price: str
+    available: str
+
+
+class QuotesIn(SeenIn):
+    """The quotes a builder accepts, of the day they were given."""
+
+    as_of: date
+    quotes: list[QuoteIn]

@@ -1,24 +1,39 @@
 """A yard in the words of the API's contract."""
 
+from decimal import Decimal
+
+from django.conf import settings
+
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.buying import piece_price, write_money
 from carpentry.length import Notation, sold_name
 from server.config.schemas import length_out
 from server.plans.showing import section_out
+from server.yards.asking import Answer, Quoted
 from server.yards.models import PriceLine, Yard
-from server.yards.schemas import PriceLineOut, YardOut, YardReadingOut
+from server.yards.schemas import (
+    AskedOut,
+    PriceLineOut,
+    QuotedOut,
+    RefusedOut,
+    YardOut,
+    YardReadingOut,
+)
 
 TYPED = (*("stock", "length", "price", "per", "available", "actual", "date", "thickness", "width"),)
+
+PAGE = 100
 
 
 def notation_of(yard: Yard) -> Notation:
     return Notation.MM if yard.unit == Yard.Unit.MM else Notation.SIXTY_FOURTHS
 
 
-def show_yard(yard: Yard) -> YardOut:
-    """The yard as it is now."""
+def show_yard(yard: Yard, find: str = "", page: int = 1) -> YardOut:
+    """The yard as it is now, with a page of the price lines that a search finds."""
     newest = yard.revision(yard.version)
-    lines = [_line(line, yard) for line in yard.lines.select_related("yard")]
+    found = yard.find_lines(find)
+    start = (max(page, 1) - 1) * PAGE
     return YardOut(
         id=yard.id,
         name=yard.name,
@@ -29,8 +44,14 @@ def show_yard(yard: Yard) -> YardOut:
         prices_include_tax=yard.prices_include_tax,
         board_foot_rounding=yard.board_foot_rounding,
         price_age_days=yard.price_age_days,
-        old_prices=sum(line.is_old for line in lines),
-        lines=lines,
+        price_service=yard.price_service,
+        service_code=yard.service_code,
+        services=sorted(settings.PRICE_SERVICES),
+        old_prices=yard.old_lines().count(),
+        lines=[_line(line, yard) for line in found.select_related("yard")[start : start + PAGE]],
+        found=found.count(),
+        total=yard.lines.count(),
+        page_size=PAGE,
         undo=yard.undo_label,
         redo=yard.redo_label,
         change=newest.label if newest else "",
@@ -77,3 +98,34 @@ def compare_list(name: str, yard: Yard | None, lines: list[ReadLine]) -> YardRea
         same=same,
         gone=[str(line) for line in before.values()],
     )
+
+
+def show_asked(answer: Answer, yard: Yard) -> AskedOut:
+    """What a price service said, line by line."""
+    return AskedOut(
+        as_of=answer.as_of,
+        changed=[_quoted(one, yard) for one in answer.changed],
+        same=answer.same,
+        unknown=[str(line) for line in answer.unknown],
+        refused=[RefusedOut(name=str(line), reason=reason) for line, reason in answer.refused],
+    )
+
+
+def _quoted(one: Quoted, yard: Yard) -> QuotedOut:
+    before = piece_price(one.line.read(), whole_inches=yard.whole_inches)
+    return QuotedOut(
+        line=one.line.id,
+        name=str(one.line),
+        before=_offer(before, one.line.available, yard),
+        after=_offer(Decimal(one.price), one.available, yard),
+        price=one.price,
+        available=one.available,
+        doubt=one.doubt,
+    )
+
+
+def _offer(price: Decimal | None, available: str, yard: Yard) -> str:
+    cost = "no price" if price is None else write_money(price, yard.currency)
+    if available == "0":
+        return f"{cost}, none there"
+    return f"{cost}, {available} there" if available else cost

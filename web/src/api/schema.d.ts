@@ -801,7 +801,7 @@ export interface paths {
         };
         /**
          * Get Yard
-         * @description A yard with its price list.
+         * @description A yard with a page of its price list, or of the lines that a search finds.
          */
         get: operations["server_yards_api_get_yard"];
         put?: never;
@@ -818,6 +818,26 @@ export interface paths {
          * @description Changes what holds for the whole yard.
          */
         patch: operations["server_yards_api_change_yard"];
+        trace?: never;
+    };
+    "/api/yards/{yard_id}/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask Price Service
+         * @description What the yard's price service says now; keeps nothing.
+         */
+        post: operations["server_yards_api_ask_price_service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/yards/{yard_id}/lines/remove": {
@@ -920,6 +940,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yards/{yard_id}/quotes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Quotes
+         * @description Takes the quotes that a builder accepts, all as one step.
+         */
+        post: operations["server_yards_api_take_quotes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/yards/{yard_id}/redo": {
         parameters: {
             query?: never;
@@ -984,6 +1024,25 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AskedOut
+         * @description What a yard's price service said, against the list as it is; nothing is changed yet.
+         */
+        AskedOut: {
+            /**
+             * As Of
+             * Format: date
+             */
+            as_of: string;
+            /** Changed */
+            changed: components["schemas"]["QuotedOut"][];
+            /** Refused */
+            refused: components["schemas"]["RefusedOut"][];
+            /** Same */
+            same: number;
+            /** Unknown */
+            unknown: string[];
+        };
         /**
          * BookOut
          * @description What was found, by family; ``message`` says why there is nothing.
@@ -1588,6 +1647,61 @@ export interface components {
             /** Yard */
             yard: string;
         };
+        /** QuoteIn */
+        QuoteIn: {
+            /** Available */
+            available: string;
+            /**
+             * Line
+             * Format: uuid
+             */
+            line: string;
+            /** Price */
+            price: string;
+        };
+        /**
+         * QuotedOut
+         * @description A line whose price or stock would change; ``doubt`` says why to look twice.
+         */
+        QuotedOut: {
+            /** After */
+            after: string;
+            /** Available */
+            available: string;
+            /** Before */
+            before: string;
+            /** Doubt */
+            doubt: string;
+            /**
+             * Line
+             * Format: uuid
+             */
+            line: string;
+            /** Name */
+            name: string;
+            /** Price */
+            price: string;
+        };
+        /**
+         * QuotesIn
+         * @description The quotes a builder accepts, of the day they were given.
+         */
+        QuotesIn: {
+            /**
+             * As Of
+             * Format: date
+             */
+            as_of: string;
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Quotes */
+            quotes: components["schemas"]["QuoteIn"][];
+            /** Version */
+            version: number;
+        };
         /**
          * RackBoardIn
          * @description A new board under an id of the client's making, or fields of one that is there.
@@ -1738,6 +1852,13 @@ export interface components {
             parts: components["schemas"]["ReadPartOut"][];
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
+        };
+        /** RefusedOut */
+        RefusedOut: {
+            /** Name */
+            name: string;
+            /** Reason */
+            reason: string;
         };
         /** RemoveBoardsIn */
         RemoveBoardsIn: {
@@ -1953,7 +2074,10 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** YardOut */
+        /**
+         * YardOut
+         * @description A yard; ``lines`` are a page of those asked for, ``found`` how many there are of them.
+         */
         YardOut: {
             /** Board Foot Rounding */
             board_foot_rounding: string;
@@ -1961,6 +2085,8 @@ export interface components {
             change: string;
             /** Currency */
             currency: string;
+            /** Found */
+            found: number;
             /**
              * Id
              * Format: uuid
@@ -1972,14 +2098,24 @@ export interface components {
             name: string;
             /** Old Prices */
             old_prices: number;
+            /** Page Size */
+            page_size: number;
             /** Price Age Days */
             price_age_days: number;
+            /** Price Service */
+            price_service: string;
             /** Prices Include Tax */
             prices_include_tax: boolean;
             /** Redo */
             redo: string | null;
+            /** Service Code */
+            service_code: string;
+            /** Services */
+            services: string[];
             /** Tax Rate */
             tax_rate: string;
+            /** Total */
+            total: number;
             /** Undo */
             undo: string | null;
             /** Unit */
@@ -2007,8 +2143,12 @@ export interface components {
             name?: string | null;
             /** Price Age Days */
             price_age_days?: number | null;
+            /** Price Service */
+            price_service?: string | null;
             /** Prices Include Tax */
             prices_include_tax?: boolean | null;
+            /** Service Code */
+            service_code?: string | null;
             /** Tax Rate */
             tax_rate?: string | null;
             /** Version */
@@ -3760,7 +3900,10 @@ export interface operations {
     };
     server_yards_api_get_yard: {
         parameters: {
-            query?: never;
+            query?: {
+                find?: string;
+                page?: number;
+            };
             header?: never;
             path: {
                 yard_id: string;
@@ -3858,6 +4001,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["YardConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_ask_price_service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4059,6 +4242,59 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_take_quotes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuotesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YardConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
