@@ -16,6 +16,9 @@ from carpentry.sizes import Section, StockName, read_stock, standard_section, st
 MAX_BOARDS = 2_000
 MAX_TEXT = 200
 CORNER = TICKS_PER_INCH // 8  # what a rounded corner takes per straightened edge; common practice
+CLOSE_TO_NAME = (
+    TICKS_PER_INCH // 8
+)  # a board this much under its name still serves; common practice
 _LONGEST = 60 * TICKS_PER_FOOT
 _RANGE = re.compile(r"\s*(?:-|–|to|\.\.)\s+|\s+(?:-|–|to|\.\.)\s*|–|\.\.")
 TWISTS = ("", "no", "yes")
@@ -38,6 +41,15 @@ class BoardFields:
     flaws: str = ""
     place: str = ""
     note: str = ""
+
+
+@dataclass(frozen=True)
+class OnHand:
+    """What a plan knows of a board on hand: boards that are equal in this are alike. ``length`` in
+    ticks, ``section`` where it was measured."""
+
+    length: int
+    section: Section | None = None
 
 
 @dataclass(frozen=True)
@@ -72,6 +84,10 @@ class MeasuredBoard:
         return self.thickness is not None or bool(self.widths)
 
     @property
+    def on_hand(self) -> OnHand:
+        return OnHand(self.length, self.section if self.is_measured else None)
+
+    @property
     def straight_width(self) -> int | None:
         """The width of the straight strip when both edges are straightened; ``None`` where there is
         none, the whole width where there is no crook."""
@@ -97,8 +113,9 @@ class MeasuredBoard:
             return "crooked: straighten it first"
         if self.flaws:
             return "has flaws: not planned yet"
-        if section.width < standard.width or section.thickness < standard.thickness:
-            return "smaller than its name: not planned yet"
+        under = max(standard.width - section.width, standard.thickness - section.thickness)
+        if under > CLOSE_TO_NAME:
+            return "more than 1/8 in under its name"
         return ""
 
 

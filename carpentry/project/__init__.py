@@ -10,9 +10,10 @@ from carpentry.project.file import (
 )
 from carpentry.project.material import Material, NamedPart, Offer, gather_materials
 from carpentry.project.settings import Settings, read_settings
-from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
+from carpentry.project.tally import KEEPABLE, Claim, Purchase, Tally, compare, tally
 
 __all__ = [
+    "KEEPABLE",
     "Claim",
     "Material",
     "NamedPart",

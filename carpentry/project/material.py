@@ -10,6 +10,7 @@ from carpentry.cutting import CutPart, CutProblem, StockPiece, near_misses
 from carpentry.length import Unit, interchange, sold_name, write_length
 from carpentry.parts import Part, not_planned_yet
 from carpentry.project.settings import Settings
+from carpentry.rack import OnHand
 from carpentry.sizes import STANDARD_LENGTHS, Section, StockName, standard_section
 
 MOST_PIECES = 10_000
@@ -27,7 +28,7 @@ class NamedPart:
 @dataclass(frozen=True)
 class Offer:
     """A length a material can be bought in, or, at price 0, one that is ``owned``. ``price`` of one
-    piece, ``None`` when not known."""
+    piece, ``None`` when not known. ``section`` is its own where it was measured."""
 
     id: str
     length: int
@@ -35,6 +36,7 @@ class Offer:
     price: Decimal | None
     available: int | None
     owned: bool = False
+    section: Section | None = None
 
 
 @dataclass(frozen=True)
@@ -127,14 +129,14 @@ def gather_materials(
     settings: Settings,
     *,
     whole_inches: bool = False,
-    owned: Mapping[StockName, Counter[int]] | None = None,
+    owned: Mapping[StockName, Counter[OnHand]] | None = None,
 ) -> list[Material]:
     """Materials in the order in which the parts first name them.
 
     The yard's ``lines`` of the same stock give lengths and prices; where some are priced only those
     are used, and where there are none the standard lengths stand in, without a price.
-    ``whole_inches`` is the yard's school of board feet. ``owned`` are boards on hand, how many of
-    each length (ticks): they cost nothing.
+    ``whole_inches`` is the yard's school of board feet. ``owned`` are boards on hand, how many are
+    alike: they cost nothing, and where one was measured its parts have the size it has.
     """
     by_stock: dict[StockName, list[NamedPart]] = {}
     for named in parts:
@@ -152,14 +154,33 @@ def gather_materials(
     ]
 
 
-def _with_owned(material: Material, owned: Counter[int]) -> Material:
+def _with_owned(material: Material, owned: Counter[OnHand]) -> Material:
+    """Boards on hand come first. One that measures less than a part states is left alone."""
+    parts = [one.part for one in material.parts]
+    thickest = max((p.thickness.ticks for p in parts if p.thickness), default=0)
+    widest = max((p.width.ticks for p in parts if p.width), default=0)
     offers = tuple(
         Offer(
-            f"owned {interchange(length, Unit.INCH)}", length, length, Decimal(0), count, owned=True
+            _owned_id(board),
+            board.length,
+            board.length,
+            Decimal(0),
+            count,
+            owned=True,
+            section=board.section,
         )
-        for length, count in sorted(owned.items())
+        for board, count in sorted(owned.items(), key=lambda one: _owned_id(one[0]))
+        if board.section is None
+        or (board.section.thickness >= thickest and board.section.width >= widest)
     )
     return replace(material, offers=(*offers, *material.offers))
+
+
+def _owned_id(board: OnHand) -> str:
+    sizes = [board.length]
+    if board.section:
+        sizes += [board.section.thickness, board.section.width]
+    return " ".join(("owned", *(interchange(size, Unit.INCH) for size in sizes)))
 
 
 def _material(

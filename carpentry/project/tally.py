@@ -75,12 +75,14 @@ def tally(
         lengths = {named.id: named.part.length.ticks for named in material.parts}
         for layout in plan.layouts:
             counts[layout.stock] = counts.get(layout.stock, 0) + layout.count
-            wood = area * offers[layout.stock].real_length * layout.count
+            section = offers[layout.stock].section
+            wood = (section.area if section else area) * offers[layout.stock].real_length
+            wood *= layout.count
             bought += wood
             if not offers[layout.stock].owned:
                 kilograms += weight_kg(wood, density)
             cut = sum(lengths[placed.part] for placed in layout.parts)
-            finished += Fraction(area) * cut * layout.count
+            finished += Fraction(section.area if section else area) * cut * layout.count
             keepable += sum(r.length >= KEEPABLE for r in layout.leftover) * layout.count
         for offer in material.offers:
             count = counts.get(offer.id, 0)

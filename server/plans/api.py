@@ -7,9 +7,11 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from server.config.schemas import ErrorOut
-from server.plans.making import inputs_of, plan_for
+from server.plans.cut import mark_cut, take_cut_back
+from server.plans.inputs import inputs_of
+from server.plans.making import plan_for
 from server.plans.models import Plan
-from server.plans.schemas import PlanOut
+from server.plans.schemas import ChangeIn, PlanOut
 from server.plans.showing import show_plan
 from server.plans.solver import solver
 from server.projects.models import Project
@@ -38,6 +40,23 @@ def ask_for_plan(request: HttpRequest, project_id: uuid.UUID) -> PlanOut:
 def get_plan(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
     """A plan as far as it is; where the project has changed since, that of its present state."""
     return _show(get_object_or_404(Plan, id=plan_id, project__owner=request.user))
+
+
+@router.post("/plans/{uuid:plan_id}/cut", response={200: PlanOut, 404: ErrorOut, 422: ErrorOut})
+def mark_plan_cut(request: HttpRequest, plan_id: uuid.UUID, seen: ChangeIn) -> PlanOut:
+    """Marks a plan cut: its keepable offcuts go onto the rack, boards it used come off."""
+    plan = get_object_or_404(Plan, id=plan_id, project__owner=request.user)
+    mark_cut(plan, seen.change_id)
+    return _show(plan)
+
+
+@router.post("/plans/{uuid:plan_id}/not-cut", response={200: PlanOut, 404: ErrorOut})
+def mark_plan_not_cut(request: HttpRequest, plan_id: uuid.UUID, seen: ChangeIn) -> PlanOut:
+    """Takes that back."""
+    plan = get_object_or_404(Plan, id=plan_id, project__owner=request.user)
+    take_cut_back(plan, seen.change_id)
+    plan.refresh_from_db()
+    return _show(plan)
 
 
 @router.post("/plans/{uuid:plan_id}/stop", response={200: PlanOut, 404: ErrorOut})

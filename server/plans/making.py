@@ -1,101 +1,23 @@
 """Asking for a plan, storing it, and finding the one that belongs to a project's present state."""
 
-import hashlib
-import json
 from collections import Counter
-from dataclasses import dataclass
-from decimal import Decimal
 from threading import Lock
 
 from django.conf import settings as django_settings
 from django.db import transaction
 
-from carpentry.buying import Tax
-from carpentry.cutting import CutPlan, check_plan, problem_document, read_plan
-from carpentry.project import Material, Settings, Tally, gather_materials, tally
-from carpentry.sizes import StockName
+from carpentry.cutting import CutPlan, check_plan, read_plan
+from carpentry.project import Offer
+from carpentry.rack import OnHand
+from server.plans.inputs import Inputs
 from server.plans.models import Board, Piece, Plan
 from server.plans.solver import Job, solver
 from server.projects.models import Project, ProjectRevision
-from server.rack.models import Rack, RackBoard, lengths_of
+from server.rack.models import RackBoard
 
 KEPT_DRAFTS = 60
 UNDER_WAY = (Plan.Status.QUEUED, Plan.Status.RUNNING)
 _one_at_a_time = Lock()
-NO_TAX = Tax(Decimal(0), included=False)
-
-
-@dataclass(frozen=True)
-class Inputs:
-    """What a plan is made from: a project's settings and materials as they are now."""
-
-    settings: Settings
-    materials: list[Material]
-    marks: dict[str, str]
-    tax: Tax
-    currency: str
-    source: str
-    rack: dict[StockName, list[RackBoard]]
-
-    def problems(self) -> list[dict[str, object] | None]:
-        """The cut problem of each material, ``None`` where there is nothing to plan yet."""
-        found = (material.problem(self.settings) for material in self.materials)
-        return [problem_document(problem) if problem else None for problem in found]
-
-    def digest(self) -> str:
-        """A digest of everything a plan depends on."""
-        stated = [
-            [
-                str(m.stock),
-                repr(m.section),
-                m.priced,
-                [[o.id, str(o.price), o.available] for o in m.offers],
-                [str(board.id) for board in self.rack.get(m.stock, [])],
-                problem,
-            ]
-            for m, problem in zip(self.materials, self.problems(), strict=True)
-        ]
-        return hashlib.sha256(json.dumps(stated, sort_keys=True).encode()).hexdigest()
-
-    def plans(self, documents: list[dict[str, object]]) -> list[CutPlan | None]:
-        """The plan of each material from documents, one per cut problem."""
-        left = iter(documents)
-        plans: list[CutPlan | None] = []
-        for problem in self.problems():
-            document = next(left, None) if problem else None
-            plans.append(read_plan(document, self.settings.unit) if document else None)
-        return plans
-
-    def tally(self, plans: list[CutPlan | None]) -> Tally:
-        pairs = list(zip(self.materials, plans, strict=True))
-        return tally(pairs, self.settings, self.tax, self.currency, self.source)
-
-
-def inputs_of(project: Project) -> Inputs:
-    """What a plan of this project would be made from now."""
-    settings = project.settings()
-    named = project.named_parts()
-    yard = project.yard
-    lines = []
-    if yard:
-        wanted = {str(one.part.stock) for one in named}
-        lines = [line.read() for line in yard.lines.filter(stock_key__in=wanted)]
-    rack = Rack.of(project.owner).usable() if project.use_rack else {}
-    return Inputs(
-        settings=settings,
-        rack=rack,
-        materials=gather_materials(
-            named,
-            lines,
-            settings,
-            whole_inches=bool(yard and yard.whole_inches),
-            owned=lengths_of(rack),
-        ),
-        marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
-        tax=yard.tax if yard else NO_TAX,
-        currency=yard.currency if yard else "USD",
-        source=yard.name if yard else "standard lengths",
-    )
 
 
 def plan_for(project: Project, inputs: Inputs) -> Plan:
@@ -168,9 +90,10 @@ def _store(plan: Plan, inputs: Inputs, job: Job) -> None:
         Plan.objects.filter(id__in=list(stale[KEPT_DRAFTS:])).delete()
 
 
-def _take(on_rack: list[RackBoard], length: int) -> RackBoard:
-    """The first board of a length that is still on the rack for this plan."""
-    board = next(board for board in on_rack if board.length_ticks == length)
+def _take(on_rack: list[RackBoard], offer: Offer) -> RackBoard:
+    """The first board of an offer's kind that is still on the rack for this plan."""
+    wanted = OnHand(offer.length, offer.section)
+    board = next(board for board in on_rack if board.read().on_hand == wanted)
     on_rack.remove(board)
     return board
 
@@ -182,13 +105,14 @@ def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> No
     cut: Counter[str] = Counter()
     for material, made in zip(inputs.materials, plans, strict=True):
         offers = {offer.id: offer for offer in material.offers}
-        on_rack = list(inputs.rack.get(material.stock, []))
+        on_rack = list(inputs.basis.rack.get(material.stock, []))
         for layout in made.layouts if made else ():
             layout_number += 1
             offer = offers[layout.stock]
             rest = layout.leftover[0] if layout.leftover else None
             for _ in range(layout.count):
-                taken = _take(on_rack, offer.length) if offer.owned else None
+                taken = _take(on_rack, offer) if offer.owned else None
+                section = offer.section or material.section
                 board = Board(
                     plan=plan,
                     rack_board=taken.id if taken else None,
@@ -196,8 +120,8 @@ def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> No
                     number=len(boards) + 1,
                     layout=layout_number,
                     stock=str(material.stock),
-                    thickness=material.section.thickness if material.section else None,
-                    width=material.section.width if material.section else None,
+                    thickness=section.thickness if section else None,
+                    width=section.width if section else None,
                     length=offer.length,
                     real_length=offer.real_length,
                     price=offer.price,

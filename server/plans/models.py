@@ -32,6 +32,7 @@ class Plan(models.Model):
     stage = models.CharField(max_length=6, choices=Stage, default=Stage.DRAFT)
     asked = models.DateTimeField(auto_now_add=True)
     seconds = models.FloatField(null=True)
+    basis = models.JSONField(default=dict, blank=True, editable=False)  # of a plan that was cut
     outcome = models.JSONField(default=list)
     boards_count = models.PositiveIntegerField(default=0)
     subtotal = models.DecimalField(max_digits=12, decimal_places=2, default=Decimal(0))

@@ -3,9 +3,16 @@
 from datetime import datetime
 from uuid import UUID
 
+from ninja import Schema
 from pydantic import BaseModel
 
 from server.config.schemas import LengthOut
+
+
+class ChangeIn(Schema):
+    """A change under an id of the client's making: asked twice it is made once."""
+
+    change_id: UUID
 
 
 class SectionOut(BaseModel):
@@ -39,6 +46,7 @@ class LayoutOut(BaseModel):
     rack_numbers: list[int]
     named_length: str
     length: LengthOut
+    measured: SectionOut | None
     parts: list[PlacedOut]
     leftover: LeftoverOut | None
     trim_start: int

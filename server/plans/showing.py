@@ -8,11 +8,11 @@ from uuid import UUID
 from carpentry.buying import ShoppingList, write_money
 from carpentry.cutting import CutPlan, Layout
 from carpentry.length import Unit, sold_name
-from carpentry.project import Material, Tally
-from carpentry.project.tally import KEEPABLE
+from carpentry.project import KEEPABLE, Material, Tally
 from carpentry.sizes import Section, pounds, rounded, species_of
 from server.config.schemas import length_out
-from server.plans.making import UNDER_WAY, Inputs
+from server.plans.inputs import Inputs
+from server.plans.making import UNDER_WAY
 from server.plans.models import Board, Plan
 from server.plans.schemas import (
     ClaimOut,
@@ -104,6 +104,7 @@ def _material(
                 rack_numbers=[b.rack_number for b in boards if b.rack_number is not None],
                 named_length=sold_name(offer.length, notation),
                 length=length_out(offer.real_length, notation),
+                measured=section_out(offer.section, notation),
                 parts=[
                     PlacedOut(
                         part=UUID(placed.part),
@@ -187,8 +188,8 @@ def _shopping(shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None
             for line in shopping.lines
         ],
         subtotal=write_money(shopping.subtotal, currency),
-        tax_rate=f"{inputs.tax.rate:f}",
-        tax_included=inputs.tax.included,
+        tax_rate=f"{inputs.basis.tax.rate:f}",
+        tax_included=inputs.basis.tax.included,
         tax=write_money(shopping.tax, currency),
         total=write_money(shopping.total, currency),
         per_copy=write_money(shopping.per_copy, currency),
@@ -212,7 +213,9 @@ def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
         owned=totals.owned,
         longest=sold_name(totals.longest, inputs.settings.notation) if totals.longest else "",
         cost=write_money(shopping.subtotal, currency) if some_priced else None,
-        with_tax=write_money(shopping.total, currency) if some_priced and inputs.tax.rate else None,
+        with_tax=write_money(shopping.total, currency)
+        if some_priced and inputs.basis.tax.rate
+        else None,
         unpriced=shopping.unpriced,
         waste=f"{totals.waste:f}",
         keepable=totals.keepable,

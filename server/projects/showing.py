@@ -8,7 +8,8 @@ from carpentry.parts import not_planned_yet
 from carpentry.project import Material, compare
 from carpentry.sizes import standard_section
 from server.config.schemas import ProblemOut, length_out
-from server.plans.making import Inputs, inputs_of, plan_for
+from server.plans.inputs import Inputs, inputs_of
+from server.plans.making import plan_for
 from server.plans.models import Plan
 from server.plans.showing import section_out, show_plan
 from server.plans.solver import solver

@@ -15,6 +15,7 @@ from server.config.schemas import ErrorOut, length_out
 from server.documents.answers import file_answer
 from server.documents.labels import rack_labels_pdf
 from server.documents.type import Paper
+from server.plans.cut import step_rack
 from server.plans.showing import section_out
 from server.projects.schemas import SeenIn
 from server.rack.models import Rack, RackBoard
@@ -28,7 +29,7 @@ from server.rack.schemas import (
 
 router = Router(tags=["rack"])
 CHANGE = {200: RackOut, 404: ErrorOut, 409: RackConflictOut, 422: ErrorOut}
-PAGE = 200
+PAGE = 100
 NOTATION = "1/64"
 
 
@@ -49,9 +50,9 @@ def show_board(board: RackBoard) -> RackBoardOut:
     )
 
 
-def show_rack(rack: Rack, find: str = "", page: int = 1) -> RackOut:
-    """A page of the rack's boards that a search finds, in the order of their numbers."""
-    boards = rack.boards.all()
+def show_rack(rack: Rack, find: str = "", page: int = 1, board: uuid.UUID | None = None) -> RackOut:
+    """A page of the rack's boards that a search finds, in the order of their numbers; or one."""
+    boards = rack.boards.filter(id=board) if board else rack.boards.all()
     for word in find.split():
         wanted = Q(stock_key__icontains=word) | Q(place__icontains=word) | Q(note__icontains=word)
         boards = boards.filter(wanted | Q(number=int(word)) if word.isdigit() else wanted)
@@ -62,6 +63,7 @@ def show_rack(rack: Rack, find: str = "", page: int = 1) -> RackOut:
         boards=[show_board(board) for board in boards[start : start + PAGE]],
         found=boards.count(),
         total=rack.boards.count(),
+        page_size=PAGE,
         undo=rack.undo_label,
         redo=rack.redo_label,
         change=newest.label if newest else "",
@@ -69,9 +71,11 @@ def show_rack(rack: Rack, find: str = "", page: int = 1) -> RackOut:
 
 
 @router.get("/rack", response=RackOut)
-def get_rack(request: HttpRequest, find: str = "", page: int = 1) -> RackOut:
-    """The builder's rack: 200 boards a page, those that a search finds."""
-    return show_rack(Rack.of(request.user), find, page)
+def get_rack(
+    request: HttpRequest, find: str = "", page: int = 1, board: uuid.UUID | None = None
+) -> RackOut:
+    """The builder's rack: a page of the boards that a search finds, or one of them."""
+    return show_rack(Rack.of(request.user), find, page, board)
 
 
 @router.put("/rack/boards/{uuid:board_id}", response=CHANGE)
@@ -118,7 +122,7 @@ def remove_boards(request: HttpRequest, removal: RemoveBoardsIn) -> RackOut:
 def undo_rack(request: HttpRequest, seen: SeenIn) -> RackOut:
     """Takes the newest change back."""
     rack = Rack.of(request.user)
-    rack.undo(seen.version, seen.change_id)
+    step_rack(rack, "undo", seen.version, seen.change_id)
     return show_rack(rack)
 
 
@@ -126,7 +130,7 @@ def undo_rack(request: HttpRequest, seen: SeenIn) -> RackOut:
 def redo_rack(request: HttpRequest, seen: SeenIn) -> RackOut:
     """Brings back what the last undo took."""
     rack = Rack.of(request.user)
-    rack.redo(seen.version, seen.change_id)
+    step_rack(rack, "redo", seen.version, seen.change_id)
     return show_rack(rack)
 
 

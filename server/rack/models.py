@@ -10,7 +10,7 @@ from typing import Any
 from django.db import models
 
 from carpentry.errors import CarpentryError
-from carpentry.rack import BoardFields, MeasuredBoard, read_board
+from carpentry.rack import BoardFields, MeasuredBoard, OnHand, read_board
 from carpentry.sizes import StockName
 from server.history.errors import as_validation_error
 from server.history.models import Revision, Snapshot, Versioned
@@ -21,6 +21,9 @@ class Rack(Versioned):
 
     UNIT = "in"
     next_number = models.PositiveIntegerField(default=1)
+    cut_plans = models.JSONField(
+        default=list, blank=True
+    )  # what each plan marked cut took and laid on
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["owner"], name="one_rack_a_builder")]
@@ -61,11 +64,13 @@ class Rack(Versioned):
     def snapshot(self) -> Snapshot:
         return {
             "next_number": self.next_number,
+            "cut_plans": self.cut_plans,
             "boards": [board.snapshot() for board in self.boards.all()],
         }
 
     def restore(self, snapshot: Snapshot) -> None:
         self.next_number = max(self.next_number, snapshot["next_number"])
+        self.cut_plans = snapshot.get("cut_plans", [])
         self.boards.all().delete()
         RackBoard.objects.bulk_create(RackBoard(rack=self, **row) for row in snapshot["boards"])
 
@@ -133,6 +138,6 @@ class RackBoard(models.Model):
         return {name: getattr(self, name) for name in columns} | {"id": str(self.id)}
 
 
-def lengths_of(boards: "dict[StockName, list[RackBoard]]") -> dict[StockName, Counter[int]]:
-    """How many boards there are of each length, by stock."""
-    return {stock: Counter(b.length_ticks for b in rows) for stock, rows in boards.items()}
+def alike(boards: "dict[StockName, list[RackBoard]]") -> dict[StockName, Counter[OnHand]]:
+    """How many boards are alike, by stock."""
+    return {stock: Counter(b.read().on_hand for b in rows) for stock, rows in boards.items()}

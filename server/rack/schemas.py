@@ -42,6 +42,7 @@ class RackOut(BaseModel):
     boards: list[RackBoardOut]
     found: int
     total: int
+    page_size: int
     undo: str | None
     redo: str | None
     change: str

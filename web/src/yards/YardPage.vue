@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { useSessionStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { refDebounced, useSessionStorage } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, outcomeOf, type PriceFields, type PriceLine } from '../api/client'
 import { useFaults } from '../api/faults'
@@ -9,6 +9,8 @@ import { useDrafts } from '../desk/useDrafts'
 import EditableCell from '../shared/EditableCell.vue'
 import LengthText from '../shared/LengthText.vue'
 import NowherePage from '../shared/NowherePage.vue'
+import PageTurner from '../shared/PageTurner.vue'
+import AskTheYard from './AskTheYard.vue'
 import PriceHistory from './PriceHistory.vue'
 import YardSettings from './YardSettings.vue'
 import { useYard } from './useYard'
@@ -17,10 +19,16 @@ const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
 const id = String(route.params.id)
-const held = useYard(id)
+const search = computed({
+  get: () => String(route.query.find ?? ''),
+  set: (find: string | null) => void router.replace({ query: { find: find || undefined } }),
+})
+const page = ref(1)
+watch(search, () => (page.value = 1))
+const held = useYard(id, refDebounced(search, 200), page)
 const { yard, missing, isError, offline, waiting } = held
 const { drafts, keep, drop } = useDrafts(id)
-const search = ref('')
+const asking = ref(false)
 const settings = ref(false)
 const removing = ref(false)
 const history = ref<PriceLine>()
@@ -29,14 +37,6 @@ const fresh = useSessionStorage(`grain-tally:price-line:${id}`, { ...empty })
 const faults = useFaults('stock')
 
 type Field = keyof PriceFields & keyof PriceLine
-
-const lines = computed(() => {
-  const wanted = search.value.trim().toLowerCase()
-  const all = yard.value?.lines ?? []
-  return wanted
-    ? all.filter((line) => `${line.stock} ${line.named_length}`.toLowerCase().includes(wanted))
-    : all
-})
 
 function bind(line: PriceLine, field: Field, label: string) {
   const key = `${line.id}.${field}`
@@ -84,7 +84,7 @@ async function removeYard() {
       <div>
         <h1>{{ yard.name }}</h1>
         <p class="quiet">
-          {{ yard.lines.length }} price lines<template v-if="yard.old_prices"
+          {{ yard.total.toLocaleString() }} price lines<template v-if="yard.old_prices"
             >,
             <strong
               >{{ yard.old_prices }} older than {{ yard.price_age_days }} days</strong
@@ -97,6 +97,7 @@ async function removeYard() {
         </p>
       </div>
       <div class="acts">
+        <v-btn v-if="yard.price_service && yard.total" @click="asking = true">Ask the yard</v-btn>
         <v-btn @click="settings = true">Settings</v-btn>
         <v-menu>
           <template #activator="{ props: menu }"><v-btn v-bind="menu">Take away</v-btn></template>
@@ -134,7 +135,7 @@ async function removeYard() {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="line in lines.slice(0, 400)" :key="line.id">
+          <tr v-for="line in yard.lines" :key="line.id">
             <td>
               <div class="stock">
                 <span
@@ -196,11 +197,11 @@ async function removeYard() {
         </tbody>
       </table>
     </div>
-    <p v-if="lines.length > 400" class="quiet">
-      The first 400 of {{ lines.length }} are shown: find a stock to see the others.
-    </p>
+    <PageTurner v-model="page" :found="yard.found" :size="yard.page_size" what="lines" />
     <p v-if="!yard.lines.length" class="quiet">
-      No prices yet: add the first line, or import a list.
+      {{
+        yard.total ? 'No line like that.' : 'No prices yet: add the first line, or import a list.'
+      }}
     </p>
 
     <h2>New price line</h2>
@@ -239,6 +240,7 @@ async function removeYard() {
     </form>
 
     <PriceHistory v-model="history" :yard="id" />
+    <AskTheYard v-model="asking" :yard="yard" :held="held" />
     <YardSettings v-model="settings" :yard="yard" :held="held" />
     <v-dialog v-model="removing" max-width="420">
       <v-card :title="`Delete ${yard.name}?`">

@@ -9,8 +9,18 @@ const open = defineModel<boolean>({ required: true })
 
 function asTyped() {
   const { name, currency, tax_rate, prices_include_tax, board_foot_rounding } = props.yard
+  const { price_service, service_code } = props.yard
   const price_age_days = String(props.yard.price_age_days)
-  return { name, currency, tax_rate, prices_include_tax, board_foot_rounding, price_age_days }
+  return {
+    name,
+    currency,
+    tax_rate,
+    prices_include_tax,
+    board_foot_rounding,
+    price_age_days,
+    price_service,
+    service_code,
+  }
 }
 
 const form = ref(asTyped())
@@ -79,6 +89,20 @@ async function save() {
             inputmode="numeric"
             class="wide"
             :error-messages="faults.at('price_age_days')"
+          />
+          <v-select
+            v-model="form.price_service"
+            label="Price service"
+            :items="[
+              { title: 'none', value: '' },
+              ...yard.services.map((name) => ({ title: name, value: name })),
+            ]"
+          />
+          <v-text-field
+            v-model="form.service_code"
+            label="Its code for this yard"
+            placeholder="tallow-street"
+            :error-messages="faults.at('service_code')"
           />
         </form>
       </v-card-text>

@@ -1,0 +1,113 @@
+"""A plan marked cut: its keepable offcuts go onto the rack, the boards it used come off it."""
+
+import uuid
+from typing import Any
+
+from django.db import transaction
+
+from carpentry.errors import CarpentryError
+from carpentry.length import Unit, interchange
+from carpentry.project import KEEPABLE
+from carpentry.rack import MAX_BOARDS, BoardFields
+from server.plans.inputs import Inputs, inputs_of
+from server.plans.models import Board, Plan
+from server.rack.models import Rack, RackBoard
+
+
+@transaction.atomic
+def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
+    """Marks a plan of a project's present state cut and moves its boards; done again it does
+    nothing.
+
+    Raises ``CarpentryError`` for a plan that is not finished or not of the present state.
+    """
+    if plan.stage == Plan.Stage.CUT:
+        return
+    inputs = inputs_of(plan.project)
+    if plan.status not in (Plan.Status.DONE, Plan.Status.STOPPED):
+        raise CarpentryError("this plan is not finished yet", "plan")
+    if plan.digest != inputs.digest():
+        raise CarpentryError("the project, yard or rack has changed: look at the new plan", "plan")
+    boards = list(plan.boards.all())
+    if not boards:
+        raise CarpentryError("this plan has no boards to cut", "plan")
+
+    def make(rack: Rack) -> str:
+        used = list(rack.boards.filter(id__in=[b.rack_board for b in boards if b.rack_board]))
+        rows = [board.snapshot() for board in used]
+        rack.boards.filter(id__in=[board.id for board in used]).delete()
+        offcuts = [_offcut(board, plan, inputs, used) for board in boards if _is_kept(board)]
+        if rack.boards.count() + len(offcuts) > MAX_BOARDS:
+            raise CarpentryError(f"a rack holds {MAX_BOARDS:,} boards: take some off first", "plan")
+        added = rack.add_boards(offcuts)
+        entry = {"plan": str(plan.id), "taken": rows, "added": [str(board.id) for board in added]}
+        rack.cut_plans = [*rack.cut_plans, entry]
+        return f"{plan.project.name} cut: {len(added)} offcuts laid on, {len(rows)} boards used"[
+            :200
+        ]
+
+    plan.basis = inputs.basis.document()
+    plan.stage = Plan.Stage.CUT
+    plan.save(update_fields=["basis", "stage"])
+    rack = Rack.of(plan.project.owner)
+    rack.change(rack.version, change_id, "plan cut", make)
+
+
+@transaction.atomic
+def take_cut_back(plan: Plan, change_id: uuid.UUID) -> None:
+    """Undoes ``mark_cut``: offcuts still on the rack go, boards that were used come back."""
+    rack = Rack.of(plan.project.owner)
+    entry = next((e for e in rack.cut_plans if e["plan"] == str(plan.id)), None)
+    if entry is None:
+        return
+
+    def make(rack: Rack) -> str:
+        rack.boards.filter(id__in=entry["added"]).delete()
+        RackBoard.objects.bulk_create(RackBoard(rack=rack, **row) for row in entry["taken"])
+        rack.cut_plans = [one for one in rack.cut_plans if one != entry]
+        return f"{plan.project.name} not cut after all"[:200]
+
+    rack.change(rack.version, change_id, "plan not cut", make)
+    settle_stages(rack)
+
+
+def settle_stages(rack: Rack) -> None:
+    """Makes the stages of plans agree with the rack, after its own undo or redo."""
+    cut = [entry["plan"] for entry in rack.cut_plans]
+    plans = Plan.objects.filter(project__owner=rack.owner)
+    plans.filter(stage=Plan.Stage.CUT).exclude(id__in=cut).update(stage=Plan.Stage.DRAFT)
+    plans.filter(id__in=cut).exclude(basis={}).update(stage=Plan.Stage.CUT)
+
+
+def _is_kept(board: Board) -> bool:
+    if board.leftover_start is None or board.leftover_end is None:
+        return False
+    return board.leftover_end - board.leftover_start >= KEEPABLE
+
+
+def _offcut(board: Board, plan: Plan, inputs: Inputs, used: list[RackBoard]) -> BoardFields:
+    """A leftover as the rack notes it down; measured where the board it is from was."""
+    assert board.leftover_start is not None and board.leftover_end is not None
+    cut_from = next((one for one in used if one.id == board.rack_board), None)
+    material = next(m for m in inputs.materials if str(m.stock) == board.stock)
+    measured: dict[str, Any] = {}
+    own_size = material.section_from_yard or (cut_from and cut_from.read().is_measured)
+    if own_size and board.thickness and board.width:
+        measured = {
+            "thickness": interchange(board.thickness, Unit(Rack.UNIT)),
+            "width": interchange(board.width, Unit(Rack.UNIT)),
+        }
+    return BoardFields(
+        stock=board.stock,
+        length=interchange(board.leftover_end - board.leftover_start, Unit(Rack.UNIT)),
+        place=cut_from.place if cut_from else "",
+        note=f"offcut of {plan.project.name}, board {board.number}"[:200],
+        **measured,
+    )
+
+
+def step_rack(rack: Rack, way: str, version: int, change_id: uuid.UUID) -> None:
+    """Undo or redo of the rack, with the plans that it marks cut or not."""
+    with transaction.atomic():
+        (rack.undo if way == "undo" else rack.redo)(version, change_id)
+        settle_stages(rack)

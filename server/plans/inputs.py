@@ -1,0 +1,156 @@
+"""What a plan is made from: a project, and the yard and rack as they are, or as they were."""
+
+import hashlib
+import json
+from dataclasses import asdict, dataclass
+from decimal import Decimal
+from typing import Any
+
+from carpentry.buying import PriceFields, Tax, read_price_line
+from carpentry.buying import PriceLine as ReadLine
+from carpentry.cutting import CutPlan, problem_document, read_plan
+from carpentry.project import Material, Settings, Tally, gather_materials, tally
+from carpentry.sizes import StockName
+from server.plans.models import Plan
+from server.projects.models import Project
+from server.rack.models import Rack, RackBoard, alike
+
+Document = dict[str, Any]
+
+
+@dataclass(frozen=True)
+class Basis:
+    """Prices and boards on hand that a plan rests on. Kept with a plan that was cut, so that it
+    stays what it was when yard and rack go on."""
+
+    unit: str
+    lines: list[ReadLine]
+    whole_inches: bool
+    tax: Tax
+    currency: str
+    source: str
+    rack: dict[StockName, list[RackBoard]]
+
+    @classmethod
+    def of(cls, project: Project) -> "Basis":
+        """Yard and rack as they are now."""
+        yard = project.yard
+        wanted = {str(one.part.stock) for one in project.named_parts()}
+        lines = yard.lines.filter(stock_key__in=wanted).select_related("yard") if yard else []
+        return cls(
+            unit=yard.unit if yard else project.unit,
+            lines=[line.read() for line in lines],
+            whole_inches=bool(yard and yard.whole_inches),
+            tax=yard.tax if yard else Tax(Decimal(0), included=False),
+            currency=yard.currency if yard else "USD",
+            source=yard.name if yard else "standard lengths",
+            rack=Rack.of(project.owner).usable() if project.use_rack else {},
+        )
+
+    def document(self) -> Document:
+        """As plain data that ``read`` takes back."""
+        return {
+            "unit": self.unit,
+            "lines": [asdict(line.fields) for line in self.lines],
+            "whole_inches": self.whole_inches,
+            "tax": [f"{self.tax.rate:f}", self.tax.included],
+            "currency": self.currency,
+            "source": self.source,
+            "rack": [board.snapshot() for boards in self.rack.values() for board in boards],
+        }
+
+    @classmethod
+    def read(cls, document: Document) -> "Basis":
+        rack: dict[StockName, list[RackBoard]] = {}
+        for row in document["rack"]:
+            board = RackBoard(**row)
+            rack.setdefault(board.read().stock, []).append(board)
+        unit = document["unit"]
+        rate, included = document["tax"]
+        return cls(
+            unit=unit,
+            lines=[read_price_line(PriceFields(**row), unit) for row in document["lines"]],
+            whole_inches=document["whole_inches"],
+            tax=Tax(Decimal(rate), included),
+            currency=document["currency"],
+            source=document["source"],
+            rack=rack,
+        )
+
+
+@dataclass(frozen=True)
+class Inputs:
+    """What a plan is made from: a project's settings and materials as they are now."""
+
+    settings: Settings
+    materials: list[Material]
+    marks: dict[str, str]
+    basis: Basis
+
+    @property
+    def currency(self) -> str:
+        return self.basis.currency
+
+    @property
+    def source(self) -> str:
+        """Where sizes and prices are from, such as the yard's name."""
+        return self.basis.source
+
+    def problems(self) -> list[dict[str, object] | None]:
+        """The cut problem of each material, ``None`` where there is nothing to plan yet."""
+        found = (material.problem(self.settings) for material in self.materials)
+        return [problem_document(problem) if problem else None for problem in found]
+
+    def digest(self) -> str:
+        """A digest of everything a plan depends on."""
+        stated = [
+            [
+                str(m.stock),
+                repr(m.section),
+                m.priced,
+                [[o.id, str(o.price), o.available] for o in m.offers],
+                [str(board.id) for board in self.basis.rack.get(m.stock, [])],
+                problem,
+            ]
+            for m, problem in zip(self.materials, self.problems(), strict=True)
+        ]
+        return hashlib.sha256(json.dumps(stated, sort_keys=True).encode()).hexdigest()
+
+    def plans(self, documents: list[dict[str, object]]) -> list[CutPlan | None]:
+        """The plan of each material from documents, one per cut problem."""
+        left = iter(documents)
+        plans: list[CutPlan | None] = []
+        for problem in self.problems():
+            document = next(left, None) if problem else None
+            plans.append(read_plan(document, self.settings.unit) if document else None)
+        return plans
+
+    def tally(self, plans: list[CutPlan | None]) -> Tally:
+        pairs = list(zip(self.materials, plans, strict=True))
+        return tally(pairs, self.settings, self.basis.tax, self.currency, self.source)
+
+
+def inputs_of(project: Project) -> Inputs:
+    """What the plan of this project's present state is made from: what it was cut from if that plan
+    was cut, yard and rack as they are now if not."""
+    for cut in project.plans.filter(stage=Plan.Stage.CUT):
+        inputs = _inputs(project, Basis.read(cut.basis))
+        if inputs.digest() == cut.digest:
+            return inputs
+    return _inputs(project, Basis.of(project))
+
+
+def _inputs(project: Project, basis: Basis) -> Inputs:
+    settings = project.settings()
+    return Inputs(
+        settings=settings,
+        materials=gather_materials(
+            project.named_parts(),
+            basis.lines,
+            settings,
+            whole_inches=basis.whole_inches,
+            owned=alike(basis.rack),
+        ),
+        marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
+        basis=basis,
+    )
