@@ -41,7 +41,7 @@ class MeasuredBoardTest(TestCase):
         for typed, words in (
             ({"twist": "yes"}, "rejected"),
             ({"flaws": "30 to 34 1/2"}, "flaws"),
-            ({"width": "3 3/8"}, "under its name"),
+            ({"width": "3 1/4"}, "under its name"),
             ({"stock": "ply 1/2"}, "sheet"),
         ):
             self.assertIn(words, board(**typed).not_used_because())

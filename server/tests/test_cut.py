@@ -72,7 +72,7 @@ class CutTest(ApiTestCase):
         ).json()
         plan = self.project["plan"]
         self.assertEqual(plan["stage"], "draft")
-        self.assertEqual((plan["tally"]["boards"], plan["tally"]["owned"]), (2, 1))
+        self.assertEqual((plan["tally"]["boards"], plan["tally"]["owned"]), (1, 1))
         self.project = self.change(self.project, "post", "/undo").json()
         self.assertEqual(self.project["plan"]["stage"], "cut")
 
