@@ -8,7 +8,7 @@ from carpentry.project.file import (
     read_yard_file,
     yard_document,
 )
-from carpentry.project.material import Material, NamedPart, Offer, gather_materials
+from carpentry.project.material import Material, NamedPart, Offer, gather_materials, section_sold
 from carpentry.project.settings import Settings, read_settings
 from carpentry.project.tally import KEEPABLE, Claim, Purchase, Tally, compare, tally
 
@@ -29,6 +29,7 @@ __all__ = [
     "read_project_file",
     "read_settings",
     "read_yard_file",
+    "section_sold",
     "tally",
     "yard_document",
 ]

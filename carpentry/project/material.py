@@ -183,6 +183,13 @@ def _owned_id(board: OnHand) -> str:
     return " ".join(("owned", *(interchange(size, Unit.INCH) for size in sizes)))
 
 
+def section_sold(stock: StockName, lines: Iterable[PriceLine]) -> tuple[Section | None, bool]:
+    """The section a stock has where these lines are sold, and whether it is the yard's own: the
+    first that a line states, else the standard one (``None`` for a sheet)."""
+    own = next((line for line in lines if line.has_own_section), None)
+    return (own.section, True) if own else (standard_section(stock), False)
+
+
 def _material(
     stock: StockName,
     named: Sequence[NamedPart],
@@ -190,8 +197,7 @@ def _material(
     settings: Settings,
     whole_inches: bool,
 ) -> Material:
-    own = next((line for line in lines if line.has_own_section), None)
-    section = own.section if own else standard_section(stock)
+    section, from_yard = section_sold(stock, lines)
     now: list[NamedPart] = []
     later: list[tuple[NamedPart, str]] = []
     for one in named:
@@ -210,7 +216,7 @@ def _material(
     return Material(
         stock=stock,
         section=section,
-        section_from_yard=own is not None,
+        section_from_yard=from_yard,
         sections_differ=len({line.section for line in lines}) > 1,
         priced=priced,
         offers=offers,

@@ -20,6 +20,18 @@ class SectionOut(BaseModel):
     width: LengthOut
 
 
+class EffectOut(BaseModel):
+    """A part that a corrected size would change; ``why`` it would not be planned as before."""
+
+    project: str
+    mark: str
+    called: str
+    pieces: int
+    before: SectionOut | None
+    after: SectionOut | None
+    why: str
+
+
 class PlacedOut(BaseModel):
     """A part on a board; ``start`` and ``end`` in ticks from its marked end."""
 

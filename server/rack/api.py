@@ -16,10 +16,13 @@ from server.documents.answers import file_answer
 from server.documents.labels import rack_labels_pdf
 from server.documents.type import Paper
 from server.plans.cut import step_rack
+from server.plans.effects import effect_on_rack
+from server.plans.schemas import EffectOut
 from server.plans.showing import section_out
 from server.projects.schemas import SeenIn
 from server.rack.models import Rack, RackBoard
 from server.rack.schemas import (
+    BoardFieldsIn,
     RackBoardIn,
     RackBoardOut,
     RackConflictOut,
@@ -102,6 +105,18 @@ def write_board(request: HttpRequest, board_id: uuid.UUID, fields: RackBoardIn) 
 
     rack.change(fields.version, fields.change_id, "board", make)
     return show_rack(rack)
+
+
+@router.post(
+    "/rack/boards/{uuid:board_id}/effect",
+    response={200: list[EffectOut], 404: ErrorOut, 422: ErrorOut},
+)
+def effect_of_measuring(
+    request: HttpRequest, board_id: uuid.UUID, fields: BoardFieldsIn
+) -> list[EffectOut]:
+    """The parts planned from this board that new fields of it would change; keeps nothing."""
+    board = get_object_or_404(Rack.of(request.user).boards, id=board_id)
+    return effect_on_rack(board, fields.dict(exclude_none=True))
 
 
 @router.post("/rack/boards/remove", response=CHANGE)

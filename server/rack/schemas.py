@@ -2,6 +2,7 @@
 
 from uuid import UUID
 
+from ninja import Schema
 from pydantic import BaseModel
 
 from server.config.schemas import LengthOut
@@ -54,8 +55,8 @@ class RackConflictOut(BaseModel):
     current: RackOut
 
 
-class RackBoardIn(SeenIn):
-    """A new board under an id of the client's making, or fields of one that is there."""
+class BoardFieldsIn(Schema):
+    """Fields of a board, those that are given."""
 
     stock: str | None = None
     length: str | None = None
@@ -70,6 +71,10 @@ class RackBoardIn(SeenIn):
     flaws: str | None = None
     place: str | None = None
     note: str | None = None
+
+
+class RackBoardIn(SeenIn, BoardFieldsIn):
+    """A new board under an id of the client's making, or fields of one that is there."""
 
 
 class RemoveBoardsIn(SeenIn):

@@ -19,11 +19,14 @@ from carpentry.project import YardFile, read_yard_file
 from carpentry.project.file import check_tax_rate
 from server.config.schemas import ErrorOut, ProblemOut
 from server.documents.uploads import read_prices_upload, upload_bytes
+from server.plans.effects import effect_at_yard
+from server.plans.schemas import EffectOut
 from server.projects.schemas import SeenIn
 from server.yards.asking import ask_yard, quoted_fields
 from server.yards.models import PriceLine, Yard
 from server.yards.schemas import (
     AskedOut,
+    LineSizeIn,
     NewYardIn,
     PriceLineIn,
     PricePointOut,
@@ -147,6 +150,19 @@ def write_line(
 
     yard.change(fields.version, fields.change_id, "price line", make)
     return show_yard(yard)
+
+
+@router.post(
+    "/yards/{uuid:yard_id}/lines/{uuid:line_id}/effect",
+    response={200: list[EffectOut], 404: ErrorOut, 422: ErrorOut},
+)
+def effect_of_size(
+    request: HttpRequest, yard_id: uuid.UUID, line_id: uuid.UUID, fields: LineSizeIn
+) -> list[EffectOut]:
+    """The parts that a corrected section would change; keeps nothing."""
+    yard = own_yard(request, yard_id)
+    line = get_object_or_404(yard.lines.select_related("yard"), id=line_id)
+    return effect_at_yard(yard, line, fields.dict(exclude_none=True))
 
 
 @router.get(

@@ -108,6 +108,13 @@ class PriceLineIn(SeenIn):
     width: str | None = None
 
 
+class LineSizeIn(Schema):
+    """A section as it would be corrected."""
+
+    thickness: str | None = None
+    width: str | None = None
+
+
 class RemoveLinesIn(SeenIn):
     lines: list[UUID]
 

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import AppHeader from './shared/AppHeader.vue'
+import TapePanel from './tape/TapePanel.vue'
+import { panelOpen } from './tape/tape'
 import SignInAgain from './account/SignInAgain.vue'
 </script>
 
@@ -12,6 +14,7 @@ import SignInAgain from './account/SignInAgain.vue'
         <RouterView :key="String($route.params.id ?? $route.name)" />
       </div>
     </v-main>
+    <TapePanel v-if="panelOpen" />
     <SignInAgain />
   </v-app>
 </template>

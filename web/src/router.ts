@@ -48,7 +48,7 @@ export const router = createRouter({
       meta: { title: 'Yard' },
     },
     {
-      path: '/rack',
+      path: '/rack/:board?',
       name: 'rack',
       component: () => import('./rack/RackPage.vue'),
       meta: { title: 'Rack' },

@@ -19,6 +19,7 @@ export type Quote = Schemas['QuoteIn']
 export type PricesReading = Schemas['PricesReadingOut']
 export type Rack = Schemas['RackOut']
 export type RackBoard = Schemas['RackBoardOut']
+export type Effect = Schemas['EffectOut']
 export type RackFields = Omit<Schemas['RackBoardIn'], 'version' | 'change_id'>
 export type BookSize = Schemas['BookSizeOut']
 export type WayToSize = Schemas['WayOut']

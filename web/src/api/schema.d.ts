@@ -104,6 +104,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark Plan Cut
+         * @description Marks a plan cut: its keepable offcuts go onto the rack, boards it used come off.
+         */
+        post: operations["server_plans_api_mark_plan_cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/not-cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark Plan Not Cut
+         * @description Takes that back.
+         */
+        post: operations["server_plans_api_mark_plan_not_cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/stop": {
         parameters: {
             query?: never;
@@ -465,7 +505,7 @@ export interface paths {
         };
         /**
          * Get Rack
-         * @description The builder's rack: 200 boards a page, those that a search finds.
+         * @description The builder's rack: a page of the boards that a search finds, or one of them.
          */
         get: operations["server_rack_api_get_rack"];
         put?: never;
@@ -514,6 +554,26 @@ export interface paths {
          */
         put: operations["server_rack_api_write_board"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/boards/{board_id}/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Effect Of Measuring
+         * @description The parts planned from this board that new fields of it would change; keeps nothing.
+         */
+        post: operations["server_rack_api_effect_of_measuring"];
         delete?: never;
         options?: never;
         head?: never;
@@ -880,6 +940,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yards/{yard_id}/lines/{line_id}/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Effect Of Size
+         * @description The parts that a corrected section would change; keeps nothing.
+         */
+        post: operations["server_yards_api_effect_of_size"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/yards/{yard_id}/lines/{line_id}/prices": {
         parameters: {
             query?: never;
@@ -1044,6 +1124,38 @@ export interface components {
             unknown: string[];
         };
         /**
+         * BoardFieldsIn
+         * @description Fields of a board, those that are given.
+         */
+        BoardFieldsIn: {
+            /** Bow */
+            bow?: string | null;
+            /** Crook */
+            crook?: string | null;
+            /** Cup */
+            cup?: string | null;
+            /** Flaws */
+            flaws?: string | null;
+            /** Length */
+            length?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Place */
+            place?: string | null;
+            /** Stock */
+            stock?: string | null;
+            /** Thickness */
+            thickness?: string | null;
+            /** Twist */
+            twist?: string | null;
+            /** Width */
+            width?: string | null;
+            /** Width End */
+            width_end?: string | null;
+            /** Width Middle */
+            width_middle?: string | null;
+        };
+        /**
          * BookOut
          * @description What was found, by family; ``message`` says why there is nothing.
          */
@@ -1072,6 +1184,17 @@ export interface components {
         BothUnitsOut: {
             inches: components["schemas"]["LengthOut"];
             millimetres: components["schemas"]["LengthOut"];
+        };
+        /**
+         * ChangeIn
+         * @description A change under an id of the client's making: asked twice it is made once.
+         */
+        ChangeIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
         };
         /**
          * ChangeOut
@@ -1118,6 +1241,24 @@ export interface components {
             username: string;
         };
         /**
+         * EffectOut
+         * @description A part that a corrected size would change; ``why`` it would not be planned as before.
+         */
+        EffectOut: {
+            after: components["schemas"]["SectionOut"] | null;
+            before: components["schemas"]["SectionOut"] | null;
+            /** Called */
+            called: string;
+            /** Mark */
+            mark: string;
+            /** Pieces */
+            pieces: number;
+            /** Project */
+            project: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * ErrorOut
          * @description What went wrong, with every fault that was found.
          */
@@ -1161,6 +1302,7 @@ export interface components {
             first: number;
             leftover: components["schemas"]["LeftoverOut"] | null;
             length: components["schemas"]["LengthOut"];
+            measured: components["schemas"]["SectionOut"] | null;
             /** Named Length */
             named_length: string;
             /** Owned */
@@ -1203,6 +1345,16 @@ export interface components {
             ticks: number;
             /** Whole */
             whole: string;
+        };
+        /**
+         * LineSizeIn
+         * @description A section as it would be corrected.
+         */
+        LineSizeIn: {
+            /** Thickness */
+            thickness?: string | null;
+            /** Width */
+            width?: string | null;
         };
         /** ListLineOut */
         ListLineOut: {
@@ -1810,6 +1962,8 @@ export interface components {
             change: string;
             /** Found */
             found: number;
+            /** Page Size */
+            page_size: number;
             /** Redo */
             redo: string | null;
             /** Total */
@@ -2355,6 +2509,85 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_plans_api_mark_plan_cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_plans_api_mark_plan_not_cut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -3181,6 +3414,7 @@ export interface operations {
             query?: {
                 find?: string;
                 page?: number;
+                board?: string | null;
             };
             header?: never;
             path?: never;
@@ -3321,6 +3555,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RackConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_rack_api_effect_of_measuring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                board_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardFieldsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4148,6 +4426,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["YardConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_yards_api_effect_of_size: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                yard_id: string;
+                line_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineSizeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -7,6 +7,7 @@ import PartsImport from '../imports/PartsImport.vue'
 import NowherePage from '../shared/NowherePage.vue'
 import TallyLine from '../shared/TallyLine.vue'
 import TakeAway from '../list/TakeAway.vue'
+import MarkCut from './MarkCut.vue'
 import EntryLine from './EntryLine.vue'
 import PartSheet from './PartSheet.vue'
 import { inGroups } from './groups'
@@ -104,6 +105,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         @click="desk.step('redo')"
         >Redo</v-btn
       >
+      <MarkCut :project="project" :desk="desk" />
       <TakeAway :project="project" />
     </Teleport>
     <div class="sheet-pane">
@@ -124,6 +126,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <EntryLine ref="entry" :project="project" :desk="desk" />
     </div>
     <div class="boards-pane" tabindex="0" aria-label="Boards">
+      <p v-if="project.plan.stage === 'cut'" class="cut">
+        <strong class="called">Cut.</strong> Offcuts worth keeping are on the rack; yard and rack no
+        longer change this plan.
+        <v-btn size="small" @click="desk.markCut('not-cut')">Not cut after all</v-btn>
+      </p>
       <BoardPane :project="project" :lighting="lighting" />
     </div>
     <p class="change" role="status">
@@ -212,6 +219,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   overflow: auto;
   padding: 0 16px 0 18px;
   min-height: 0;
+}
+
+.cut {
+  margin: 10px 0 0;
+  padding: 6px 10px;
+  border-left: 4px solid rgb(var(--v-theme-proven));
+  font-size: 0.88rem;
 }
 
 .change {

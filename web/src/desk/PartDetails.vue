@@ -29,7 +29,10 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
   <div class="panel" role="cell">
     <div v-for="{ field, label, hint } in FIELDS" :key="field" class="field">
       <span class="label">{{ label }}</span>
-      <EditableCell v-bind="bind(field, label)">
+      <EditableCell
+        v-bind="bind(field, label)"
+        :takes-length="field === 'thickness' || field === 'width'"
+      >
         <template v-if="part[field]">{{ part[field] }}</template>
         <span v-else class="quiet hint">{{ hint }}</span>
       </EditableCell>

@@ -82,7 +82,7 @@ function bind(field: PartField, label: string) {
       </span>
     </span>
     <span role="cell">
-      <EditableCell v-bind="bind('length', 'Length')" right class="figure big">
+      <EditableCell v-bind="bind('length', 'Length')" right takes-length class="figure big">
         <LengthText :length="part.length_shown" />
       </EditableCell>
     </span>

@@ -103,14 +103,21 @@ async function save() {
             inputmode="numeric"
             :error-messages="faults.at('copies')"
           />
-          <v-text-field v-model="form.kerf" label="Kerf" :error-messages="faults.at('kerf')" />
+          <v-text-field
+            v-model="form.kerf"
+            label="Kerf"
+            data-takes="length"
+            :error-messages="faults.at('kerf')"
+          />
           <v-text-field
             v-model="form.trim_start"
+            data-takes="length"
             label="Trim, first end"
             :error-messages="faults.at('trim_start')"
           />
           <v-text-field
             v-model="form.trim_end"
+            data-takes="length"
             label="Trim, last end"
             :error-messages="faults.at('trim_end')"
           />

@@ -61,6 +61,20 @@ export function useProject(id: string) {
     await refetch()
   }
 
+  /** Marks the plan in hand cut, or takes that back; the rack changes with it. */
+  async function markCut(way: 'cut' | 'not-cut'): Promise<Outcome<Plan>> {
+    const params = { path: { plan_id: project.value?.plan.id ?? '' } }
+    const body = { change_id: crypto.randomUUID() }
+    const outcome = await outcomeOf<Plan>(
+      way === 'cut'
+        ? api.POST('/api/plans/{plan_id}/cut', { params, body })
+        : api.POST('/api/plans/{plan_id}/not-cut', { params, body }),
+    )
+    if (outcome.kind === 'done') keepPlan(outcome.data)
+    void queries.invalidateQueries({ queryKey: ['rack'] })
+    return outcome
+  }
+
   async function planAgain() {
     const { data: plan } = await api.POST('/api/projects/{project_id}/plans', {
       params: { path: { project_id: id } },
@@ -127,6 +141,7 @@ export function useProject(id: string) {
     planning,
     stopPlanning,
     planAgain,
+    markCut,
     waiting,
     offline,
     change,

@@ -60,7 +60,13 @@ function named(part: string): string {
         @select="$emit('select', $event)"
       />
       <span v-if="layout.count > 1" class="times figure">× {{ layout.count }}</span>
-      <span v-if="layout.owned" class="owned">rack {{ layout.rack_numbers.join(', ') }}</span>
+      <span v-if="layout.owned" class="owned"
+        >rack {{ layout.rack_numbers.join(', ') }}
+        <SectionText
+          v-if="layout.measured"
+          :section="layout.measured"
+          source="measured on this board"
+      /></span>
     </div>
     <v-btn v-if="drawn.length < material.layouts.length" size="small" @click="all = true">
       Draw {{ material.layouts.length - drawn.length }} more

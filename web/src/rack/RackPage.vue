@@ -1,25 +1,27 @@
 <script setup lang="ts">
 import { refDebounced, useSessionStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { RackBoard, RackFields } from '../api/client'
+import { api, outcomeOf, type Effect, type RackBoard, type RackFields } from '../api/client'
 import { useFaults } from '../api/faults'
 import { useDrafts } from '../desk/useDrafts'
 import EditableCell from '../shared/EditableCell.vue'
 import LengthText from '../shared/LengthText.vue'
+import EffectOfSize from '../shared/EffectOfSize.vue'
+import PageTurner from '../shared/PageTurner.vue'
 import SectionText from '../shared/SectionText.vue'
 import { useRack } from './useRack'
 
 type Field = keyof RackFields & keyof RackBoard
 
-const MEASURES: { field: Field; label: string; hint: string }[] = [
-  { field: 'thickness', label: 'Thickness', hint: 'as measured' },
-  { field: 'width', label: 'Width, marked end', hint: 'as measured' },
-  { field: 'width_middle', label: 'Width, middle', hint: 'as measured' },
-  { field: 'width_end', label: 'Width, far end', hint: 'as measured' },
-  { field: 'crook', label: 'Crook', hint: 'hollow of the curved edge' },
-  { field: 'bow', label: 'Bow', hint: 'hollow of the curved face' },
-  { field: 'cup', label: 'Cup', hint: 'hollow across the width' },
+const MEASURES: { field: Field; label: string; hint: string; isLength?: boolean }[] = [
+  { field: 'thickness', label: 'Thickness', hint: 'as measured', isLength: true },
+  { field: 'width', label: 'Width, marked end', hint: 'as measured', isLength: true },
+  { field: 'width_middle', label: 'Width, middle', hint: 'as measured', isLength: true },
+  { field: 'width_end', label: 'Width, far end', hint: 'as measured', isLength: true },
+  { field: 'crook', label: 'Crook', hint: 'hollow of the curved edge', isLength: true },
+  { field: 'bow', label: 'Bow', hint: 'hollow of the curved face', isLength: true },
+  { field: 'cup', label: 'Cup', hint: 'hollow across the width', isLength: true },
   { field: 'twist', label: 'Twisted', hint: 'yes or no' },
   { field: 'flaws', label: 'Flaws', hint: 'from to, such as 30 to 34 1/2' },
   { field: 'note', label: 'Note', hint: 'for yourself' },
@@ -31,10 +33,28 @@ const search = computed({
   get: () => String(route.query.find ?? ''),
   set: (find: string | null) => void router.replace({ query: { find: find || undefined } }),
 })
-const held = useRack(refDebounced(search, 200))
+const page = ref(1)
+watch(search, () => (page.value = 1))
+const alone = computed(() => String(route.params.board ?? '') || undefined)
+const held = useRack(refDebounced(search, 200), page, alone)
 const { rack, isError, waiting, offline } = held
 const { drafts, keep, drop } = useDrafts('rack')
-const open = ref<string>()
+const opened = ref<string>()
+const open = computed({
+  get: () => opened.value ?? alone.value,
+  set: (board) => (opened.value = board ?? ''),
+})
+const effect = useTemplateRef('effect')
+const CHANGING = [
+  'thickness',
+  'width',
+  'width_middle',
+  'width_end',
+  'length',
+  'crook',
+  'twist',
+  'flaws',
+]
 const empty = { stock: '', length: '', place: '' }
 const fresh = useSessionStorage('grain-tally:rack-board', { ...empty })
 const faults = useFaults('stock')
@@ -46,10 +66,22 @@ function bind(board: RackBoard, field: Field, label: string) {
     draft: drafts.value[key],
     label: `${label} of board ${board.number}`,
     place: field,
-    save: (text: string) => held.writeBoard(board.id, { [field]: text }),
+    save: (text: string) => save(board, field, text),
     onKeep: (text: string) => keep(key, text),
     onDrop: () => drop(key),
   }
+}
+
+function save(board: RackBoard, field: Field, text: string) {
+  const write = () => held.writeBoard(board.id, { [field]: text })
+  if (!CHANGING.includes(field)) return write()
+  const asked = outcomeOf<Effect[]>(
+    api.POST('/api/rack/boards/{board_id}/effect', {
+      params: { path: { board_id: board.id } },
+      body: { [field]: text },
+    }),
+  )
+  return effect.value ? effect.value.apply(asked, write) : write()
 }
 
 async function add() {
@@ -78,13 +110,15 @@ async function add() {
         <h1>Rack</h1>
         <p class="quiet lead">
           {{ rack.total }} board{{ rack.total === 1 ? '' : 's' }} on hand. A project that is set to
-          it takes them before anything is bought; crooked, flawed or undersized ones are left
-          alone.
+          it takes them before anything is bought; twisted, crooked or flawed ones are left alone.
         </p>
       </div>
       <v-btn href="/api/rack/labels.pdf">Print labels</v-btn>
     </div>
-    <form class="new" @submit.prevent="add">
+    <p v-if="alone" class="quiet">
+      One board of it. <RouterLink to="/rack">The whole rack</RouterLink>
+    </p>
+    <form v-else class="new" @submit.prevent="add">
       <v-text-field
         v-model="fresh.stock"
         label="Stock"
@@ -95,6 +129,7 @@ async function add() {
         v-model="fresh.length"
         label="Length"
         placeholder="70 1/2"
+        data-takes="length"
         :error-messages="faults.at('length')"
       />
       <v-text-field
@@ -113,7 +148,7 @@ async function add() {
       <template v-else>{{ rack.change }}</template>
     </p>
     <v-text-field
-      v-if="rack.total"
+      v-if="rack.total && !alone"
       v-model="search"
       label="Find by stock, place, note or number"
       type="search"
@@ -135,13 +170,17 @@ async function add() {
         </thead>
         <tbody v-for="board in rack.boards" :key="board.id">
           <tr>
-            <td class="to-right figure number">{{ board.number }}</td>
+            <td class="to-right figure number">
+              <RouterLink :to="`/rack/${board.id}`" :aria-label="`Board ${board.number} alone`">{{
+                board.number
+              }}</RouterLink>
+            </td>
             <td>
               <EditableCell v-bind="bind(board, 'stock', 'Stock')" class="called" />
               <span v-if="board.left_alone" class="alone">{{ board.left_alone }}</span>
             </td>
             <td>
-              <EditableCell v-bind="bind(board, 'length', 'Length')" class="figure">
+              <EditableCell v-bind="bind(board, 'length', 'Length')" takes-length class="figure">
                 <LengthText :length="board.length_shown" />
               </EditableCell>
             </td>
@@ -175,9 +214,9 @@ async function add() {
           <tr v-if="open === board.id">
             <td colspan="7">
               <div class="measures">
-                <div v-for="{ field, label, hint } in MEASURES" :key="field">
+                <div v-for="{ field, label, hint, isLength } in MEASURES" :key="field">
                   <span class="quiet small">{{ label }}</span>
-                  <EditableCell v-bind="bind(board, field, label)">
+                  <EditableCell v-bind="bind(board, field, label)" :takes-length="isLength">
                     <template v-if="board[field]">{{ board[field] }}</template>
                     <span v-else class="quiet small">{{ hint }}</span>
                   </EditableCell>
@@ -195,9 +234,8 @@ async function add() {
           : 'Nothing on the rack yet: offcuts, salvaged boards, leftovers.'
       }}
     </p>
-    <p v-if="rack.found > rack.boards.length" class="quiet">
-      The first {{ rack.boards.length }} of {{ rack.found }} are shown: search to see others.
-    </p>
+    <PageTurner v-model="page" :found="rack.found" :size="rack.page_size" what="boards" />
+    <EffectOfSize ref="effect" />
   </div>
 </template>
 
@@ -243,6 +281,12 @@ table {
 
 .number {
   font-size: 1.15rem;
+}
+
+.number a {
+  color: inherit;
+  text-decoration: none;
+  border-bottom: 1px dotted;
 }
 
 .alone {

@@ -3,14 +3,14 @@ import { computed, type Ref } from 'vue'
 import { useChanges } from '../api/changes'
 import { api, outcomeOf, type Rack, type RackFields } from '../api/client'
 
-/** The rack as a search finds it, and every change that can be made to it. */
-export function useRack(find: Ref<string>) {
-  const key = computed(() => ['rack', find.value])
+/** A page of the rack as a search finds it, or one board, and every change that can be made. */
+export function useRack(find: Ref<string>, page: Ref<number>, board: Ref<string | undefined>) {
+  const key = computed(() => ['rack', find.value, page.value, board.value])
   const { data, isError, refetch } = useQuery({
     queryKey: key,
     queryFn: async () => {
       const { data: found } = await api.GET('/api/rack', {
-        params: { query: { find: find.value } },
+        params: { query: { find: find.value, page: page.value, board: board.value } },
       })
       if (!found) throw new Error('the rack could not be loaded')
       return found
@@ -21,7 +21,7 @@ export function useRack(find: Ref<string>) {
 
   async function changed(asked: Promise<Awaited<ReturnType<typeof change>>>) {
     const outcome = await asked
-    if (find.value) await refetch()
+    if (find.value || page.value > 1 || board.value) await refetch()
     return outcome
   }
 

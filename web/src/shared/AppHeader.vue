@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { session } from '../account/session'
 import { api } from '../api/client'
+import { panelOpen } from '../tape/tape'
 import { useOpenProject } from '../projects/openProject'
 
 const route = useRoute()
@@ -85,6 +86,10 @@ async function signOut() {
           </v-btn>
         </template>
         <v-list>
+          <v-list-item
+            :title="panelOpen ? 'Put the digital tape away' : 'Digital tape'"
+            @click="panelOpen = !panelOpen"
+          />
           <v-list-item to="/account" title="Account" />
           <v-list-item title="Sign out" @click="signOut" />
         </v-list>

@@ -8,6 +8,7 @@ const props = defineProps<{
   label: string
   place: string
   right?: boolean
+  takesLength?: boolean
   save: (text: string) => Promise<Outcome<unknown>>
 }>()
 const emit = defineEmits<{ keep: [text: string]; drop: [] }>()
@@ -68,6 +69,7 @@ defineExpose({ focus: () => input.value?.focus() })
       :aria-label="label"
       :aria-invalid="fault ? true : undefined"
       :aria-describedby="fault ? faultId : undefined"
+      :data-takes="takesLength ? 'length' : undefined"
       :data-dirty="dirty || undefined"
       autocomplete="off"
       spellcheck="false"

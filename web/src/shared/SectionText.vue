@@ -6,13 +6,21 @@ defineProps<{ section: Section; source?: string }>()
 </script>
 
 <template>
-  <span :title="source ? `real size: ${source}` : undefined" class="section">
+  <span class="section" :class="{ sourced: source }">
     <LengthText :length="section.thickness" bare /> × <LengthText :length="section.width" bare />
+    <v-tooltip v-if="source" activator="parent" open-on-click location="top"
+      >Real size: {{ source }}. A measured board goes before the yard’s size, the yard’s before the
+      standard one.</v-tooltip
+    >
   </span>
 </template>
 
 <style scoped>
 .section {
   white-space: nowrap;
+}
+
+.sourced {
+  cursor: help;
 }
 </style>

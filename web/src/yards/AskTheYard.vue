@@ -51,8 +51,9 @@ async function take() {
         <FaultList :problems="problems" lead="Nothing is changed:" />
         <template v-if="asked">
           <p class="quiet">
-            Prices of {{ asked.as_of }}. {{ asked.same }} are as they were. Nothing is changed until
-            you take it.
+            Prices of {{ asked.as_of }}<template v-if="asked.same"
+              >, {{ asked.same }} as they were</template
+            >. Nothing is changed until you take it.
           </p>
           <table v-if="asked.changed.length" class="ruled">
             <thead>
@@ -68,6 +69,7 @@ async function take() {
                 <td>
                   <v-checkbox-btn
                     v-model="taken"
+                    density="compact"
                     :value="one.line"
                     :aria-label="`Take ${one.name}`"
                   />
@@ -107,6 +109,12 @@ async function take() {
 </template>
 
 <style scoped>
+td {
+  vertical-align: middle;
+  padding-top: 1px !important;
+  padding-bottom: 1px !important;
+}
+
 .doubt {
   display: block;
   font-weight: 500;

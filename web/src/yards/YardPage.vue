@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { refDebounced, useSessionStorage } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, outcomeOf, type PriceFields, type PriceLine } from '../api/client'
+import { api, outcomeOf, type Effect, type PriceFields, type PriceLine } from '../api/client'
 import { useFaults } from '../api/faults'
 import { useDrafts } from '../desk/useDrafts'
 import EditableCell from '../shared/EditableCell.vue'
 import LengthText from '../shared/LengthText.vue'
 import NowherePage from '../shared/NowherePage.vue'
+import EffectOfSize from '../shared/EffectOfSize.vue'
 import PageTurner from '../shared/PageTurner.vue'
 import AskTheYard from './AskTheYard.vue'
 import PriceHistory from './PriceHistory.vue'
@@ -28,6 +29,7 @@ watch(search, () => (page.value = 1))
 const held = useYard(id, refDebounced(search, 200), page)
 const { yard, missing, isError, offline, waiting } = held
 const { drafts, keep, drop } = useDrafts(id)
+const effect = useTemplateRef('effect')
 const asking = ref(false)
 const settings = ref(false)
 const removing = ref(false)
@@ -45,10 +47,22 @@ function bind(line: PriceLine, field: Field, label: string) {
     draft: drafts.value[key],
     label: `${label} of ${line.stock} ${line.named_length}`,
     place: field,
-    save: (text: string) => held.writeLine(line.id, { [field]: text }),
+    save: (text: string) => save(line, field, text),
     onKeep: (text: string) => keep(key, text),
     onDrop: () => drop(key),
   }
+}
+
+function save(line: PriceLine, field: Field, text: string) {
+  const write = () => held.writeLine(line.id, { [field]: text })
+  if (field !== 'thickness' && field !== 'width') return write()
+  const asked = outcomeOf<Effect[]>(
+    api.POST('/api/yards/{yard_id}/lines/{line_id}/effect', {
+      params: { path: { yard_id: id, line_id: line.id } },
+      body: { [field]: text },
+    }),
+  )
+  return effect.value ? effect.value.apply(asked, write) : write()
 }
 
 async function add() {
@@ -148,11 +162,19 @@ async function removeYard() {
             <td>
               <div class="size">
                 <template v-if="line.section">
-                  <EditableCell v-bind="bind(line, 'thickness', 'Real thickness')" class="narrow">
+                  <EditableCell
+                    v-bind="bind(line, 'thickness', 'Real thickness')"
+                    takes-length
+                    class="narrow"
+                  >
                     <LengthText :length="line.section.thickness" bare />
                   </EditableCell>
                   ×
-                  <EditableCell v-bind="bind(line, 'width', 'Real width')" class="narrow">
+                  <EditableCell
+                    v-bind="bind(line, 'width', 'Real width')"
+                    takes-length
+                    class="narrow"
+                  >
                     <LengthText :length="line.section.width" bare />
                   </EditableCell>
                 </template>
@@ -240,6 +262,7 @@ async function removeYard() {
     </form>
 
     <PriceHistory v-model="history" :yard="id" />
+    <EffectOfSize ref="effect" />
     <AskTheYard v-model="asking" :yard="yard" :held="held" />
     <YardSettings v-model="settings" :yard="yard" :held="held" />
     <v-dialog v-model="removing" max-width="420">

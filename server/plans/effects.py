@@ -1,0 +1,98 @@
+"""Which parts a corrected size would change, told before it is applied."""
+
+from collections.abc import Iterator
+from dataclasses import asdict, replace
+
+from carpentry.buying import read_price_line
+from carpentry.parts import not_planned_yet
+from carpentry.project import section_sold
+from carpentry.rack import BoardFields, read_board
+from carpentry.sizes import Section
+from server.plans.inputs import inputs_of
+from server.plans.models import Piece
+from server.plans.schemas import EffectOut
+from server.plans.showing import section_out
+from server.projects.models import Part, Project
+from server.rack.models import Rack, RackBoard
+from server.yards.models import PriceLine, Yard
+
+
+def effect_at_yard(yard: Yard, line: PriceLine, typed: dict[str, str]) -> list[EffectOut]:
+    """The parts of every project bought at this yard that a line's new fields give another size.
+
+    Raises ``CarpentryError`` by field when they cannot be read.
+    """
+    changed = read_price_line(replace(line.fields, **typed), yard.unit)
+    lines = list(yard.lines.filter(stock_key=str(changed.stock)).select_related("yard"))
+    now = [one.read() for one in lines]
+    then = [changed if one.id == line.id else one.read() for one in lines]
+    before, _ = section_sold(changed.stock, now)
+    after, _ = section_sold(changed.stock, then)
+    if before == after or before is None or after is None:
+        return []
+    return [
+        effect
+        for project in yard.projects.all()
+        for named in project.parts.all()
+        if named.read(project.unit).stock == changed.stock
+        for effect in _Touched(project, named).by(before, after)
+    ]
+
+
+def effect_on_rack(board: RackBoard, typed: dict[str, str]) -> list[EffectOut]:
+    """The parts that plans would cut from this board and that its new fields change.
+
+    Raises ``CarpentryError`` by field when they cannot be read.
+    """
+    before = board.read()
+    after = read_board(BoardFields(**asdict(board.fields) | typed), Rack.UNIT)
+    left_alone = after.not_used_because()
+    effects: list[EffectOut] = []
+    for project in Project.objects.of(board.rack.owner).filter(use_rack=True):
+        inputs = inputs_of(project)
+        plan = project.plans.filter(digest=inputs.digest()).first()
+        pieces = Piece.objects.filter(board__plan=plan, board__rack_board=board.id)
+        wanted = list(pieces.values_list("part", flat=True))
+        for named in project.parts.filter(id__in=wanted):
+            touched = _Touched(project, named, wanted.count(named.id))
+            if left_alone or after.length != before.length:
+                why = left_alone or "the board has another length: it is planned anew"
+                effects.append(touched.effect(before.section, None, why))
+            elif before.section and after.section:
+                effects += touched.by(before.section, after.section)
+    return effects
+
+
+class _Touched:
+    """A part that a corrected size may change; ``count`` pieces of it, all where not said."""
+
+    def __init__(self, project: Project, named: Part, count: int | None = None) -> None:
+        self.project, self.mark = project, named.mark
+        self.part = named.read(project.unit)
+        self.count = self.part.quantity if count is None else count
+
+    def by(self, before: Section, after: Section) -> Iterator[EffectOut]:
+        was, now = (not_planned_yet(self.part, section) or "" for section in (before, after))
+        if self._size(before) != self._size(after) or was != now:
+            yield self.effect(before, after, now)
+
+    def effect(self, before: Section | None, after: Section | None, why: str) -> EffectOut:
+        return EffectOut(
+            project=self.project.name,
+            mark=self.mark,
+            called=self.part.name,
+            pieces=self.count,
+            before=section_out(self._size(before), self.project.notation),
+            after=section_out(self._size(after), self.project.notation),
+            why=why,
+        )
+
+    def _size(self, section: Section | None) -> Section | None:
+        """The finished section of the part when its stock has this one."""
+        if section is None:
+            return None
+        thickness, width = self.part.thickness, self.part.width
+        return Section(
+            thickness.ticks if thickness else section.thickness,
+            width.ticks if width else section.width,
+        )
