@@ -26,6 +26,7 @@ function typed(event: Event) {
 }
 
 async function commit() {
+  if (saving.value) return
   if (!dirty.value) {
     fault.value = ''
     if (props.draft !== undefined) emit('drop')
@@ -38,6 +39,7 @@ async function commit() {
   if (outcome.kind === 'done') {
     fault.value = ''
     if (text.value === sent) emit('drop')
+    else if (!focused.value) await commit()
   } else if (outcome.kind === 'refused') {
     const mine = outcome.problems.find((p) => p.place === props.place) ?? outcome.problems[0]
     fault.value = mine ? mine.message : outcome.detail
