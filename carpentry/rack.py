@@ -11,7 +11,15 @@ from itertools import pairwise
 
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, read_length
-from carpentry.sizes import Section, StockName, read_stock, standard_section, straight_width
+from carpentry.sizes import (
+    NO_OWN,
+    OwnStocks,
+    Section,
+    StockName,
+    read_stock,
+    standard_section,
+    straight_width,
+)
 
 MAX_BOARDS = 2_000
 MAX_TEXT = 200
@@ -162,14 +170,14 @@ def read_flaws(text: str, unit: Unit, length: int) -> tuple[tuple[int, int], ...
     return tuple(ranges)
 
 
-def read_board(fields: BoardFields, unit: Unit | str) -> MeasuredBoard:
+def read_board(fields: BoardFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> MeasuredBoard:
     """A board from what was noted; ``unit`` is what bare numbers mean.
 
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
     """
     unit = Unit(unit)
     faults = Faults()
-    read = faults.attempt("stock", lambda: read_stock(fields.stock, unit), None)
+    read = faults.attempt("stock", lambda: read_stock(fields.stock, unit, own), None)
     named = read.length if read else None
     no_board = "no board is that long or short: 1 in to 60 ft"
     length = faults.attempt(

@@ -13,7 +13,7 @@ from carpentry.buying.prices import (
 )
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import Unit
-from carpentry.sizes import StockName
+from carpentry.sizes import NO_OWN, OwnStocks, StockName
 from carpentry.table import Row, Table, decode, read_table, table_of_rows
 
 _NUMBERS = ("length", "actual", "thickness", "width", "price")
@@ -26,7 +26,7 @@ def in_inches(yard: str) -> Unit:
     return Unit.INCH
 
 
-def _read(table: Table, unit_of: UnitOf) -> dict[str, list[PriceLine]]:
+def _read(table: Table, unit_of: UnitOf, own: OwnStocks) -> dict[str, list[PriceLine]]:
     if len(table.rows) > MAX_LINES:
         raise CarpentryError(f"{len(table.rows):,} rows are more than {MAX_LINES:,} in one list")
     yards: dict[str, list[PriceLine]] = {}
@@ -40,7 +40,7 @@ def _read(table: Table, unit_of: UnitOf) -> dict[str, list[PriceLine]]:
         elif len(typed.yard) > 100:
             problems.append(Problem(f"{place}, yard", "the yard's name is over 100 characters"))
         try:
-            line = read_price_line(typed, unit_of(typed.yard))
+            line = read_price_line(typed, unit_of(typed.yard), own)
         except CarpentryError as error:
             problems += [Problem(f"{place}, {p.place}", p.message) for p in error.problems]
             continue
@@ -57,21 +57,23 @@ def _read(table: Table, unit_of: UnitOf) -> dict[str, list[PriceLine]]:
     return yards
 
 
-def read_prices_csv(data: bytes, unit_of: UnitOf = in_inches) -> dict[str, list[PriceLine]]:
+def read_prices_csv(
+    data: bytes, unit_of: UnitOf = in_inches, own: OwnStocks = NO_OWN
+) -> dict[str, list[PriceLine]]:
     """The price lines of a file by yard (comma, semicolon or tab, with a header).
 
     ``unit_of`` says what bare lengths of a yard mean.
 
     Raises ``CarpentryError`` with every problem, each with its line; then nothing is read.
     """
-    return _read(read_table(decode(data), PRICE_COLUMNS, REQUIRED), unit_of)
+    return _read(read_table(decode(data), PRICE_COLUMNS, REQUIRED), unit_of, own)
 
 
 def read_prices_rows(
-    rows: Sequence[Row], unit_of: UnitOf = in_inches
+    rows: Sequence[Row], unit_of: UnitOf = in_inches, own: OwnStocks = NO_OWN
 ) -> dict[str, list[PriceLine]]:
     """The price lines of spreadsheet rows; raises as ``read_prices_csv``."""
-    return _read(table_of_rows(rows, PRICE_COLUMNS, REQUIRED), unit_of)
+    return _read(table_of_rows(rows, PRICE_COLUMNS, REQUIRED), unit_of, own)
 
 
 def write_prices_csv(

@@ -11,6 +11,8 @@ from carpentry.buying.money import cents
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Length, Unit, read_length
 from carpentry.sizes import (
+    NO_OWN,
+    OwnStocks,
     ReadStock,
     Section,
     StockName,
@@ -177,13 +179,13 @@ def _check_section(
             faults.add(place, f"that {place} cannot be: the standard size is far from it")
 
 
-def read_price_line(fields: PriceFields, unit: Unit | str) -> PriceLine:
+def read_price_line(fields: PriceFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> PriceLine:
     """A price line from its fields as typed; ``unit`` is what bare lengths mean.
 
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
     """
     faults = Faults()
-    read = faults.attempt("stock", lambda: read_stock(fields.stock, unit), None)
+    read = faults.attempt("stock", lambda: read_stock(fields.stock, unit, own), None)
     per = faults.attempt("per", lambda: _read_per(fields.per, read), "each")
     price = faults.attempt("price", lambda: _read_price(fields.price, per), None)
     available = faults.attempt("available", lambda: _read_available(fields.available), None)

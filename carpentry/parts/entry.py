@@ -11,7 +11,7 @@ from carpentry.errors import CarpentryError, Problem, StockNameError
 from carpentry.length import Unit
 from carpentry.parts.part import MAX_PARTS, Part, PartFields, read_part
 from carpentry.parts.table import read_parts_table
-from carpentry.sizes import SHEET_KINDS, match_size
+from carpentry.sizes import NO_OWN, SHEET_KINDS, Form, OwnStocks, match_size
 
 _QUANTITY = re.compile(r"\s*(\d+)\s*(?:[x×]\s+|\s|[x×](?=[^\d\s]))\s*(?![x×]\s*\d)")
 _TIMES_A_SIZE = re.compile(r"\s*(\d+)\s+[x×]\s+(?=(?:5/4|\d+)[xX×]\d)")
@@ -20,23 +20,23 @@ _THIRD = re.compile(r"\s*[xX×]\s*\S+")
 _STOCK_WORDS = re.compile(r"(?:\s+[^\W\d_][\w'-]*)*")
 
 
-def _split(line: str, unit: Unit) -> PartFields:
+def _split(line: str, unit: Unit, own: OwnStocks) -> PartFields:
     start = 0
     quantity = "1"
     found = _TIMES_A_SIZE.match(line)
-    if not found and not _begins_with_size(line, unit):
+    if not found and not _begins_with_size(line, unit, own):
         found = _QUANTITY.match(line)
     if found:
         quantity, start = found[1], found.end()
-    size, size_at, size_end = _find_size(line, start, unit)
-    third = _THIRD.match(line, size_end)
+    size, size_at, size_end = _find_size(line, start, unit, own)
+    third = None if size in own else _THIRD.match(line, size_end)
     if third:
         size_end = third.end()
-    words = _STOCK_WORDS.match(line, size_end)
+    words = None if size in own else _STOCK_WORDS.match(line, size_end)
     stock_end = words.end() if words else size_end
     length, width = line[stock_end:].strip(" ,;@"), ""
     by_width = _BY_WIDTH.fullmatch(length)
-    if by_width and size.split()[0] in SHEET_KINDS:
+    if by_width and _is_sheet(size, own):
         length, width = by_width[1], by_width[2]
     return PartFields(
         quantity=quantity,
@@ -47,18 +47,22 @@ def _split(line: str, unit: Unit) -> PartFields:
     )
 
 
-def _begins_with_size(line: str, unit: Unit) -> bool:
+def _is_sheet(size: str, own: OwnStocks) -> bool:
+    return own[size].form is Form.SHEET if size in own else size.split(maxsplit=1)[0] in SHEET_KINDS
+
+
+def _begins_with_size(line: str, unit: Unit, own: OwnStocks) -> bool:
     try:
-        return match_size(line, unit) is not None
+        return match_size(line, unit, own) is not None
     except StockNameError:
         return False
 
 
-def _find_size(line: str, start: int, unit: Unit) -> tuple[str, int, int]:
+def _find_size(line: str, start: int, unit: Unit, own: OwnStocks) -> tuple[str, int, int]:
     refused: StockNameError | None = None
     for at in (m.start() for m in re.finditer(r"(?<!\S)\S", line[start:])):
         try:
-            matched = match_size(line[start + at :], unit)
+            matched = match_size(line[start + at :], unit, own)
         except StockNameError as error:
             refused = refused or error
             continue
@@ -69,18 +73,18 @@ def _find_size(line: str, start: int, unit: Unit) -> tuple[str, int, int]:
     )
 
 
-def read_entry(line: str, unit: Unit | str) -> Part:
+def read_entry(line: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> Part:
     """One typed line as a part. Raises ``CarpentryError`` placed by field."""
     if not line.strip():
         raise CarpentryError("type a part, such as 6 bearers 2x6 44 1/2")
     try:
-        fields = _split(line, Unit(unit))
+        fields = _split(line, Unit(unit), own)
     except StockNameError as error:
         raise CarpentryError(Problem("stock", p.message) for p in error.problems) from error
-    return read_part(fields, unit)
+    return read_part(fields, unit, own)
 
 
-def read_lines(text: str, unit: Unit | str) -> list[Part]:
+def read_lines(text: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Part]:
     """Everything typed or pasted at once: a table (tabs, semicolons or commas, with or without a
     header) or typed lines.
 
@@ -92,14 +96,14 @@ def read_lines(text: str, unit: Unit | str) -> list[Part]:
         raise CarpentryError("type a part, such as 6 bearers 2x6 44 1/2")
     if len(lines) > MAX_PARTS:
         raise CarpentryError(f"{len(lines):,} lines are more than {MAX_PARTS:,} in one part list")
-    table = read_parts_table(text, unit)
+    table = read_parts_table(text, unit, own)
     if table is not None:
         return table
     parts: list[Part] = []
     problems: list[Problem] = []
     for number, line in lines:
         try:
-            parts.append(read_entry(line, unit))
+            parts.append(read_entry(line, unit, own))
         except CarpentryError as error:
             where = f"line {number}" if len(lines) > 1 else ""
             problems.extend(

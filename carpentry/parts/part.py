@@ -7,7 +7,7 @@ from functools import partial
 
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import Length, Unit, read_length
-from carpentry.sizes import ReadStock, Section, StockName, read_stock
+from carpentry.sizes import NO_OWN, OwnStocks, ReadStock, Section, StockName, read_stock
 
 MAX_PARTS = 2_000
 MAX_QUANTITY = 10_000
@@ -101,15 +101,16 @@ def _positive(text: str, unit: Unit) -> Length | None:
     return read
 
 
-def read_part(fields: PartFields, unit: Unit | str) -> Part:
-    """A part from its fields as typed; ``unit`` is what bare numbers mean.
+def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> Part:
+    """A part from its fields as typed; ``unit`` is what bare numbers mean, ``own`` are
+    materials of one's own.
 
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
     """
     unit = Unit(unit)
     faults = Faults()
     quantity = faults.attempt("quantity", lambda: _read_quantity(fields.quantity), 0)
-    stock = faults.attempt("stock", lambda: read_stock(fields.stock, unit), None)
+    stock = faults.attempt("stock", lambda: read_stock(fields.stock, unit, own), None)
     ends = faults.attempt("ends", lambda: _read_ends(fields.ends), _SQUARE)
     for place, choices, what in (
         ("measured", MEASURED, "way of measuring"),

@@ -8,7 +8,7 @@ from dataclasses import fields as dataclass_fields
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import Unit, read_length
 from carpentry.parts.part import MAX_PARTS, Part, PartFields, read_part
-from carpentry.sizes import read_stock
+from carpentry.sizes import NO_OWN, OwnStocks, read_stock
 from carpentry.table import (
     Row,
     Table,
@@ -23,7 +23,7 @@ PART_COLUMNS = tuple(field.name for field in dataclass_fields(PartFields))
 REQUIRED = ("quantity", "name", "stock", "length")
 
 
-def _read(table: Table, unit: Unit) -> list[Part]:
+def _read(table: Table, unit: Unit, own: OwnStocks) -> list[Part]:
     if len(table.rows) > MAX_PARTS:
         raise CarpentryError(
             f"{len(table.rows):,} rows are more than {MAX_PARTS:,} in one part list"
@@ -32,7 +32,7 @@ def _read(table: Table, unit: Unit) -> list[Part]:
     problems: list[Problem] = []
     for row, record in table.records(numbers=("length", "thickness", "width")):
         try:
-            parts.append(read_part(PartFields(**record), unit))
+            parts.append(read_part(PartFields(**record), unit, own))
         except CarpentryError as error:
             problems.extend(
                 Problem(f"line {row.line}, {p.place}", p.message) for p in error.problems
@@ -43,17 +43,17 @@ def _read(table: Table, unit: Unit) -> list[Part]:
     return parts
 
 
-def read_parts_csv(data: bytes, unit: Unit | str) -> list[Part]:
+def read_parts_csv(data: bytes, unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Part]:
     """A part list file (comma, semicolon or tab, with a header).
 
     Raises ``CarpentryError`` with every problem, each with its line; then nothing is read.
     """
-    return _read(read_table(decode(data), PART_COLUMNS, REQUIRED), Unit(unit))
+    return _read(read_table(decode(data), PART_COLUMNS, REQUIRED), Unit(unit), own)
 
 
-def read_parts_rows(rows: Sequence[Row], unit: Unit | str) -> list[Part]:
+def read_parts_rows(rows: Sequence[Row], unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Part]:
     """A part list from spreadsheet rows whose first is the header; raises as ``read_parts_csv``."""
-    return _read(table_of_rows(rows, PART_COLUMNS, REQUIRED), Unit(unit))
+    return _read(table_of_rows(rows, PART_COLUMNS, REQUIRED), Unit(unit), own)
 
 
 def _passes(test: Callable[[str], object], cell: str) -> bool:
@@ -64,12 +64,14 @@ def _passes(test: Callable[[str], object], cell: str) -> bool:
     return True
 
 
-def _guess_columns(rows: Sequence[Row], unit: Unit, comma: bool) -> tuple[str, ...] | None:
+def _guess_columns(
+    rows: Sequence[Row], unit: Unit, own: OwnStocks, comma: bool
+) -> tuple[str, ...] | None:
     """Names for the columns of rows without a header, by what most of their cells hold."""
     width = max(len(row.cells) for row in rows)
     names = [""] * width
     tests: tuple[tuple[str, Callable[[str], bool]], ...] = (
-        ("stock", lambda cell: _passes(lambda c: read_stock(c, unit), cell)),
+        ("stock", lambda cell: _passes(lambda c: read_stock(c, unit, own), cell)),
         ("quantity", lambda cell: cell.isdigit()),
         (
             "length",
@@ -92,7 +94,7 @@ def _guess_columns(rows: Sequence[Row], unit: Unit, comma: bool) -> tuple[str, .
     return tuple(names)
 
 
-def read_parts_table(text: str, unit: Unit) -> list[Part] | None:
+def read_parts_table(text: str, unit: Unit, own: OwnStocks = NO_OWN) -> list[Part] | None:
     """Pasted text as a part list, or ``None`` when it is no table at all.
 
     A header is recognised when it is there; without one, or with one in other words (a first row
@@ -100,16 +102,16 @@ def read_parts_table(text: str, unit: Unit) -> list[Part] | None:
     Raises ``CarpentryError`` with every problem of the table.
     """
     if find_header(text, PART_COLUMNS, ("stock", "length")):
-        return _read(read_table(text, PART_COLUMNS, ("stock", "length")), unit)
+        return _read(read_table(text, PART_COLUMNS, ("stock", "length")), unit, own)
     for delimiter in ("\t", ";", ","):
         if any(delimiter not in line for line in text.splitlines() if line.strip()):
             continue
         rows, problems = split_rows(text, delimiter)
-        columns = _guess_columns(rows, unit, delimiter == ";") if rows else None
+        columns = _guess_columns(rows, unit, own, delimiter == ";") if rows else None
         if columns:
             named = len(rows) > 1 and not any(c.isdigit() for cell in rows[0].cells for c in cell)
             under = tuple(rows[1:] if named else rows)
-            return _read(Table(columns, under, delimiter == ";", tuple(problems)), unit)
+            return _read(Table(columns, under, delimiter == ";", tuple(problems)), unit, own)
     return None
 
 

@@ -3,6 +3,7 @@
 from carpentry.project.file import (
     ProjectFile,
     YardFile,
+    own_among,
     project_document,
     read_project_file,
     read_yard_file,
@@ -25,6 +26,7 @@ __all__ = [
     "YardFile",
     "compare",
     "gather_materials",
+    "own_among",
     "project_document",
     "read_project_file",
     "read_settings",

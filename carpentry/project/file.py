@@ -1,6 +1,7 @@
 """Projects and yards as JSON documents (``grain-tally/project@1``, ``grain-tally/yard@1``)."""
 
 import re
+from collections.abc import Iterable
 from dataclasses import asdict, dataclass, fields
 from decimal import Decimal
 
@@ -9,10 +10,10 @@ from babel.numbers import list_currencies
 from carpentry.buying import MAX_LINES, PriceFields, PriceLine, Tax, read_price_line
 from carpentry.document import Json, Reader, parse_json
 from carpentry.errors import CarpentryError
-from carpentry.length import Notation, Unit
+from carpentry.length import Notation, Unit, interchange
 from carpentry.parts import MAX_PARTS, PART_COLUMNS, Part, PartFields, read_part
 from carpentry.project.settings import DEFAULTS, MAX_COPIES, Settings, read_settings
-from carpentry.sizes import StockName
+from carpentry.sizes import MAX_OWN, NO_OWN, OwnFields, OwnStock, OwnStocks, StockName, read_own
 
 PROJECT_FORMAT = "grain-tally/project@1"
 YARD_FORMAT = "grain-tally/yard@1"
@@ -20,13 +21,14 @@ ROUNDINGS = ("each", "total")
 PRICE_AGE_DAYS = 90
 MOST_AGE_DAYS = 3650
 _MARK = re.compile(r"[A-Z]{1,3}")
+_OWN_FIELDS = tuple(field.name for field in fields(OwnFields))
 _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name != "yard")
 
 
 @dataclass(frozen=True)
 class ProjectFile:
     """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none;
-    ``use_rack`` plans from boards on hand first."""
+    ``use_rack`` plans from boards on hand first. ``materials`` of one's own are those it uses."""
 
     name: str
     settings: Settings
@@ -34,6 +36,7 @@ class ProjectFile:
     parts: tuple[Part, ...]
     marks: tuple[str, ...]
     use_rack: bool = False
+    materials: tuple[OwnStock, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -50,6 +53,7 @@ class YardFile:
     price_age_days: int = PRICE_AGE_DAYS
     price_service: str = ""
     service_code: str = ""
+    materials: tuple[OwnStock, ...] = ()
 
 
 def _open(text: str | bytes, format_name: str) -> Reader:
@@ -59,8 +63,42 @@ def _open(text: str | bytes, format_name: str) -> Reader:
     return reader
 
 
-def read_project_file(text: str | bytes) -> ProjectFile:
-    """A project from its JSON. Raises ``CarpentryError`` with every problem and its path."""
+def _read_materials(reader: Reader, unit: Unit, own: OwnStocks) -> dict[str, OwnStock]:
+    """Materials of one's own that a file brings along; those that are known stay as they are."""
+    found: dict[str, OwnStock] = {}
+    for item in reader.items("materials", most=MAX_OWN, required=False):
+        typed = OwnFields(**{n: item.text(n, getattr(OwnFields, n)) for n in _OWN_FIELDS})
+        item.refuse_unknown()
+        try:
+            read = read_own(typed, unit, found)
+        except CarpentryError as error:
+            for problem in error.problems:
+                item.fault(problem.place, problem.message)
+            continue
+        found[read.name] = read
+    return found | dict(own)
+
+
+def _materials_document(materials: Iterable[OwnStock]) -> list[dict[str, str]]:
+    """Materials as they are read back, their sizes with the unit."""
+    return [
+        asdict(one.fields)
+        | {"thickness": _with_unit(one.section.thickness)}
+        | ({} if one.section.round else {"width": _with_unit(one.section.width)})
+        for one in materials
+    ]
+
+
+def _with_unit(ticks: int) -> str:
+    written = interchange(ticks, Unit.INCH)
+    return written if written.endswith("mm") else f"{written}in"
+
+
+def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile:
+    """A project from its JSON; ``own`` are materials that are known already.
+
+    Raises ``CarpentryError`` with every problem and its path.
+    """
     reader = _open(text, PROJECT_FORMAT)
     name = reader.text("name", longest=100)
     unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
@@ -74,6 +112,7 @@ def read_project_file(text: str | bytes) -> ProjectFile:
     copies = reader.whole("copies", 1, least=1, most=MAX_COPIES)
     yard = reader.text("yard", "", longest=100)
     use_rack = reader.flag("use_rack", False)
+    known = _read_materials(reader, unit, own)
     parts: list[Part] = []
     marks: list[str] = []
     for item in reader.items("parts", most=MAX_PARTS, required=False):
@@ -83,7 +122,7 @@ def read_project_file(text: str | bytes) -> ProjectFile:
         typed = PartFields(**{column: item.text(column, "") for column in PART_COLUMNS})
         item.refuse_unknown()
         try:
-            parts.append(read_part(typed, unit))
+            parts.append(read_part(typed, unit, known))
         except CarpentryError as error:
             for problem in error.problems:
                 item.fault(problem.place, problem.message)
@@ -99,7 +138,20 @@ def read_project_file(text: str | bytes) -> ProjectFile:
         for problem in error.problems:
             reader.fault(problem.place.replace("trim_", "trim."), problem.message)
     reader.raise_problems()
-    return ProjectFile(name, settings, yard, tuple(parts), tuple(marks), use_rack)
+    return ProjectFile(
+        name,
+        settings,
+        yard,
+        tuple(parts),
+        tuple(marks),
+        use_rack,
+        own_among(part.stock for part in parts),
+    )
+
+
+def own_among(stocks: Iterable[StockName]) -> tuple[OwnStock, ...]:
+    """The materials of one's own among stocks, each once, by name."""
+    return tuple({stock.size: stock.own for stock in stocks if stock.own}.values())
 
 
 def project_document(project: ProjectFile) -> Json:
@@ -115,6 +167,7 @@ def project_document(project: ProjectFile) -> Json:
         "copies": settings.copies,
         "yard": project.yard,
         "use_rack": project.use_rack,
+        "materials": _materials_document(project.materials),
         "parts": [
             {"mark": mark} | {name: text for name, text in asdict(part.fields).items() if text}
             for mark, part in zip(project.marks, project.parts, strict=True)
@@ -145,8 +198,11 @@ def check_tax_rate(text: str) -> Decimal:
     return rate
 
 
-def read_yard_file(text: str | bytes) -> YardFile:
-    """A yard from its JSON. Raises ``CarpentryError`` with every problem and its path."""
+def read_yard_file(text: str | bytes, own: OwnStocks = NO_OWN) -> YardFile:
+    """A yard from its JSON; ``own`` are materials that are known already.
+
+    Raises ``CarpentryError`` with every problem and its path.
+    """
     reader = _open(text, YARD_FORMAT)
     name = reader.text("name", longest=100)
     unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
@@ -163,13 +219,14 @@ def read_yard_file(text: str | bytes) -> YardFile:
         rate = check_tax_rate(rate_text)
     except CarpentryError as error:
         reader.fault(error.problems[0].place, error.problems[0].message)
+    known = _read_materials(reader, unit, own)
     lines: list[PriceLine] = []
     seen: set[tuple[StockName, int]] = set()
     for item in reader.items("lines", most=MAX_LINES, required=False):
         typed = PriceFields(**{field: item.text(field, "") for field in _LINE_FIELDS})
         item.refuse_unknown()
         try:
-            line = read_price_line(typed, unit)
+            line = read_price_line(typed, unit, known)
         except CarpentryError as error:
             for problem in error.problems:
                 item.fault(problem.place, problem.message)
@@ -181,7 +238,16 @@ def read_yard_file(text: str | bytes) -> YardFile:
     reader.refuse_unknown()
     reader.raise_problems()
     return YardFile(
-        name, unit, currency, Tax(rate, included), rounding, tuple(lines), age, service, code
+        name,
+        unit,
+        currency,
+        Tax(rate, included),
+        rounding,
+        tuple(lines),
+        age,
+        service,
+        code,
+        own_among(line.stock for line in lines),
     )
 
 
@@ -198,6 +264,7 @@ def yard_document(yard: YardFile) -> Json:
         "price_age_days": yard.price_age_days,
         "price_service": yard.price_service,
         "service_code": yard.service_code,
+        "materials": _materials_document(yard.materials),
         "lines": [
             {
                 name: getattr(line.fields, name)

@@ -9,12 +9,12 @@ a size decides.
 from carpentry.sizes.board_measure import Rounding, board_feet, measured_board_feet
 from carpentry.sizes.book import Alternative, Entry, Way, entries, look_up, nominal_for
 from carpentry.sizes.families import FAMILIES, Family, Size
+from carpentry.sizes.kinds import Exposure, Kind
 from carpentry.sizes.names import (
     KNOWN_WORDS,
     SHEET_KINDS,
     STANDARD_LENGTHS,
     STANDARD_SIZES,
-    Kind,
     ReadStock,
     StockName,
     match_size,
@@ -22,21 +22,46 @@ from carpentry.sizes.names import (
     read_stock,
     standard_section,
 )
+from carpentry.sizes.own import (
+    MAX_OWN,
+    NO_OWN,
+    Form,
+    OwnFields,
+    OwnStock,
+    OwnStocks,
+    read_own,
+)
 from carpentry.sizes.section import Section
-from carpentry.sizes.species import Exposure, Species, pounds, rounded, species_of, weight_kg
+from carpentry.sizes.species import (
+    SPECIES,
+    TREATED,
+    Species,
+    pounds,
+    rounded,
+    species_of,
+    weight_kg,
+)
 from carpentry.sizes.straighten import straight_width
 
 __all__ = [
     "FAMILIES",
     "KNOWN_WORDS",
+    "MAX_OWN",
+    "NO_OWN",
     "SHEET_KINDS",
+    "SPECIES",
     "STANDARD_LENGTHS",
     "STANDARD_SIZES",
+    "TREATED",
     "Alternative",
     "Entry",
     "Exposure",
     "Family",
+    "Form",
     "Kind",
+    "OwnFields",
+    "OwnStock",
+    "OwnStocks",
     "ReadStock",
     "Rounding",
     "Section",
@@ -52,6 +77,7 @@ __all__ = [
     "nominal",
     "nominal_for",
     "pounds",
+    "read_own",
     "read_stock",
     "rounded",
     "species_of",

@@ -37,8 +37,11 @@ def board_feet(stock: StockName, length: int, *, whole_inches: bool = False) -> 
 
     Thickness × width × length ÷ 144 (common practice, no source). Two schools: fractions are
     kept, or with ``whole_inches`` width and length are rounded to the nearest inch, halves up. The
-    named thickness is that of the rough board and stays as it is.
+    named thickness is that of the rough board and stays as it is. A material of one's own counts
+    as it measures.
     """
+    if stock.own and not stock.is_sheet:
+        return Fraction(stock.own.section.area * length, _CUBIC_INCHES * TICKS_PER_INCH**3)
     size = nominal(stock)
     if size is None or size.width is None:
         return None

@@ -3,24 +3,16 @@
 import difflib
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass
-from enum import StrEnum
+from dataclasses import dataclass, field
 from fractions import Fraction
+from functools import lru_cache
 
 from carpentry.errors import LengthError, StockNameError
 from carpentry.length import TICKS_PER_FOOT, Unit, read_length
 from carpentry.sizes.families import STOCK_FAMILIES, Size
+from carpentry.sizes.kinds import Kind
+from carpentry.sizes.own import NO_OWN, Form, OwnStock, OwnStocks, match_own
 from carpentry.sizes.section import Section
-
-
-class Kind(StrEnum):
-    """The kind of stock, which also gives a drawing its tone and its mark."""
-
-    PLAIN = "plain"
-    TREATED = "treated"
-    DURABLE = "durable"
-    COMPOSITE = "composite"
-    SHEET = "sheet"
 
 
 @dataclass(frozen=True)
@@ -28,21 +20,27 @@ class StockName:
     """A stock by size and words. Two names are the same stock when both agree.
 
     ``size`` is the canonical size (``2x4``, ``5/4x6``, ``ply 1/2``), ``words`` the lower-case
-    words after it, in the order of the alphabet.
+    words after it, in the order of the alphabet. A material of one's ``own`` has its name as size
+    and no words.
     """
 
     size: str
     words: tuple[str, ...]
+    own: OwnStock | None = field(default=None, compare=False, repr=False)
 
     def __str__(self) -> str:
         return " ".join((self.size, *self.words))
 
     @property
     def is_sheet(self) -> bool:
+        if self.own:
+            return self.own.form is Form.SHEET
         return self.size.split()[0] in SHEET_KINDS
 
     @property
     def kind(self) -> Kind:
+        if self.own:
+            return self.own.kind
         if self.is_sheet:
             return Kind.SHEET
         for kind, words in _WORDS_OF_KIND.items():
@@ -100,7 +98,9 @@ _WORD = re.compile(r"[^\W\d_][\w'-]*")
 
 def standard_section(stock: StockName) -> Section | None:
     """The standard section of a board (ticks): the dry one, or the green one where the name says
-    so; ``None`` for a sheet."""
+    so; ``None`` for a sheet. A material of one's own has the one it was given."""
+    if stock.own:
+        return None if stock.is_sheet else stock.own.section
     size = STANDARD_SIZES.get(stock.size)
     if size is None:
         return None
@@ -120,12 +120,16 @@ def _sheet(text: str, unit: Unit) -> tuple[str, int] | None:
     return f"{SHEET_KINDS[found[1].lower()]} {thickness.text.replace(' ', '')}", found.end()
 
 
-def match_size(text: str, unit: Unit | str) -> tuple[str, int] | None:
+def match_size(text: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> tuple[str, int] | None:
     """The canonical size a text begins with and where it ends, or ``None`` if it begins with none.
+    Names of one's ``own`` come first.
 
     Sizes named wide side first (``4x2``) are turned. Raises ``StockNameError`` for something
     written like a size that nobody sells, naming the nearest that are.
     """
+    mine = match_own(text, own)
+    if mine:
+        return mine[0].name, mine[1]
     sheet = _sheet(text, Unit(unit))
     if sheet:
         return sheet
@@ -173,17 +177,29 @@ def length_in_name(text: str, unit: Unit | str) -> int:
     return int(text) * TICKS_PER_FOOT
 
 
-def read_stock(text: str, unit: Unit | str) -> ReadStock:
-    """A stock name as people type it: a size, perhaps a length after it, then optional words.
+def read_stock(text: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> ReadStock:
+    """A stock name as people type it: a size, perhaps a length after it, then optional words; or
+    the name of a material of one's ``own``.
 
     Raises ``StockNameError`` when the size is not known, with the nearest known names.
     """
     unit = Unit(unit)
     if not text.strip():
         raise StockNameError("a stock name is missing, such as 2x4 treated")
+    mine = match_own(text, own)
+    if mine and text[mine[1] :].strip():
+        raise StockNameError(f"“{mine[0].name}” is your own material: nothing follows its name")
+    if mine:
+        return ReadStock(StockName(mine[0].name, (), mine[0]), None, ())
+    return _read_in_book(text, unit, tuple(own))
+
+
+@lru_cache(4096)
+def _read_in_book(text: str, unit: Unit, own_names: tuple[str, ...]) -> ReadStock:
     matched = match_size(text, unit)
     if matched is None:
-        near = difflib.get_close_matches(text.strip().lower(), [*STANDARD_SIZES, "ply 1/2"], n=3)
+        known_names = [*own_names, *STANDARD_SIZES, "ply 1/2"]
+        near = difflib.get_close_matches(text.strip().lower(), known_names, n=3)
         known = ", ".join(near) if near else "2x4, 1x6 cedar, 5/4x6, ply 1/2"
         raise StockNameError(f"“{text.strip()}” names no size. Write one such as {known}")
     size, end = matched

@@ -2,23 +2,15 @@
 
 from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Decimal
-from enum import StrEnum
 from fractions import Fraction
 
 from carpentry.length import TICKS_PER_MM
+from carpentry.sizes.kinds import Exposure
 from carpentry.sizes.names import StockName
 
 _CUBIC_TICKS_PER_M3 = (1000 * TICKS_PER_MM) ** 3
 POUNDS_PER_KG = Fraction(100_000_000, 45_359_237)  # the international pound: 0.45359237 kg exactly
 AIR_DRY = 12
-
-
-class Exposure(StrEnum):
-    """The wettest place a material may stand."""
-
-    GROUND = "ground contact"
-    OUTDOORS = "outdoors, off the ground"
-    DRY = "indoors, or sealed on every face"
 
 
 @dataclass(frozen=True)
@@ -89,7 +81,12 @@ PLAIN = SPECIES["spruce"]
 
 
 def species_of(stock: StockName) -> Species:
-    """The wood a stock's words name; plain framing lumber where they name none."""
+    """The wood a stock's words name; plain framing lumber where they name none. A material
+    of one's own is a wood of its own."""
+    if stock.own:
+        gravity = stock.own.density / (1000 * (1 + Decimal(AIR_DRY) / 100))
+        name = stock.own.name
+        return Species(name, name, gravity, stock.own.exposure, stock.own.caution)
     words = set(stock.words)
     if words & {"treated", "pt"}:
         return TREATED

@@ -15,6 +15,10 @@ from server.config.schemas import ErrorOut, ProblemOut
 from server.documents.api import router as documents
 from server.documents.uploads import TooLarge
 from server.history.models import Conflict
+from server.materials.api import router as materials
+from server.materials.api import show_materials
+from server.materials.models import OwnMaterials
+from server.materials.schemas import MaterialsConflictOut
 from server.plans.api import router as plans
 from server.projects.api import router as projects
 from server.projects.models import Project
@@ -30,7 +34,7 @@ from server.yards.schemas import YardConflictOut
 from server.yards.showing import show_yard
 
 api = NinjaAPI(title="Grain Tally", version="1", auth=django_auth, docs_url=None)
-for router in (accounts, projects, plans, yards, sizes, rack, documents):
+for router in (accounts, projects, plans, yards, sizes, materials, rack, documents):
     api.add_router("", router)
 
 
@@ -90,11 +94,14 @@ def conflict(request: HttpRequest, error: Conflict) -> HttpResponse:
     seen = subject.revision(error.seen_version)
     detail = "this was changed somewhere else meanwhile; what you typed is kept"
     seen_state = seen.snapshot if seen else None
-    answer: ConflictOut | YardConflictOut | RackConflictOut
+    answer: ConflictOut | YardConflictOut | RackConflictOut | MaterialsConflictOut
     if isinstance(subject, Project):
         answer = ConflictOut(detail=detail, seen=seen_state, current=show_project(subject))
     elif isinstance(subject, Rack):
         answer = RackConflictOut(detail=detail, seen=seen_state, current=show_rack(subject))
+    elif isinstance(subject, OwnMaterials):
+        current = show_materials(subject)
+        answer = MaterialsConflictOut(detail=detail, seen=seen_state, current=current)
     else:
         answer = YardConflictOut(detail=detail, seen=seen_state, current=show_yard(subject))
     return api.create_response(request, answer, status=409)

@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "csp",
     "ninja",
     "server.accounts",
+    "server.materials",
     "server.yards",
     "server.rack",
     "server.projects",

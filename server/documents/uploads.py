@@ -11,6 +11,7 @@ from openpyxl import load_workbook
 from carpentry.buying import PriceLine, UnitOf, read_prices_csv, read_prices_rows
 from carpentry.errors import CarpentryError
 from carpentry.parts import Part, read_parts_csv, read_parts_rows
+from carpentry.sizes import OwnStocks
 from carpentry.table import Row
 
 _MOST_ROWS = 20_000
@@ -69,17 +70,19 @@ def _text(value: object) -> str:
     return str(value)
 
 
-def read_parts_upload(file: UploadedFile, unit: str) -> list[Part]:
+def read_parts_upload(file: UploadedFile, unit: str, own: OwnStocks) -> list[Part]:
     """The parts of an uploaded CSV or XLSX list; raises with every problem of it."""
     data = upload_bytes(file)
     if _is_workbook(data):
-        return read_parts_rows(workbook_rows(data), unit)
-    return read_parts_csv(data, unit)
+        return read_parts_rows(workbook_rows(data), unit, own)
+    return read_parts_csv(data, unit, own)
 
 
-def read_prices_upload(file: UploadedFile, unit_of: UnitOf) -> dict[str, list[PriceLine]]:
+def read_prices_upload(
+    file: UploadedFile, unit_of: UnitOf, own: OwnStocks
+) -> dict[str, list[PriceLine]]:
     """The price lines of an uploaded CSV or XLSX list, by yard; ``unit_of`` each yard."""
     data = upload_bytes(file)
     if _is_workbook(data):
-        return read_prices_rows(workbook_rows(data), unit_of)
-    return read_prices_csv(data, unit_of)
+        return read_prices_rows(workbook_rows(data), unit_of, own)
+    return read_prices_csv(data, unit_of, own)

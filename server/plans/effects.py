@@ -7,7 +7,8 @@ from carpentry.buying import read_price_line
 from carpentry.parts import not_planned_yet
 from carpentry.project import section_sold
 from carpentry.rack import BoardFields, read_board
-from carpentry.sizes import Section
+from carpentry.sizes import Section, read_own
+from server.materials.models import OwnMaterial, OwnMaterials
 from server.plans.inputs import inputs_of
 from server.plans.models import Piece
 from server.plans.schemas import EffectOut
@@ -22,8 +23,8 @@ def effect_at_yard(yard: Yard, line: PriceLine, typed: dict[str, str]) -> list[E
 
     Raises ``CarpentryError`` by field when they cannot be read.
     """
-    changed = read_price_line(replace(line.fields, **typed), yard.unit)
-    lines = list(yard.lines.filter(stock_key=str(changed.stock)).select_related("yard"))
+    changed = read_price_line(replace(line.fields, **typed), yard.unit, yard.own)
+    lines = list(yard.lines.filter(stock_key=str(changed.stock)))
     now = [one.read() for one in lines]
     then = [changed if one.id == line.id else one.read() for one in lines]
     before, _ = section_sold(changed.stock, now)
@@ -45,7 +46,7 @@ def effect_on_rack(board: RackBoard, typed: dict[str, str]) -> list[EffectOut]:
     Raises ``CarpentryError`` by field when they cannot be read.
     """
     before = board.read()
-    after = read_board(BoardFields(**asdict(board.fields) | typed), Rack.UNIT)
+    after = read_board(BoardFields(**asdict(board.fields) | typed), Rack.UNIT, board.rack.own)
     left_alone = after.not_used_because()
     effects: list[EffectOut] = []
     for project in Project.objects.of(board.rack.owner).filter(use_rack=True):
@@ -61,6 +62,22 @@ def effect_on_rack(board: RackBoard, typed: dict[str, str]) -> list[EffectOut]:
             elif before.section and after.section:
                 effects += touched.by(before.section, after.section)
     return effects
+
+
+def effect_of_material(row: OwnMaterial, typed: dict[str, str]) -> list[EffectOut]:
+    """The parts of a material of the builder's own that new fields of it would change.
+
+    Raises ``CarpentryError`` by field when they cannot be read.
+    """
+    before = row.read()
+    after = read_own(replace(before.fields, **typed), OwnMaterials.UNIT)
+    return [
+        effect
+        for project in Project.objects.of(row.materials.owner)
+        for named in project.parts.all()
+        if named.read(project.unit).stock.size == before.name
+        for effect in _Touched(project, named).by(before.section, after.section)
+    ]
 
 
 class _Touched:

@@ -2,6 +2,7 @@
 
 import hashlib
 import json
+from collections import Counter
 from dataclasses import asdict, dataclass
 from decimal import Decimal
 from typing import Any
@@ -10,10 +11,12 @@ from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.cutting import CutPlan, problem_document, read_plan
 from carpentry.project import Material, Settings, Tally, gather_materials, tally
-from carpentry.sizes import StockName
+from carpentry.rack import OnHand
+from carpentry.sizes import OwnFields, OwnStocks, StockName, read_own
+from server.materials.models import OwnMaterials
 from server.plans.models import Plan
 from server.projects.models import Project
-from server.rack.models import Rack, RackBoard, alike
+from server.rack.models import Rack, RackBoard
 
 Document = dict[str, Any]
 
@@ -29,6 +32,7 @@ class Basis:
     tax: Tax
     currency: str
     source: str
+    own: OwnStocks
     rack: dict[StockName, list[RackBoard]]
 
     @classmethod
@@ -36,7 +40,7 @@ class Basis:
         """Yard and rack as they are now."""
         yard = project.yard
         wanted = {str(one.part.stock) for one in project.named_parts()}
-        lines = yard.lines.filter(stock_key__in=wanted).select_related("yard") if yard else []
+        lines = yard.lines.filter(stock_key__in=wanted) if yard else []
         return cls(
             unit=yard.unit if yard else project.unit,
             lines=[line.read() for line in lines],
@@ -44,6 +48,7 @@ class Basis:
             tax=yard.tax if yard else Tax(Decimal(0), included=False),
             currency=yard.currency if yard else "USD",
             source=yard.name if yard else "standard lengths",
+            own=project.own,
             rack=Rack.of(project.owner).usable() if project.use_rack else {},
         )
 
@@ -56,24 +61,38 @@ class Basis:
             "tax": [f"{self.tax.rate:f}", self.tax.included],
             "currency": self.currency,
             "source": self.source,
+            "own": [asdict(stock.fields) for stock in self.own.values()],
             "rack": [board.snapshot() for boards in self.rack.values() for board in boards],
+        }
+
+    def alike(self) -> dict[StockName, Counter[OnHand]]:
+        """How many boards on hand are alike, by stock."""
+        return {
+            stock: Counter(board.read(self.own).on_hand for board in boards)
+            for stock, boards in self.rack.items()
         }
 
     @classmethod
     def read(cls, document: Document) -> "Basis":
+        own = {
+            stock.name: stock
+            for row in document["own"]
+            for stock in [read_own(OwnFields(**row), OwnMaterials.UNIT)]
+        }
         rack: dict[StockName, list[RackBoard]] = {}
         for row in document["rack"]:
             board = RackBoard(**row)
-            rack.setdefault(board.read().stock, []).append(board)
+            rack.setdefault(board.read(own).stock, []).append(board)
         unit = document["unit"]
         rate, included = document["tax"]
         return cls(
             unit=unit,
-            lines=[read_price_line(PriceFields(**row), unit) for row in document["lines"]],
+            lines=[read_price_line(PriceFields(**row), unit, own) for row in document["lines"]],
             whole_inches=document["whole_inches"],
             tax=Tax(Decimal(rate), included),
             currency=document["currency"],
             source=document["source"],
+            own=own,
             rack=rack,
         )
 
@@ -145,11 +164,11 @@ def _inputs(project: Project, basis: Basis) -> Inputs:
     return Inputs(
         settings=settings,
         materials=gather_materials(
-            project.named_parts(),
+            project.named_parts(basis.own),
             basis.lines,
             settings,
             whole_inches=basis.whole_inches,
-            owned=alike(basis.rack),
+            owned=basis.alike(),
         ),
         marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
         basis=basis,

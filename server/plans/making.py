@@ -9,6 +9,7 @@ from django.db import transaction
 from carpentry.cutting import CutPlan, check_plan, read_plan
 from carpentry.project import Offer
 from carpentry.rack import OnHand
+from carpentry.sizes import OwnStocks
 from server.plans.inputs import Inputs
 from server.plans.models import Board, Piece, Plan
 from server.plans.solver import Job, solver
@@ -90,10 +91,10 @@ def _store(plan: Plan, inputs: Inputs, job: Job) -> None:
         Plan.objects.filter(id__in=list(stale[KEPT_DRAFTS:])).delete()
 
 
-def _take(on_rack: list[RackBoard], offer: Offer) -> RackBoard:
+def _take(on_rack: list[RackBoard], offer: Offer, own: OwnStocks) -> RackBoard:
     """The first board of an offer's kind that is still on the rack for this plan."""
     wanted = OnHand(offer.length, offer.section)
-    board = next(board for board in on_rack if board.read().on_hand == wanted)
+    board = next(board for board in on_rack if board.read(own).on_hand == wanted)
     on_rack.remove(board)
     return board
 
@@ -111,7 +112,7 @@ def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> No
             offer = offers[layout.stock]
             rest = layout.leftover[0] if layout.leftover else None
             for _ in range(layout.count):
-                taken = _take(on_rack, offer) if offer.owned else None
+                taken = _take(on_rack, offer, inputs.basis.own) if offer.owned else None
                 section = offer.section or material.section
                 board = Board(
                     plan=plan,

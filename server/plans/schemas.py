@@ -16,8 +16,11 @@ class ChangeIn(Schema):
 
 
 class SectionOut(BaseModel):
+    """A cross-section; a ``round`` one has its diameter in both."""
+
     thickness: LengthOut
     width: LengthOut
+    round: bool
 
 
 class EffectOut(BaseModel):

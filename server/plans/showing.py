@@ -1,7 +1,6 @@
 """A plan in the words of the API's contract."""
 
 from collections import Counter
-from decimal import Decimal
 from fractions import Fraction
 from uuid import UUID
 
@@ -39,6 +38,7 @@ def section_out(section: Section | None, notation: str) -> SectionOut | None:
     return SectionOut(
         thickness=length_out(section.thickness, notation),
         width=length_out(section.width, notation),
+        round=section.round,
     )
 
 
@@ -198,11 +198,11 @@ def _shopping(shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None
     )
 
 
-def _weight(kilograms: Decimal, unit: Unit) -> str:
-    """A weight in the pounds or kilograms that go with a unit, whole."""
+def weight_text(kilograms: Fraction, unit: Unit, places: str = "1") -> str:
+    """A weight in the pounds or kilograms that go with a unit, rounded to so many places."""
     if unit is Unit.MM:
-        return f"{rounded(Fraction(kilograms), '1')} kg"
-    return f"{rounded(pounds(Fraction(kilograms)), '1')} lb"
+        return f"{rounded(kilograms, places)} kg"
+    return f"{rounded(pounds(kilograms), places)} lb"
 
 
 def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
@@ -220,7 +220,7 @@ def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
         waste=f"{totals.waste:f}",
         keepable=totals.keepable,
         board_feet=f"{totals.board_feet:f}",
-        weight=_weight(totals.weight_kg, inputs.settings.unit),
+        weight=weight_text(Fraction(totals.weight_kg), inputs.settings.unit),
         bound=write_money(totals.bound, currency) if totals.bound else None,
         unplaced=totals.unplaced,
         later=totals.later,

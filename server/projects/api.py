@@ -16,6 +16,7 @@ from carpentry.parts import Part as ReadPart
 from carpentry.project import ProjectFile, read_project_file
 from server.config.schemas import ErrorOut
 from server.documents.uploads import read_parts_upload, upload_bytes
+from server.materials.models import OwnMaterials, own_stocks
 from server.plans.models import Plan
 from server.projects.models import Part, Project
 from server.projects.schemas import (
@@ -102,12 +103,15 @@ def import_project(
     known = Project.objects.of(request.user).filter(id=id).first()
     if known:
         return show_project(known)
-    project = project_from_file(request.user, read_project_file(upload_bytes(file)), id)
+    project = project_from_file(
+        request.user, read_project_file(upload_bytes(file), own_stocks(request.user)), id
+    )
     return show_project(project)
 
 
 def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
     """A new project that is what a file says; its yard is the owner's yard of that name."""
+    OwnMaterials.of(owner).take(read.materials)
     project = Project(
         id=id,
         owner=owner,
@@ -181,7 +185,7 @@ def add_parts(request: HttpRequest, project_id: uuid.UUID, typed: PartsIn) -> Pr
     project = own_project(request, project_id)
 
     def make(project: Project) -> str:
-        return _append(project, read_lines(typed.text, project.unit))
+        return _append(project, read_lines(typed.text, project.unit, project.own))
 
     project.change(typed.version, typed.change_id, "parts added", make)
     return show_project(project)
@@ -199,7 +203,7 @@ def import_parts(
     project = own_project(request, project_id)
 
     def make(project: Project) -> str:
-        return _append(project, read_parts_upload(file, project.unit))
+        return _append(project, read_parts_upload(file, project.unit, project.own))
 
     project.change(version, change_id, "parts imported", make)
     return show_project(project)
@@ -271,7 +275,9 @@ def redo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> ProjectOu
 def read_parts_text(request: HttpRequest, typed: TextIn) -> ReadingOut:
     """What a typed line or pasted rows are understood as; keeps nothing."""
     try:
-        return show_reading(read_lines(typed.text, typed.unit), typed.notation)
+        return show_reading(
+            read_lines(typed.text, typed.unit, own_stocks(request.user)), typed.notation
+        )
     except CarpentryError as error:
         return show_problems(error)
 
@@ -282,7 +288,7 @@ def read_parts_file(
 ) -> ReadingOut:
     """What a part list file is understood as; keeps nothing."""
     try:
-        return show_reading(read_parts_upload(file, unit), notation)
+        return show_reading(read_parts_upload(file, unit, own_stocks(request.user)), notation)
     except CarpentryError as error:
         return show_problems(error)
 

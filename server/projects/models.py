@@ -6,15 +6,18 @@ from dataclasses import asdict
 
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
+from django.utils.functional import cached_property
 
 from carpentry.errors import CarpentryError
 from carpentry.length import Notation, Unit, interchange
 from carpentry.parts import Part as ReadPart
 from carpentry.parts import PartFields, read_part
-from carpentry.project import NamedPart, ProjectFile, Settings, read_settings
+from carpentry.project import NamedPart, ProjectFile, Settings, own_among, read_settings
 from carpentry.project.settings import DEFAULTS, MAX_COPIES
+from carpentry.sizes import OwnStocks
 from server.history.errors import as_validation_error
 from server.history.models import Revision, Snapshot, Versioned
+from server.materials.models import own_stocks
 from server.yards.models import Yard
 
 LENGTH_FIELDS = ("length", "thickness", "width")
@@ -65,9 +68,16 @@ class Project(Versioned):
         except CarpentryError as error:
             raise as_validation_error(error) from error
 
-    def named_parts(self) -> list[NamedPart]:
-        """The parts as carpentry understands them, in their order."""
-        return [NamedPart(str(part.id), part.read(self.unit)) for part in self.parts.all()]
+    @cached_property
+    def own(self) -> OwnStocks:
+        """The materials of the builder's own."""
+        return own_stocks(self.owner)
+
+    def named_parts(self, own: OwnStocks | None = None) -> list[NamedPart]:
+        """The parts as carpentry understands them, in their order; ``own`` are the materials of the
+        builder's own, as they are now where not given."""
+        own = self.own if own is None else own
+        return [NamedPart(str(p.id), read_part(p.fields, self.unit, own)) for p in self.parts.all()]
 
     def add_parts(self, read: Iterable[ReadPart], marks: Iterable[str] = ()) -> "list[Part]":
         """Appends parts (read by carpentry); each gets a mark of its own. Returns the new rows."""
@@ -119,6 +129,7 @@ class Project(Versioned):
             tuple(part.read(self.unit) for part in parts),
             tuple(part.mark for part in parts),
             self.use_rack,
+            own_among(part.read(self.unit).stock for part in parts),
         )
 
     def snapshot(self) -> Snapshot:
@@ -216,7 +227,7 @@ class Part(models.Model):
 
     def read(self, unit: str) -> ReadPart:
         """The part as carpentry understands it in the project's unit."""
-        return read_part(self.fields, unit)
+        return read_part(self.fields, unit, self.project.own)
 
     def take(self, read: ReadPart) -> None:
         """Becomes a part that carpentry has read."""

@@ -46,6 +46,7 @@ class PartOut(BaseModel):
     section: SectionOut | None
     section_source: str
     length_shown: LengthOut
+    weight: str
     later: str
     warnings: list[str]
 

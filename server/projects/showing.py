@@ -1,17 +1,19 @@
 """A project in the words of the API's contract."""
 
+from dataclasses import replace
+
 from django.conf import settings
 
 from carpentry.errors import CarpentryError
 from carpentry.parts import Part as ReadPart
 from carpentry.parts import not_planned_yet
 from carpentry.project import Material, compare
-from carpentry.sizes import standard_section
+from carpentry.sizes import species_of, standard_section, weight_kg
 from server.config.schemas import ProblemOut, length_out
 from server.plans.inputs import Inputs, inputs_of
 from server.plans.making import plan_for
 from server.plans.models import Plan
-from server.plans.showing import section_out, show_plan
+from server.plans.showing import section_out, show_plan, weight_text
 from server.plans.solver import solver
 from server.projects.models import Part, Project
 from server.projects.schemas import (
@@ -90,9 +92,22 @@ def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> Par
         section=section_out(material.section, inputs.settings.notation),
         section_source=source,
         length_shown=length_out(read.length.ticks, inputs.settings.notation),
+        weight=_weight_of_one(read, material, inputs),
         later=next((why for one, why in material.later if one.id == str(part.id)), ""),
         warnings=list(read.warnings),
     )
+
+
+def _weight_of_one(part: ReadPart, material: Material, inputs: Inputs) -> str:
+    """What one piece weighs air-dry, as the plan's unit says it; nothing for what has no section."""
+    section = material.section
+    if section is None:
+        return ""
+    thickness = part.thickness.ticks if part.thickness else section.thickness
+    width = part.width.ticks if part.width else section.width
+    volume = replace(section, thickness=thickness, width=width).area * part.length.ticks
+    kilograms = weight_kg(volume, species_of(part.stock).density())
+    return weight_text(kilograms, inputs.settings.unit, "0.1")
 
 
 def _change(project: Project, plan: Plan, currency: str) -> ChangeOut:

@@ -1,19 +1,20 @@
 """The rack: boards on hand, each with a number that is written on it."""
 
 import uuid
-from collections import Counter
 from collections.abc import Iterable
 from dataclasses import asdict
 from itertools import zip_longest
 from typing import Any
 
 from django.db import models
+from django.utils.functional import cached_property
 
 from carpentry.errors import CarpentryError
-from carpentry.rack import BoardFields, MeasuredBoard, OnHand, read_board
-from carpentry.sizes import StockName
+from carpentry.rack import BoardFields, MeasuredBoard, read_board
+from carpentry.sizes import OwnStocks, StockName
 from server.history.errors import as_validation_error
 from server.history.models import Revision, Snapshot, Versioned
+from server.materials.models import own_stocks
 
 
 class Rack(Versioned):
@@ -35,6 +36,11 @@ class Rack(Versioned):
         if made:
             rack.begin_history("empty rack")
         return rack
+
+    @cached_property
+    def own(self) -> OwnStocks:
+        """The materials of the builder's own."""
+        return own_stocks(self.owner)
 
     def add_boards(
         self, boards: Iterable[BoardFields], ids: Iterable[uuid.UUID] = ()
@@ -121,8 +127,10 @@ class RackBoard(models.Model):
     def fields(self) -> BoardFields:
         return BoardFields(**{name: getattr(self, name) for name in asdict(BoardFields())})
 
-    def read(self) -> MeasuredBoard:
-        return read_board(self.fields, Rack.UNIT)
+    def read(self, own: OwnStocks | None = None) -> MeasuredBoard:
+        """The board as carpentry understands it; ``own`` are the materials of the builder's own, as
+        they are now where not given."""
+        return read_board(self.fields, Rack.UNIT, self.rack.own if own is None else own)
 
     def clean(self) -> None:
         try:
@@ -136,8 +144,3 @@ class RackBoard(models.Model):
         """Every column but the rack."""
         columns = [field.name for field in self._meta.concrete_fields if field.name != "rack"]
         return {name: getattr(self, name) for name in columns} | {"id": str(self.id)}
-
-
-def alike(boards: "dict[StockName, list[RackBoard]]") -> dict[StockName, Counter[OnHand]]:
-    """How many boards are alike, by stock."""
-    return {stock: Counter(b.read().on_hand for b in rows) for stock, rows in boards.items()}

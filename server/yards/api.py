@@ -19,6 +19,7 @@ from carpentry.project import YardFile, read_yard_file
 from carpentry.project.file import check_tax_rate
 from server.config.schemas import ErrorOut, ProblemOut
 from server.documents.uploads import read_prices_upload, upload_bytes
+from server.materials.models import OwnMaterials, own_stocks
 from server.plans.effects import effect_at_yard
 from server.plans.schemas import EffectOut
 from server.projects.schemas import SeenIn
@@ -161,7 +162,7 @@ def effect_of_size(
 ) -> list[EffectOut]:
     """The parts that a corrected section would change; keeps nothing."""
     yard = own_yard(request, yard_id)
-    line = get_object_or_404(yard.lines.select_related("yard"), id=line_id)
+    line = get_object_or_404(yard.lines, id=line_id)
     return effect_at_yard(yard, line, fields.dict(exclude_none=True))
 
 
@@ -209,7 +210,7 @@ def take_quotes(request: HttpRequest, yard_id: uuid.UUID, accepted: QuotesIn) ->
     yard = own_yard(request, yard_id)
 
     def make(yard: Yard) -> str:
-        lines = {line.id: line for line in yard.lines.select_related("yard")}
+        lines = {line.id: line for line in yard.lines.all()}
         taken = []
         for quote in accepted.quotes:
             line = lines.get(quote.line)
@@ -247,7 +248,7 @@ def redo_yard(request: HttpRequest, yard_id: uuid.UUID, seen: SeenIn) -> YardOut
 def read_prices_file(request: HttpRequest, file: File[UploadedFile]) -> PricesReadingOut:
     """What a price list file would do, yard by yard; keeps nothing."""
     try:
-        lists = read_prices_upload(file, _units(request))
+        lists = read_prices_upload(file, _units(request), own_stocks(request.user))
     except CarpentryError as error:
         problems = [ProblemOut(place=p.place, message=p.message) for p in error.problems]
         return PricesReadingOut(yards=[], problems=problems)
@@ -263,7 +264,9 @@ def import_prices(
     request: HttpRequest, change_id: Form[uuid.UUID], file: File[UploadedFile]
 ) -> list[YardOut]:
     """Takes a price list: each yard in it gets exactly these lines, as one step of its history."""
-    yards = take_price_lists(request.user, read_prices_upload(file, _units(request)), change_id)
+    yards = take_price_lists(
+        request.user, read_prices_upload(file, _units(request), own_stocks(request.user)), change_id
+    )
     return [show_yard(yard) for yard in yards]
 
 
@@ -296,12 +299,17 @@ def import_yard(
     request: HttpRequest, change_id: Form[uuid.UUID], file: File[UploadedFile]
 ) -> YardOut:
     """A yard from its JSON file; one of the same name becomes what the file says, undoably."""
-    return show_yard(yard_from_file(request.user, read_yard_file(upload_bytes(file)), change_id))
+    return show_yard(
+        yard_from_file(
+            request.user, read_yard_file(upload_bytes(file), own_stocks(request.user)), change_id
+        )
+    )
 
 
 @transaction.atomic
 def yard_from_file(owner: Any, read: YardFile, change_id: uuid.UUID) -> Yard:
     """The owner's yard of the file's name, new or changed to what the file says."""
+    OwnMaterials.of(owner).take(read.materials)
     yard = Yard.objects.of(owner).filter(name=read.name).first()
     if yard is None:
         yard = Yard(owner=owner, name=read.name, tax_rate=Decimal(0))

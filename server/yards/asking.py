@@ -89,7 +89,7 @@ def ask_yard(yard: Yard) -> Answer:
     address = settings.PRICE_SERVICES.get(yard.price_service)
     if not address:
         raise ServiceFailed("choose this yard's price service in its settings first")
-    lines = list(yard.lines.select_related("yard"))
+    lines = list(yard.lines.all())
     if not lines:
         raise ServiceFailed("this yard has no price lines to ask about")
     deadline = time.monotonic() + settings.PRICE_SERVICE_SECONDS

@@ -9,15 +9,18 @@ from decimal import Decimal
 from django.core.exceptions import ValidationError
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
+from django.utils.functional import cached_property
 
 from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit
-from carpentry.project import YardFile
+from carpentry.project import YardFile, own_among
 from carpentry.project.file import MOST_AGE_DAYS, PRICE_AGE_DAYS, check_currency
+from carpentry.sizes import OwnStocks
 from server.history.errors import as_validation_error
 from server.history.models import Revision, Snapshot, Versioned
+from server.materials.models import own_stocks
 
 
 class Yard(Versioned):
@@ -77,6 +80,11 @@ class Yard(Versioned):
     def whole_inches(self) -> bool:
         return self.board_foot_rounding == self.Rounding.EACH
 
+    @cached_property
+    def own(self) -> OwnStocks:
+        """The materials of the builder's own."""
+        return own_stocks(self.owner)
+
     def find_lines(self, find: str) -> "models.QuerySet[PriceLine]":
         """The lines whose stock or length has every word of a search in it."""
         lines = self.lines.all()
@@ -110,6 +118,7 @@ class Yard(Versioned):
             self.price_age_days,
             self.price_service,
             self.service_code,
+            own_among(line.stock for line in self.read_lines()),
         )
 
     def take(self, file: YardFile) -> None:
@@ -260,7 +269,7 @@ class PriceLine(models.Model):
         return PriceFields(yard=self.yard.name, **typed)
 
     def read(self) -> ReadLine:
-        return read_price_line(self.fields, self.yard.unit)
+        return read_price_line(self.fields, self.yard.unit, self.yard.own)
 
     def snapshot(self) -> Snapshot:
         """Every column but the yard."""

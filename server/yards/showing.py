@@ -48,7 +48,7 @@ def show_yard(yard: Yard, find: str = "", page: int = 1) -> YardOut:
         service_code=yard.service_code,
         services=sorted(settings.PRICE_SERVICES),
         old_prices=yard.old_lines().count(),
-        lines=[_line(line, yard) for line in found.select_related("yard")[start : start + PAGE]],
+        lines=[_line(line, yard) for line in found[start : start + PAGE]],
         found=found.count(),
         total=yard.lines.count(),
         page_size=PAGE,

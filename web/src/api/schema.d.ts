@@ -84,6 +84,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Materials
+         * @description Woods and treatments, and materials of one's own.
+         */
+        get: operations["server_materials_api_get_materials"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo Materials
+         * @description Brings back what the last undo took.
+         */
+        post: operations["server_materials_api_redo_materials"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Materials
+         * @description Takes the newest change back.
+         */
+        post: operations["server_materials_api_undo_materials"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{material_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write Material
+         * @description Adds a material under this id, or changes fields of it; its name stays.
+         */
+        put: operations["server_materials_api_write_material"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{material_id}/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Effect Of Changing
+         * @description The parts that another size of a material would change; keeps nothing.
+         */
+        post: operations["server_materials_api_effect_of_changing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{material_id}/put-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Away
+         * @description Puts a material away; what names it is understood as before.
+         */
+        post: operations["server_materials_api_put_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}": {
         parameters: {
             query?: never;
@@ -1405,6 +1525,33 @@ export interface components {
             /** Wood */
             wood: string;
         };
+        /** MaterialsConflictOut */
+        MaterialsConflictOut: {
+            current: components["schemas"]["MaterialsOut"];
+            /** Detail */
+            detail: string;
+            /** Seen */
+            seen: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /** MaterialsOut */
+        MaterialsOut: {
+            /** Change */
+            change: string;
+            /** Exposures */
+            exposures: string[];
+            /** Own */
+            own: components["schemas"]["OwnMaterialOut"][];
+            /** Redo */
+            redo: string | null;
+            /** Undo */
+            undo: string | null;
+            /** Version */
+            version: number;
+            /** Woods */
+            woods: components["schemas"]["WoodOut"][];
+        };
         /** NewProjectIn */
         NewProjectIn: {
             /**
@@ -1438,6 +1585,86 @@ export interface components {
              * @default in
              */
             unit: string;
+        };
+        /**
+         * OwnFieldsIn
+         * @description Fields of a material, those that are given.
+         */
+        OwnFieldsIn: {
+            /** Caution */
+            caution?: string | null;
+            /** Density */
+            density?: string | null;
+            /** Exposure */
+            exposure?: string | null;
+            /** Kind */
+            kind?: string | null;
+            /** Thickness */
+            thickness?: string | null;
+            /** Width */
+            width?: string | null;
+        };
+        /**
+         * OwnMaterialIn
+         * @description A new material under an id of the client's making, or fields of one that is there; ``name``
+         *     and ``form`` of a new one only.
+         */
+        OwnMaterialIn: {
+            /** Caution */
+            caution?: string | null;
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Density */
+            density?: string | null;
+            /** Exposure */
+            exposure?: string | null;
+            /** Form */
+            form?: string | null;
+            /** Kind */
+            kind?: string | null;
+            /** Name */
+            name?: string | null;
+            /** Thickness */
+            thickness?: string | null;
+            /** Version */
+            version: number;
+            /** Width */
+            width?: string | null;
+        };
+        /**
+         * OwnMaterialOut
+         * @description A material of one's own: as typed, and what was understood; ``used`` says how often.
+         */
+        OwnMaterialOut: {
+            /** Caution */
+            caution: string;
+            /** Density */
+            density: string;
+            /** Exposure */
+            exposure: string;
+            /** Form */
+            form: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kilograms Per M3 */
+            kilograms_per_m3: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            section: components["schemas"]["SectionOut"];
+            /** Thickness */
+            thickness: string;
+            /** Used */
+            used: number;
+            /** Width */
+            width: string;
         };
         /**
          * PartOut
@@ -1489,6 +1716,8 @@ export interface components {
             thickness: string;
             /** Warnings */
             warnings: string[];
+            /** Weight */
+            weight: string;
             /** Width */
             width: string;
         };
@@ -2050,8 +2279,13 @@ export interface components {
             /** Version */
             version: number;
         };
-        /** SectionOut */
+        /**
+         * SectionOut
+         * @description A cross-section; a ``round`` one has its diameter in both.
+         */
         SectionOut: {
+            /** Round */
+            round: boolean;
             thickness: components["schemas"]["LengthOut"];
             width: components["schemas"]["LengthOut"];
         };
@@ -2207,6 +2441,24 @@ export interface components {
             words: string;
             /** Yard */
             yard?: string | null;
+        };
+        /**
+         * WoodOut
+         * @description A wood or treatment of the book; densities air-dry.
+         */
+        WoodOut: {
+            /** Caution */
+            caution: string;
+            /** Exposure */
+            exposure: string;
+            /** Kilograms Per M3 */
+            kilograms_per_m3: string;
+            /** Name */
+            name: string;
+            /** Pounds Per Foot3 */
+            pounds_per_foot3: string;
+            /** Word */
+            word: string;
         };
         /** YardConflictOut */
         YardConflictOut: {
@@ -2490,6 +2742,278 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_materials_api_get_materials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsOut"];
+                };
+            };
+        };
+    };
+    server_materials_api_redo_materials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_materials_api_undo_materials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_materials_api_write_material: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnMaterialIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_materials_api_effect_of_changing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnFieldsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_materials_api_put_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                material_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialsConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
