@@ -97,7 +97,8 @@ def write_material(
 
     def make(materials: OwnMaterials) -> str:
         row = materials.rows.filter(id=material_id).first()
-        if row and not row.put_away:
+        added = row is None or row.put_away
+        if row and not added:
             given.pop("name", None)
             given.pop("form", None)
         else:
@@ -107,6 +108,8 @@ def write_material(
             setattr(row, name, value)
         row.full_clean()
         row.save()
+        if added:
+            return f"{row} added"
         return f"{row}: {', '.join(f'{name} {value}' for name, value in given.items())}"[:200]
 
     materials.change(fields.version, fields.change_id, "material", make)

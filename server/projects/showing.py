@@ -99,7 +99,7 @@ def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> Par
 
 
 def _weight_of_one(part: ReadPart, material: Material, inputs: Inputs) -> str:
-    """What one piece weighs air-dry, as the plan's unit says it; nothing for what has no section."""
+    """What one piece weighs air-dry; nothing for what has no section."""
     section = material.section
     if section is None:
         return ""

@@ -54,6 +54,12 @@ export const router = createRouter({
       meta: { title: 'Rack' },
     },
     {
+      path: '/materials',
+      name: 'materials',
+      component: () => import('./materials/MaterialsPage.vue'),
+      meta: { title: 'Materials' },
+    },
+    {
       path: '/sizes',
       name: 'sizes',
       component: () => import('./sizes/SizesPage.vue'),

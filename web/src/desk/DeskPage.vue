@@ -105,7 +105,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         @click="desk.step('redo')"
         >Redo</v-btn
       >
-      <MarkCut :project="project" :desk="desk" />
       <TakeAway :project="project" />
     </Teleport>
     <div class="sheet-pane">
@@ -133,19 +132,22 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       </p>
       <BoardPane :project="project" :lighting="lighting" />
     </div>
-    <p class="change" role="status">
-      <template v-if="offline">
-        <strong class="text-error">No connection.</strong> What you typed is kept and sent when it
-        is back.
-      </template>
-      <template v-else-if="waiting">Saving …</template>
-      <template v-else-if="project.change.label">
-        {{ project.change.label
-        }}<template v-if="project.change.effect"
-          >: <strong>{{ project.change.effect }}</strong></template
-        >
-      </template>
-    </p>
+    <div class="foot-bar">
+      <p class="change" role="status">
+        <template v-if="offline">
+          <strong class="text-error">No connection.</strong> What you typed is kept and sent when it
+          is back.
+        </template>
+        <template v-else-if="waiting">Saving …</template>
+        <template v-else-if="project.change.label">
+          {{ project.change.label
+          }}<template v-if="project.change.effect"
+            >: <strong>{{ project.change.effect }}</strong></template
+          >
+        </template>
+      </p>
+      <MarkCut :project="project" :desk="desk" />
+    </div>
     <TallyLine
       class="foot"
       :project="project"
@@ -228,13 +230,21 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   font-size: 0.88rem;
 }
 
-.change {
+.foot-bar {
   grid-column: 2;
-  margin: 0;
-  min-height: 25px;
-  padding: 3px 18px;
-  font-size: 0.82rem;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 32px;
+  padding: 0 14px 0 18px;
   border-top: 1px solid rgb(var(--v-theme-rule));
+}
+
+.change {
+  flex: 1;
+  margin: 0;
+  padding: 3px 0;
+  font-size: 0.82rem;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

@@ -26,7 +26,7 @@ async function mark() {
 </script>
 
 <template>
-  <v-btn v-if="layouts.length && project.plan.stage !== 'cut'" @click="open = true"
+  <v-btn v-if="layouts.length && project.plan.stage !== 'cut'" size="small" @click="open = true"
     >Mark as cut</v-btn
   >
   <v-dialog v-model="open" max-width="480">

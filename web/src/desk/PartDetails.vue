@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Outcome, Part, PartField } from '../api/client'
 import EditableCell from '../shared/EditableCell.vue'
+import SectionText from '../shared/SectionText.vue'
 
 interface Bound {
   saved: string
@@ -37,6 +38,10 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
         <span v-else class="quiet hint">{{ hint }}</span>
       </EditableCell>
     </div>
+    <p v-if="part.section" class="remark quiet">
+      Really <SectionText :section="part.section" /> ({{ part.section_source }}); one weighs
+      {{ part.weight }} air-dry.
+    </p>
     <p v-for="warning in part.warnings" :key="warning" class="remark">{{ warning }}</p>
     <v-btn size="small" class="mt-2" @click="$emit('remove')">Remove {{ part.called }}</v-btn>
   </div>

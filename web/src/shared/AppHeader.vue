@@ -42,7 +42,11 @@ const places = computed(() => [
 ])
 
 function isHere(name: string): boolean {
-  return route.name === name || (name === 'yards' && route.name === 'yard')
+  return (
+    route.name === name ||
+    (name === 'yards' && route.name === 'yard') ||
+    (name === 'sizes' && route.name === 'materials')
+  )
 }
 
 async function signOut() {

@@ -7,7 +7,10 @@ defineProps<{ section: Section; source?: string }>()
 
 <template>
   <span class="section" :class="{ sourced: source }">
-    <LengthText :length="section.thickness" bare /> × <LengthText :length="section.width" bare />
+    <template v-if="section.round">⌀ <LengthText :length="section.width" bare /></template>
+    <template v-else
+      ><LengthText :length="section.thickness" bare /> × <LengthText :length="section.width" bare
+    /></template>
     <v-tooltip v-if="source" activator="parent" open-on-click location="top"
       >Real size: {{ source }}. A measured board goes before the yard’s size, the yard’s before the
       standard one.</v-tooltip

@@ -33,6 +33,7 @@ const { data: book } = useQuery({
     <p class="quiet lead">
       What boards are called, and what they measure. A yard's own size, where its price list gives
       one, counts before these; so does the tape on the board in your hand.
+      <RouterLink to="/materials">Woods, treatments and materials of your own</RouterLink>
     </p>
     <WaysToSize />
     <h2>Look a size up</h2>

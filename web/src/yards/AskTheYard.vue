@@ -51,9 +51,9 @@ async function take() {
         <FaultList :problems="problems" lead="Nothing is changed:" />
         <template v-if="asked">
           <p class="quiet">
-            Prices of {{ asked.as_of }}<template v-if="asked.same"
-              >, {{ asked.same }} as they were</template
-            >. Nothing is changed until you take it.
+            Prices of {{ asked.as_of
+            }}<template v-if="asked.same">, {{ asked.same }} as they were</template>. Nothing is
+            changed until you take it.
           </p>
           <table v-if="asked.changed.length" class="ruled">
             <thead>
