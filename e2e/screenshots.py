@@ -18,7 +18,7 @@ class DeskPictures(BrowserTestCase):
         page.wait_for_timeout(300)
         page.screenshot(path=FOLDER / f"{name}.png", animations="disabled")
 
-    def test_pictures(self) -> None:
+    def test_projects(self) -> None:
         page = self.page
         page.goto(self.address())
         expect(page.get_by_role("button", name="Sign in")).to_be_visible()
@@ -45,7 +45,9 @@ class DeskPictures(BrowserTestCase):
         self.shoot(page, "desk-millimetres")
         page.emulate_media(color_scheme="dark")
         self.shoot(page, "desk-dark")
-        page.emulate_media(color_scheme="light")
+
+    def test_yards_sizes_and_rack(self) -> None:
+        page = self.enter_demo()
         page.get_by_role("link", name="Yards").click()
         page.get_by_role("link", name="Pike & Daughter").click()
         expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
