@@ -3,17 +3,17 @@
 from collections import Counter
 from decimal import Decimal
 
-from carpentry.cutting.plan import CutPlan, Layout, Status
-from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
+from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status
+from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
 from carpentry.errors import PlanCheckError, Problem
 
 
 def check_plan(problem: CutProblem, plan: CutPlan) -> None:
     """Raises ``PlanCheckError`` with everything that is wrong with a plan for a problem.
 
-    Every part is there once or listed as unplaced; every part lies in sound wood at its own length
-    with the kerf between it and the next; no more of a stock is used than there is; leftovers are
-    what remains; price and status add up.
+    Every part is there once or listed as unplaced; every part lies in sound wood at its own size,
+    and straight cuts in the allowed order, each a kerf wide, take the parts apart; no more of a
+    stock is used than there is; leftovers are what remains; price and status add up.
     """
     faults: list[Problem] = []
     parts = {part.id: part for part in problem.parts}
@@ -59,27 +59,108 @@ def check_plan(problem: CutProblem, plan: CutPlan) -> None:
 def _saw(
     problem: CutProblem, piece: StockPiece, layout: Layout, parts: dict[str, CutPart]
 ) -> list[str]:
-    """What goes wrong when this board is cut from its marked end."""
+    """What goes wrong when this board is cut."""
     wrong: list[str] = []
-    sound_from = problem.trim_start
-    sound_to = piece.length - problem.trim_end
     if not layout.parts:
         wrong.append("a board that nothing is cut from")
-    at = sound_from
+    boxes: list[_Box] = []
+    sound = _whole(problem, piece)
     for placed in layout.parts:
         part = parts.get(placed.part)
         if part is None:
             wrong.append(f"no part is called {placed.part}")
             continue
-        if placed.end - placed.start != part.length:
-            wrong.append(f"{placed.part} is not cut to its length")
-        if placed.start < at:
-            wrong.append(f"{placed.part} begins before the saw is clear of what is left of it")
-        if placed.end > sound_to:
-            wrong.append(f"{placed.part} ends beyond sound wood")
-        at = placed.end + problem.kerf
-    claimed = [(rest.start, rest.end) for rest in layout.leftover]
-    remains = [(at, sound_to)] if sound_to > at else []
-    if claimed != remains:
-        wrong.append("the leftover is not what remains")
+        box = _box(piece, placed)
+        boxes.append(box)
+        wrong += _misfits(part, placed, box, sound)
+    if not _separable(boxes, problem.kerf, _stages(problem)):
+        wrong.append("no straight saw can separate these parts in the allowed order")
+    wrong += _false_leftovers(problem, piece, layout, boxes)
     return wrong
+
+
+_Box = tuple[tuple[int, int], tuple[int, int], tuple[int, int]]
+_ANYWHERE = (0, 1)  # across and through a board whose section does not matter
+
+
+def _whole(problem: CutProblem, piece: StockPiece) -> _Box:
+    """The sound wood of a board."""
+    across = (0, piece.width) if piece.width is not None else _ANYWHERE
+    through = (0, piece.thickness) if piece.thickness is not None else _ANYWHERE
+    return (problem.trim_start, piece.length - problem.trim_end), across, through
+
+
+def _box(piece: StockPiece, placed: PlacedPart | Leftover) -> _Box:
+    across = (0, piece.width) if piece.width is not None else _ANYWHERE
+    through = (0, piece.thickness) if piece.thickness is not None else _ANYWHERE
+    return (placed.start, placed.end), placed.y or across, placed.z or through
+
+
+def _misfits(part: CutPart, placed: PlacedPart, box: _Box, sound: _Box) -> list[str]:
+    wrong: list[str] = []
+    if placed.end - placed.start != part.sawn_length:
+        wrong.append(f"{placed.part} is not cut to its length")
+    if part.sawn_width is not None and part.sawn_thickness is not None:
+        size = (box[1][1] - box[1][0], box[2][1] - box[2][0])
+        standing = (part.sawn_width, part.sawn_thickness)
+        allowed = {standing, standing[::-1]} if part.turn else {standing}
+        if size not in allowed:
+            wrong.append(f"{placed.part} is not ripped to its section")
+    if any(a < low or b > high for (a, b), (low, high) in zip(box, sound, strict=True)):
+        wrong.append(f"{placed.part} ends beyond sound wood")
+    return wrong
+
+
+def _stages(problem: CutProblem) -> tuple[str, ...]:
+    """The directions of cuts, one stage after the other: ``x`` crosscuts, ``yz`` rips."""
+    if problem.order is Order.RIP_FIRST:
+        return ("yz", "x")
+    if problem.order is Order.CROSSCUT_FIRST:
+        return ("x", "yz")
+    return ("x", "yz", "x")
+
+
+def _separable(boxes: list[_Box], kerf: int, stages: tuple[str, ...]) -> bool:
+    """Whether straight cuts, each through all that is left and a kerf wide, take boxes apart."""
+    if len(boxes) <= 1:
+        return True
+    if not stages:
+        return False
+    for axis in ("xyz".index(name) for name in stages[0]):
+        ordered = sorted(boxes, key=lambda box: box[axis])
+        clear = ordered[0][axis][1]
+        for number, box in enumerate(ordered[1:], start=1):
+            if box[axis][0] >= clear + kerf:
+                return _separable(ordered[:number], kerf, stages) and _separable(
+                    ordered[number:], kerf, stages
+                )
+            clear = max(clear, box[axis][1])
+    return _separable(boxes, kerf, stages[1:])
+
+
+def _false_leftovers(
+    problem: CutProblem, piece: StockPiece, layout: Layout, boxes: list[_Box]
+) -> list[str]:
+    """Leftovers that are not there; on a board that is not ripped it must be the whole rest."""
+    rests = [_box(piece, rest) for rest in layout.leftover]
+    if not problem.is_ripped:
+        sound = _whole(problem, piece)[0]
+        at = max((box[0][1] + problem.kerf for box in boxes), default=sound[0])
+        remains = [(at, sound[1])] if sound[1] > at else []
+        return (
+            [] if [rest[0] for rest in rests] == remains else ["the leftover is not what remains"]
+        )
+    sound_box = _whole(problem, piece)
+    for number, rest in enumerate(rests):
+        inside = all(
+            low <= a < b <= high for (a, b), (low, high) in zip(rest, sound_box, strict=True)
+        )
+        others = (*boxes, *rests[:number])
+        if not inside or any(_meet(rest, other) for other in others):
+            return ["a leftover is not what remains"]
+    return []
+
+
+def _meet(one: _Box, other: _Box) -> bool:
+    """Whether two boxes share wood."""
+    return all(a < d and c < b for (a, b), (c, d) in zip(one, other, strict=True))

@@ -7,10 +7,8 @@ the dual prices give an inequality on purchases that any complete plan must sati
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from carpentry.cutting.first_fit import Board
-from carpentry.cutting.line import Line
 from carpentry.cutting.linear import INFINITY, Outcome, Program
-from carpentry.cutting.patterns import Knapsack, Pattern, maximal_patterns
+from carpentry.cutting.model import Board, Model, Pattern
 
 _VALUE_SCALE = 10**7
 _EPSILON = 1e-7
@@ -36,37 +34,37 @@ class Inequality:
 
 @dataclass(frozen=True)
 class Bin:
-    """Some equal pieces: their capacity, how many, and the source they are of."""
+    """Some equal pieces: their kind, how many, and the source they are of."""
 
-    capacity: int
+    kind: int
     count: int
     source: int
 
 
 class Holder:
-    """Answers, for one line, what purchases can hold. Keeps every pattern it has found."""
+    """Answers what purchases can hold. Keeps every pattern it has found."""
 
-    def __init__(self, line: Line, deadline: float) -> None:
-        self.line = line
+    def __init__(self, model: Model, deadline: float) -> None:
+        self.model = model
         self.deadline = deadline
-        self.knapsack = Knapsack(line.sizes, line.demand, [s.capacity for s in line.sources])
+        self.kinds = [source.kind for source in model.sources]
         self._patterns: dict[int, dict[Pattern, None]] = {}
 
     def inequality(self, value: Sequence[int]) -> Inequality:
         """The inequality that whole-number item values give."""
-        found = self.knapsack.best(value, self.line.demand)
+        found = self.model.best_for(self.kinds, value, self.model.demand)
         return Inequality(
             tuple(worth for worth, _ in found),
             tuple(value),
-            sum(v * d for v, d in zip(value, self.line.demand, strict=True)),
+            sum(v * d for v, d in zip(value, self.model.demand, strict=True)),
         )
 
-    def remember(self, capacity: int, pattern: Pattern) -> None:
+    def remember(self, kind: int, pattern: Pattern) -> None:
         """Keeps a pattern for later programs."""
-        self._patterns.setdefault(capacity, {})[pattern] = None
+        self._patterns.setdefault(kind, {})[pattern] = None
 
-    def remembered(self, capacity: int) -> tuple[Pattern, ...]:
-        return tuple(self._patterns.get(capacity, ()))
+    def remembered(self, kind: int) -> tuple[Pattern, ...]:
+        return tuple(self._patterns.get(kind, ()))
 
     def broken_inequality(
         self, duals: Sequence[float], counts: Sequence[int], missing: Sequence[int]
@@ -86,8 +84,8 @@ class Holder:
 class Relaxation:
     """The linear program "cover the demand from these bins", solved by column generation.
 
-    Minimises the length left uncovered; zero means that the bins hold everything if boards could
-    be mixed in fractions.
+    Minimises what is left uncovered, by size; zero means that the bins hold everything if boards
+    could be mixed in fractions.
     """
 
     def __init__(self, holder: Holder, bins: Sequence[Bin], demand: Sequence[int]) -> None:
@@ -96,16 +94,16 @@ class Relaxation:
         self.residual = list(demand)
         self.counts = [b.count for b in self.bins]
         self.columns: list[tuple[int, Pattern] | None] = []
-        items = len(holder.line.sizes)
+        items = len(holder.model.sizes)
         rows = [(float(d), INFINITY) for d in demand] + [(-INFINITY, float(n)) for n in self.counts]
         self.program = Program(rows)
-        longest = holder.line.sizes[0]
-        for item, size in enumerate(holder.line.sizes):
+        longest = max(holder.model.sizes)
+        for item, size in enumerate(holder.model.sizes):
             self.program.add_column(size / longest, [(item, 1.0)])
             self.columns.append(None)
         self._items = items
         for index, b in enumerate(self.bins):
-            for pattern in holder.remembered(b.capacity):
+            for pattern in holder.remembered(b.kind):
                 self._add(index, pattern)
 
     def _add(self, index: int, pattern: Pattern) -> None:
@@ -114,10 +112,10 @@ class Relaxation:
         self.columns.append((index, pattern))
 
     def solve(self) -> tuple[float, Sequence[float], Sequence[float]] | None:
-        """Uncovered length (in longest parts), column values and item duals; ``None`` when time is
+        """What is uncovered (in largest parts), column values and item duals; ``None`` when time is
         up. Stops as soon as the duals prove that the bins cannot hold everything."""
-        knapsack = self.holder.knapsack
-        tops = [b.capacity for b in self.bins]
+        model = self.holder.model
+        tops = [b.kind for b in self.bins]
         while True:
             found = self.program.solve(self.holder.deadline)
             if found.outcome is not Outcome.SOLVED:
@@ -126,15 +124,16 @@ class Relaxation:
             if found.objective <= _EPSILON:
                 return 0.0, found.columns, duals
             values = [max(0, int(dual * _VALUE_SCALE)) for dual in duals]
-            best = knapsack.best_for(tops, values, self.residual)
+            best = model.best_for(tops, values, self.residual)
             held = sum(worth * n for (worth, _), n in zip(best, self.counts, strict=True))
             if held < sum(v * d for v, d in zip(values, self.residual, strict=True)):
                 return found.objective, found.columns, duals
             improved = False
-            for index, (worth, pattern) in enumerate(best):
+            for index, (_, pattern) in enumerate(best):
                 price = -found.duals[self._items + index]
+                worth = sum(v * n for v, n in zip(values, pattern, strict=True))
                 if worth / _VALUE_SCALE > price + 1e-6:
-                    self.holder.remember(self.bins[index].capacity, pattern)
+                    self.holder.remember(self.bins[index].kind, pattern)
                     self._add(index, pattern)
                     improved = True
             if not improved:
@@ -246,13 +245,13 @@ def pack_whole(
 ) -> tuple[Outcome, tuple[Board, ...]]:
     """Whole boards for bins that hold the demand in fractions: first over the patterns found so
     far, then over every maximal pattern, which decides the question when they are few enough."""
-    found_patterns = [holder.remembered(b.capacity) for b in bins]
+    found_patterns = [holder.remembered(b.kind) for b in bins]
     outcome, boards = whole_boards(holder, bins, demand, found_patterns, _FEW_NODES)
     if outcome is Outcome.SOLVED:
         return outcome, boards
     every: list[list[Pattern]] = []
     for b in bins:
-        patterns = maximal_patterns(holder.line.sizes, demand, b.capacity, _MOST_PATTERNS)
+        patterns = holder.model.every_pattern(b.kind, demand, _MOST_PATTERNS)
         if patterns is None:
             return Outcome.UNDECIDED, ()
         every.append(patterns)

@@ -1,50 +1,48 @@
-"""A cut problem as whole numbers on one line: what the search works on.
+"""A cut problem as whole numbers on one line: what the search works on when nothing is ripped.
 
 The kerf is added to every length and to the stock, equal lengths become one item, and everything is
 divided by the common divisor, so that parts fit a piece exactly when their sizes add up to no more
 than its capacity.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from decimal import Decimal
-from functools import reduce
+from functools import cached_property, reduce
 from math import gcd
 
+from carpentry.cutting.first_fit import best_first_fit
+from carpentry.cutting.model import Money, Packing, Pattern, Source
+from carpentry.cutting.patterns import Knapsack, maximal_patterns
 from carpentry.cutting.problem import CutProblem
 
 
 @dataclass(frozen=True)
-class Source:
-    """A stock length in whole numbers: ``cost`` per piece, ``limit`` pieces at the most."""
-
-    stock: str
-    capacity: int
-    cost: int
-    limit: int
-
-
-@dataclass(frozen=True)
 class Line:
-    """Items (longest first) and sources. ``cost_scale`` turns a price into a whole cost."""
+    """Items (longest first) and sources, whose kind is their capacity."""
 
     sizes: tuple[int, ...]
     demand: tuple[int, ...]
     lengths: tuple[int, ...]
     sources: tuple[Source, ...]
-    cost_scale: Decimal
+    money: Money
 
-    def price(self, cost: int) -> Decimal:
-        """The price of a whole-number cost."""
-        return (Decimal(cost) / self.cost_scale).quantize(Decimal(1) / self.cost_scale.quantize(1))
+    @cached_property
+    def knapsack(self) -> Knapsack:
+        return Knapsack(self.sizes, self.demand, [source.kind for source in self.sources])
 
-    @property
-    def total_demand(self) -> int:
-        return sum(self.demand)
+    def holds(self, source: int, item: int) -> bool:
+        return self.sources[source].kind >= self.sizes[item]
 
+    def best_for(
+        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
+    ) -> list[tuple[int, Pattern]]:
+        return self.knapsack.best_for(kinds, values, demand)
 
-def _cost_scale(problem: CutProblem) -> Decimal:
-    places = max((-int(s.price.as_tuple().exponent) for s in problem.stock), default=0)
-    return Decimal(10) ** max(places, 0)
+    def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
+        return maximal_patterns(self.sizes, demand, kind, most)
+
+    def quick(self, demand: Sequence[int], used: Sequence[int]) -> Packing:
+        return best_first_fit(self, demand, used)
 
 
 def to_line(problem: CutProblem) -> Line:
@@ -52,13 +50,13 @@ def to_line(problem: CutProblem) -> Line:
 
     Parts longer than every piece, and pieces shorter than every part, are left out.
     """
-    scale = _cost_scale(problem)
+    money = Money.of([piece.price for piece in problem.stock])
     usable = [p for p in problem.stock if p.available != 0 and problem.sound_length(p) > 0]
     longest = max((problem.sound_length(piece) for piece in usable), default=0)
     demand: dict[int, int] = {}
     for part in problem.parts:
-        if part.length <= longest:
-            demand[part.length] = demand.get(part.length, 0) + part.quantity
+        if part.sawn_length <= longest:
+            demand[part.sawn_length] = demand.get(part.sawn_length, 0) + part.quantity
     lengths = sorted(demand, reverse=True)
     total = sum(demand.values())
     divisor = reduce(gcd, (length + problem.kerf for length in lengths), 0) or 1
@@ -66,7 +64,7 @@ def to_line(problem: CutProblem) -> Line:
         Source(
             piece.id,
             (problem.sound_length(piece) + problem.kerf) // divisor,
-            int(piece.price * scale),
+            money.cost(piece.price),
             total if piece.available is None else min(piece.available, total),
         )
         for piece in usable
@@ -77,5 +75,5 @@ def to_line(problem: CutProblem) -> Line:
         demand=tuple(demand[length] for length in lengths),
         lengths=tuple(lengths),
         sources=sources,
-        cost_scale=scale,
+        money=money,
     )

@@ -1,11 +1,12 @@
 """What one piece of stock can hold: bounded knapsacks over the sums that can be reached at all."""
 
 from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
 
-Pattern = tuple[int, ...]
+from carpentry.cutting.model import Pattern
 
 
 def _binary_shares(copies: int) -> Iterator[int]:
@@ -35,34 +36,33 @@ class Knapsack:
             for share in _binary_shares(min(copies, top // size)):
                 reached |= (reached << (share * size)) & mask
         raw = np.frombuffer(reached.to_bytes(top // 8 + 1, "little"), dtype=np.uint8)
-        self._sums = np.flatnonzero(np.unpackbits(raw, bitorder="little")).astype(np.int64)
+        self.sums = np.flatnonzero(np.unpackbits(raw, bitorder="little")).astype(np.int64)
         self._below: dict[int, tuple[int, npt.NDArray[np.int64]]] = {}
-        self._capacities = tuple(capacities)
 
     def _predecessors(self, size: int) -> tuple[int, npt.NDArray[np.int64]]:
         """The first sum that holds ``size``, and for each from there the one left without it."""
         known = self._below.get(size)
         if known is None:
-            first = int(np.searchsorted(self._sums, size))
-            left = np.searchsorted(self._sums, self._sums[first:] - size, side="right") - 1
+            first = int(np.searchsorted(self.sums, size))
+            left = np.searchsorted(self.sums, self.sums[first:] - size, side="right") - 1
             known = self._below[size] = (first, left.astype(np.int64))
         return known
-
-    def best(self, values: Sequence[int], demand: Sequence[int]) -> list[tuple[int, Pattern]]:
-        """``best_for`` the capacities of the sources."""
-        return self.best_for(self._capacities, values, demand)
 
     def best_for(
         self, capacities: Sequence[int], values: Sequence[int], demand: Sequence[int]
     ) -> list[tuple[int, Pattern]]:
-        """For each capacity (none above the largest source) the greatest value and a pattern that
-        has it.
+        """For each capacity (none above the largest) the greatest value and a pattern that has it.
 
         ``values`` are whole numbers per item; no pattern holds more of an item than ``demand``.
         """
-        top = self._sums[-1] if len(self._sums) else 0
-        best = np.zeros(len(self._sums), dtype=np.int64)
-        steps: list[tuple[int, int, int, npt.NDArray[np.bool_]]] = []
+        profile = self.profile(values, demand)
+        return [(profile.value(c), profile.pattern(c)) for c in capacities]
+
+    def profile(self, values: Sequence[int], demand: Sequence[int]) -> "Profile":
+        """The greatest value of every capacity at once."""
+        top = self.sums[-1] if len(self.sums) else 0
+        best = np.zeros(len(self.sums), dtype=np.int64)
+        steps: list[Step] = []
         for item, (size, value, copies) in enumerate(zip(self.sizes, values, demand, strict=True)):
             if value <= 0 or copies <= 0:
                 continue
@@ -72,18 +72,51 @@ class Knapsack:
                 better = with_it > best[first:]
                 best[first:] = np.where(better, with_it, best[first:])
                 steps.append((item, share, first, better))
-        ends = (int(np.searchsorted(self._sums, c, side="right")) - 1 for c in capacities)
-        return [(int(best[at]), self._trace(steps, at)) for at in ends]
+        return Profile(self, self.sums, best, steps)
 
-    def _trace(
-        self, steps: Sequence[tuple[int, int, int, npt.NDArray[np.bool_]]], at: int
-    ) -> Pattern:
+    def trace(self, steps: "Sequence[Step]", at: int) -> Pattern:
+        """The pattern that the steps of a profile made at a sum's index."""
         counts = [0] * len(self.sizes)
         for item, share, first, better in reversed(steps):
             if at >= first and better[at - first]:
                 counts[item] += share
                 at = int(self._predecessors(share * self.sizes[item])[1][at - first])
         return tuple(counts)
+
+
+Step = tuple[int, int, int, npt.NDArray[np.bool_]]
+
+
+@dataclass(frozen=True)
+class Profile:
+    """Greatest values by reachable sum; ``best`` never falls from one sum to the next."""
+
+    knapsack: Knapsack
+    sums: npt.NDArray[np.int64]
+    best: npt.NDArray[np.int64]
+    steps: list[Step]
+
+    def value(self, capacity: int) -> int:
+        """The greatest value of a capacity."""
+        return int(self.best[self._index(capacity)])
+
+    def pattern(self, capacity: int) -> Pattern:
+        """A pattern of that value."""
+        return self.knapsack.trace(self.steps, self._index(capacity))
+
+    def records(self) -> npt.NDArray[np.int64]:
+        """The sums at which the value grows."""
+        grown = np.empty(len(self.best), dtype=bool)
+        grown[0] = False
+        np.greater(self.best[1:], self.best[:-1], out=grown[1:])
+        return self.sums[grown]
+
+    def values(self, capacities: npt.NDArray[np.int64]) -> npt.NDArray[np.int64]:
+        """The greatest value of each of many capacities."""
+        return self.best[np.searchsorted(self.sums, capacities, side="right") - 1]
+
+    def _index(self, capacity: int) -> int:
+        return int(np.searchsorted(self.sums, capacity, side="right")) - 1
 
 
 def maximal_patterns(

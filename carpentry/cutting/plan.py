@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 
-from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
+Span = tuple[int, int]
 
 
 class Status(StrEnum):
@@ -17,19 +17,25 @@ class Status(StrEnum):
 
 @dataclass(frozen=True)
 class PlacedPart:
-    """A part on a board, from ``start`` to ``end`` in ticks from the board's marked end."""
+    """A part on a board as it is sawn, from ``start`` to ``end`` in ticks from the board's marked
+    end; on a ripped board also across its width (``y``) and through its thickness (``z``)."""
 
     part: str
     start: int
     end: int
+    y: Span | None = None
+    z: Span | None = None
 
 
 @dataclass(frozen=True)
 class Leftover:
-    """Sound wood that no part uses, in ticks from the board's marked end."""
+    """Sound wood that no part uses, in ticks from the board's marked end; on a ripped board also
+    across and through it."""
 
     start: int
     end: int
+    y: Span | None = None
+    z: Span | None = None
 
     @property
     def length(self) -> int:
@@ -59,8 +65,8 @@ class Unplaced:
 class CutPlan:
     """A plan for a ``CutProblem``.
 
-    ``optimal`` means that price and number of pieces are proven least; otherwise ``bound`` is a
-    price below which no plan that places as many parts exists.
+    ``optimal`` means that price and number of pieces are proven least among plans of the allowed
+    cuts; otherwise ``bound`` is a price below which no such plan that places as many parts exists.
     """
 
     status: Status
@@ -72,15 +78,3 @@ class CutPlan:
     @property
     def pieces_of_stock(self) -> int:
         return sum(layout.count for layout in self.layouts)
-
-
-def lay_out(problem: CutProblem, piece: StockPiece, parts: list[CutPart], count: int = 1) -> Layout:
-    """The layout of ``parts``, one after the other from the start of sound wood, on ``piece``."""
-    at = problem.trim_start
-    placed: list[PlacedPart] = []
-    for part in parts:
-        placed.append(PlacedPart(part.id, at, at + part.length))
-        at += part.length + problem.kerf
-    sound_end = piece.length - problem.trim_end
-    rest = (Leftover(at, sound_end),) if sound_end > at else ()
-    return Layout(piece.id, count, tuple(placed), rest)

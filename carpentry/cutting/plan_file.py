@@ -2,7 +2,7 @@
 
 from decimal import Decimal
 
-from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status, Unplaced
+from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Span, Status, Unplaced
 from carpentry.document import Json
 from carpentry.length import Unit, interchange, read_length
 
@@ -15,6 +15,10 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
     def span(start: int, end: int) -> list[str]:
         return [interchange(start, unit), interchange(end, unit)]
 
+    def box(one: PlacedPart | Leftover) -> Json:
+        spans = {"x": (one.start, one.end), "y": one.y, "z": one.z}
+        return {axis: span(*along) for axis, along in spans.items() if along}
+
     document: Json = {
         "format": FORMAT,
         "status": plan.status.value,
@@ -25,8 +29,8 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
             {
                 "stock": layout.stock,
                 "count": layout.count,
-                "parts": [{"part": p.part, "x": span(p.start, p.end)} for p in layout.parts],
-                "leftover": [{"x": span(rest.start, rest.end)} for rest in layout.leftover],
+                "parts": [{"part": p.part} | box(p) for p in layout.parts],
+                "leftover": [box(rest) for rest in layout.leftover],
             }
             for layout in plan.layouts
         ],
@@ -46,6 +50,10 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
         start, end = (read_length(text, unit).ticks for text in texts)
         return start, end
 
+    def box(one: Json) -> tuple[int, int, Span | None, Span | None]:
+        y, z = (span(one[axis]) if axis in one else None for axis in ("y", "z"))
+        return *span(one["x"]), y, z
+
     return CutPlan(
         Status(document["status"]),
         Decimal(document["price"]),
@@ -54,8 +62,8 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
             Layout(
                 layout["stock"],
                 layout["count"],
-                tuple(PlacedPart(p["part"], *span(p["x"])) for p in layout["parts"]),
-                tuple(Leftover(*span(rest["x"])) for rest in layout["leftover"]),
+                tuple(PlacedPart(p["part"], *box(p)) for p in layout["parts"]),
+                tuple(Leftover(*box(rest)) for rest in layout["leftover"]),
             )
             for layout in document["layouts"]
         ),

@@ -5,11 +5,15 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from time import monotonic
 
+from carpentry.cutting.arrange import arrange_line, arrange_ripped
 from carpentry.cutting.check import check_plan
-from carpentry.cutting.first_fit import Board, Packing, best_first_fit
+from carpentry.cutting.holding import Holder
+from carpentry.cutting.leftover import lengthen_leftover
 from carpentry.cutting.line import Line, to_line
-from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced, lay_out
+from carpentry.cutting.model import Packing
+from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
 from carpentry.cutting.problem import CutPart, CutProblem
+from carpentry.cutting.ripped import Ripped, strip_of
 from carpentry.cutting.search import search
 from carpentry.length import Notation, Unit, write_length
 
@@ -35,61 +39,50 @@ def plan_cuts(
     time runs out.
     """
     deadline = monotonic() + (budget or Budget()).seconds
-    line = to_line(problem)
+    model = _model(problem)
 
     def report(packing: Packing, bound: int) -> None:
         if progress:
-            progress(_checked(problem, line, packing, proven=False, bound=bound))
+            progress(_checked(problem, model, packing, proven=False, bound=bound))
 
-    found = search(line, deadline, report)
-    return _checked(problem, line, found.packing, proven=found.proven, bound=found.bound)
+    holder = Holder(model, deadline)
+    found = search(holder, report)
+    packing = found.packing
+    if found.proven and isinstance(model, Line):
+        packing = lengthen_leftover(holder, model, packing)
+    return _checked(problem, model, packing, proven=found.proven, bound=found.bound)
 
 
 def first_plan(problem: CutProblem) -> CutPlan:
-    """A plan at once, by first-fit decreasing, without any proof."""
-    line = to_line(problem)
-    return _checked(problem, line, best_first_fit(line), proven=False, bound=0)
+    """A plan at once, board after board, without any proof."""
+    model = _model(problem)
+    packing = model.quick(model.demand, [0] * len(model.sources))
+    return _checked(problem, model, packing, proven=False, bound=0)
+
+
+def _model(problem: CutProblem) -> Line | Ripped:
+    return Ripped(problem) if problem.is_ripped else to_line(problem)
 
 
 def _checked(
-    problem: CutProblem, line: Line, packing: Packing, *, proven: bool, bound: int
+    problem: CutProblem, model: Line | Ripped, packing: Packing, *, proven: bool, bound: int
 ) -> CutPlan:
-    layouts = _arrange(problem, line, packing)
+    if isinstance(model, Line):
+        layouts = arrange_line(problem, model, packing)
+    else:
+        layouts = arrange_ripped(problem, model, packing)
     unplaced = _unplaced(problem, layouts)
-    cost = packing.key(line)[1]
+    cost = packing.key(model)[1]
     status = Status.INCOMPLETE if unplaced else Status.OPTIMAL if proven else Status.FEASIBLE
     plan = CutPlan(
         status,
-        price=line.price(cost),
-        bound=line.price(cost if proven else min(bound, cost)),
+        price=model.money.price(cost),
+        bound=model.money.price(cost if proven else min(bound, cost)),
         layouts=layouts,
         unplaced=unplaced,
     )
     check_plan(problem, plan)
     return plan
-
-
-def _arrange(problem: CutProblem, line: Line, packing: Packing) -> tuple[Layout, ...]:
-    """Boards in the order of the stock, longest parts first, equal ones together."""
-    waiting: dict[int, list[CutPart]] = {}
-    for part in problem.parts:
-        waiting.setdefault(part.length, []).extend([part] * part.quantity)
-    pieces = {piece.id: piece for piece in problem.stock}
-
-    def order(board: Board) -> tuple[int, tuple[int, ...]]:
-        return board.source, tuple(-n for n in board.pattern)
-
-    layouts: Counter[Layout] = Counter()
-    for board in sorted(packing.boards, key=order):
-        parts: list[CutPart] = []
-        for length, copies in zip(line.lengths, board.pattern, strict=True):
-            parts += waiting[length][:copies]
-            del waiting[length][:copies]
-        layouts[lay_out(problem, pieces[line.sources[board.source].stock], parts)] += 1
-    return tuple(
-        Layout(layout.stock, count, layout.parts, layout.leftover)
-        for layout, count in layouts.items()
-    )
 
 
 def _unplaced(problem: CutProblem, layouts: tuple[Layout, ...]) -> tuple[Unplaced, ...]:
@@ -113,15 +106,31 @@ def _reason(problem: CutProblem, part: CutPart) -> str:
     stock = [piece for piece in problem.stock if piece.available != 0]
     if not stock:
         return "there is no stock to cut it from"
+    thick, wide = part.sawn_thickness, part.sawn_width
+    if thick is not None and wide is not None:
+        fitting = [
+            piece
+            for piece in stock
+            if any(
+                h <= (piece.thickness or 0) and w <= (piece.width or 0)
+                for h, w in strip_of(part).lying()
+            )
+        ]
+        widest = max(piece.width or 0 for piece in stock)
+        thickest = max(piece.thickness or 0 for piece in stock)
+        if not fitting and wide > widest:
+            return f"it is {written(wide - widest)} wider than the widest stock"
+        if not fitting:
+            short = max(thick - thickest, 1)
+            return f"it is {written(short)} thicker than the stock that is wide enough"
+        stock = fitting
     longest = max(stock, key=lambda piece: piece.length)
     sound = problem.sound_length(longest)
     if sound <= 0:
         return "the trims take all of every piece of stock"
-    if part.length > sound:
+    if part.sawn_length > sound:
         trims = problem.trim_start + problem.trim_end
         left = f", {written(sound)} after trimming" if trims else ""
-        return (
-            f"{written(part.length)} misses the longest stock, {written(longest.length)}{left}, "
-            f"by {written(part.length - sound)}"
-        )
-    return "every piece of stock that is long enough is used up"
+        missed = f"{written(part.sawn_length)} misses the longest stock, {written(longest.length)}"
+        return f"{missed}{left}, by {written(part.sawn_length - sound)}"
+    return "every piece of stock that holds it is used up"

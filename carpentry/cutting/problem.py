@@ -1,40 +1,82 @@
-"""What is to be cut from what: one material, lengths only."""
+"""What is to be cut from what: one material, by lengths alone or by sections too."""
 
 from dataclasses import dataclass
 from decimal import Decimal
+from enum import Enum
 
 from carpentry.length import Unit
 
 
+class Order(Enum):
+    """The order of work on a board that is ripped: full-length strips, each crosscut on its own;
+    segments, each ripped; or crosscut, rip, crosscut, which holds both."""
+
+    RIP_FIRST = "rip-first"
+    CROSSCUT_FIRST = "crosscut-first"
+    EITHER = "either"
+
+
 @dataclass(frozen=True)
 class StockPiece:
-    """A length that can be bought (or is owned, at price 0).
+    """A piece that can be bought (or is owned, at price 0).
 
     ``length`` in ticks, the real one; ``price`` of one piece; ``available`` pieces, ``None`` for
-    as many as wanted.
+    as many as wanted. ``thickness`` and ``width`` in ticks where parts may be ripped from it.
     """
 
     id: str
     length: int
     price: Decimal
     available: int | None = None
+    thickness: int | None = None
+    width: int | None = None
+
+
+@dataclass(frozen=True)
+class Extra:
+    """Wood that a part needs beyond its finished size, in ticks."""
+
+    length: int = 0
+    width: int = 0
+    thickness: int = 0
+
+
+NO_EXTRA = Extra()
 
 
 @dataclass(frozen=True)
 class CutPart:
-    """``quantity`` equal parts of ``length`` ticks."""
+    """``quantity`` equal parts of ``length`` ticks, with a section where they are ripped. Unless
+    ``turn`` is off a part may be sawn lying on its edge."""
 
     id: str
     length: int
     quantity: int
+    thickness: int | None = None
+    width: int | None = None
+    turn: bool = True
+    extra: Extra = NO_EXTRA
+
+    @property
+    def sawn_length(self) -> int:
+        return self.length + self.extra.length
+
+    @property
+    def sawn_thickness(self) -> int | None:
+        return None if self.thickness is None else self.thickness + self.extra.thickness
+
+    @property
+    def sawn_width(self) -> int | None:
+        return None if self.width is None else self.width + self.extra.width
 
 
 @dataclass(frozen=True)
 class CutProblem:
-    """Parts to be cut from stock of one material. Lengths in ticks.
+    """Parts to be cut from stock of one material. Sizes in ticks.
 
     Parts lie in one line with ``kerf`` between them; the last needs no cut when it ends exactly at
-    sound wood. ``trim_start`` and ``trim_end`` are the wood lost at each end of a piece of stock.
+    sound wood. ``trim_start`` and ``trim_end`` are the wood lost at each end of a piece of stock;
+    across it nothing is lost.
     """
 
     unit: Unit
@@ -43,7 +85,13 @@ class CutProblem:
     trim_end: int
     stock: tuple[StockPiece, ...]
     parts: tuple[CutPart, ...]
+    order: Order = Order.EITHER
 
     def sound_length(self, piece: StockPiece) -> int:
         """Ticks of a piece between its trims; zero or less when the trims take all of it."""
         return piece.length - self.trim_start - self.trim_end
+
+    @property
+    def is_ripped(self) -> bool:
+        """Whether sections matter: parts and stock have them."""
+        return any(part.width is not None for part in self.parts)

@@ -1,18 +1,16 @@
 """Cut problems as JSON documents (``grain-tally/cut-problem@1``)."""
 
-from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
+from carpentry.cutting.problem import NO_EXTRA, CutPart, CutProblem, Extra, Order, StockPiece
 from carpentry.document import Json, Reader, parse_json
 from carpentry.length import Unit, interchange
 
 FORMAT = "grain-tally/cut-problem@1"
 MOST_PARTS = 10_000
 MOST_STOCK = 1_000
-_NOT_YET = "is not planned yet: only lengths are"
-_LATER_PROBLEM = ("edge_trim", "stages", "order", "keep_offcut_from", "share_angled_cuts")
-_LATER_STOCK = ("thickness", "width", "flaws")
-_LATER_PARTS = (
-    *("thickness", "width", "turn", "grain", "clear", "ends", "measured", "extra", "on"),
-)
+_NOT_YET = "is not planned yet"
+_LATER_PROBLEM = ("edge_trim", "stages", "keep_offcut_from", "share_angled_cuts")
+_LATER_STOCK = ("flaws",)
+_LATER_PARTS = ("grain", "clear", "ends", "measured", "on")
 
 
 def read_problem(text: str | bytes) -> CutProblem:
@@ -30,6 +28,7 @@ def read_problem(text: str | bytes) -> CutProblem:
     trim_start = trim.ticks("start", unit, "0")
     trim_end = trim.ticks("end", unit, "0")
     trim.refuse_unknown()
+    order = Order(reader.choice("order", [o.value for o in Order], Order.EITHER.value))
     stock = [_stock(item, unit) for item in reader.items("stock", most=MOST_STOCK)]
     parts = [_part(item, unit) for item in reader.items("parts", most=MOST_PARTS)]
     reader.refuse(_LATER_PROBLEM, _NOT_YET)
@@ -43,8 +42,24 @@ def read_problem(text: str | bytes) -> CutProblem:
     shortest = min((part.length for part in parts), default=0)
     if parts and kerf >= shortest > 0:
         reader.fault("kerf", "is wider than the shortest part is long")
+    _sections(reader, stock, parts)
     reader.raise_problems()
-    return CutProblem(unit, kerf, trim_start, trim_end, tuple(stock), tuple(parts))
+    return CutProblem(unit, kerf, trim_start, trim_end, tuple(stock), tuple(parts), order)
+
+
+def _sections(reader: Reader, stock: list[StockPiece], parts: list[CutPart]) -> None:
+    """Sections are for all or for none: with some of them nobody knows what fits."""
+    if not any(part.width or part.thickness for part in parts):
+        if any(piece.width or piece.thickness for piece in stock):
+            reader.fault("parts", "have no thickness and width, but the stock has")
+        return
+    sized: list[tuple[str, int, StockPiece | CutPart]] = []
+    sized += [("stock", n, piece) for n, piece in enumerate(stock)]
+    sized += [("parts", n, part) for n, part in enumerate(parts)]
+    for name, number, one in sized:
+        for field in ("thickness", "width"):
+            if getattr(one, field) is None:
+                reader.fault(f"{name}[{number}].{field}", "is missing: parts are to be ripped")
 
 
 def _stock(item: Reader, unit: Unit) -> StockPiece:
@@ -53,6 +68,7 @@ def _stock(item: Reader, unit: Unit) -> StockPiece:
         item.ticks("length", unit, least=1),
         item.price("price"),
         item.whole("available", most=1_000_000) if item.has("available") else None,
+        *_section(item, unit),
     )
     item.nothing("available")
     item.refuse(_LATER_STOCK, _NOT_YET)
@@ -60,11 +76,28 @@ def _stock(item: Reader, unit: Unit) -> StockPiece:
     return piece
 
 
+def _section(item: Reader, unit: Unit) -> tuple[int | None, int | None]:
+    thickness, width = (
+        item.ticks(name, unit, least=1) if item.has(name) else None
+        for name in ("thickness", "width")
+    )
+    return thickness, width
+
+
+def _extra(item: Reader, unit: Unit) -> Extra:
+    extra = Extra(*(item.ticks(name, unit, "0") for name in ("length", "width", "thickness")))
+    item.refuse_unknown()
+    return extra
+
+
 def _part(item: Reader, unit: Unit) -> CutPart:
     part = CutPart(
         item.text("id"),
         item.ticks("length", unit, least=1),
         item.whole("quantity", 1, least=1, most=MOST_PARTS),
+        *_section(item, unit),
+        item.flag("turn", True),
+        _extra(item.inside("extra"), unit),
     )
     item.refuse(_LATER_PARTS, _NOT_YET)
     item.refuse_unknown()
@@ -85,10 +118,19 @@ def problem_document(problem: CutProblem) -> Json:
     def written(ticks: int) -> str:
         return interchange(ticks, problem.unit)
 
+    def section(one: StockPiece | CutPart) -> Json:
+        sizes = {"thickness": one.thickness, "width": one.width}
+        return {name: written(size) for name, size in sizes.items() if size is not None}
+
+    def extra(one: Extra) -> Json:
+        sizes = {"length": one.length, "width": one.width, "thickness": one.thickness}
+        return {"extra": {name: written(size) for name, size in sizes.items() if size}}
+
     return {
         "format": FORMAT,
         "units": problem.unit.value,
         "kerf": written(problem.kerf),
+        "order": problem.order.value,
         "trim": {"start": written(problem.trim_start), "end": written(problem.trim_end)},
         "stock": [
             {
@@ -97,10 +139,14 @@ def problem_document(problem: CutProblem) -> Json:
                 "price": str(piece.price),
                 "available": piece.available,
             }
+            | section(piece)
             for piece in problem.stock
         ],
         "parts": [
             {"id": part.id, "length": written(part.length), "quantity": part.quantity}
+            | section(part)
+            | ({} if part.turn else {"turn": False})
+            | (extra(part.extra) if part.extra != NO_EXTRA else {})
             for part in problem.parts
         ],
     }

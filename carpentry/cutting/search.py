@@ -9,7 +9,6 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from time import monotonic
 
-from carpentry.cutting.first_fit import Board, Packing, best_first_fit
 from carpentry.cutting.holding import (
     Bin,
     Holder,
@@ -18,12 +17,11 @@ from carpentry.cutting.holding import (
     dive,
     pack_whole,
 )
-from carpentry.cutting.line import Line, Source
 from carpentry.cutting.linear import INFINITY, Outcome, Program
+from carpentry.cutting.model import Board, Model, Packing
 
 _MOST_PURCHASES = 400
 _PURCHASE_NODES = 50_000
-_MOST_LEFTOVER_TRIES = 14
 
 
 @dataclass(frozen=True)
@@ -33,8 +31,8 @@ class Purchase:
     counts: tuple[int, ...]
     missing: tuple[int, ...]
 
-    def key(self, line: Line) -> tuple[int, int, int]:
-        cost = sum(n * s.cost for n, s in zip(self.counts, line.sources, strict=True))
+    def key(self, model: Model) -> tuple[int, int, int]:
+        cost = sum(n * s.cost for n, s in zip(self.counts, model.sources, strict=True))
         return sum(self.missing), cost, sum(self.counts)
 
 
@@ -50,34 +48,37 @@ class SearchResult:
 Report = Callable[[Packing, int], None]
 
 
-def _scarce_items(line: Line) -> list[int]:
+def _scarce_items(model: Model) -> list[int]:
     """Items that only limited sources hold: these alone may have to be given up."""
+    total = sum(model.demand)
     return [
         item
-        for item, size in enumerate(line.sizes)
-        if not any(s.capacity >= size and s.limit >= line.total_demand for s in line.sources)
+        for item in range(len(model.sizes))
+        if not any(
+            model.holds(s, item) and source.limit >= total for s, source in enumerate(model.sources)
+        )
     ]
 
 
 class _Purchases:
     """The cheapest purchase that satisfies everything known so far."""
 
-    def __init__(self, line: Line, deadline: float) -> None:
-        self.line = line
+    def __init__(self, model: Model, deadline: float) -> None:
+        self.model = model
         self.deadline = deadline
-        self.scarce = _scarce_items(line)
+        self.scarce = _scarce_items(model)
         self.inequalities: list[Inequality] = []
         self.refused: list[Purchase] = []
 
     def _program(self, costs: Sequence[int], most_missing: int | None) -> Program:
         program = Program([])
-        line = self.line
-        for source, cost in zip(line.sources, costs, strict=True):
+        model = self.model
+        for source, cost in zip(model.sources, costs, strict=True):
             program.add_column(float(cost), [], float(source.limit), integer=True)
         for item in self.scarce:
             given_up_cost = 1.0 if most_missing is None else 0.0
-            program.add_column(given_up_cost, [], float(line.demand[item]), integer=True)
-        sources = len(line.sources)
+            program.add_column(given_up_cost, [], float(model.demand[item]), integer=True)
+        sources = len(model.sources)
         for inequality in self.inequalities:
             entries = [(s, float(worth)) for s, worth in enumerate(inequality.worth) if worth]
             entries += [
@@ -86,7 +87,7 @@ class _Purchases:
                 if inequality.value[item]
             ]
             program.add_row(float(inequality.needed), INFINITY, entries)
-        program.add_row(0.0, float(line.total_demand), [(s, 1.0) for s in range(sources)])
+        program.add_row(0.0, float(sum(model.demand)), [(s, 1.0) for s in range(sources)])
         if most_missing is not None and self.scarce:
             given_up = [(sources + k, 1.0) for k in range(len(self.scarce))]
             program.add_row(0.0, float(most_missing), given_up)
@@ -98,8 +99,8 @@ class _Purchases:
         """A purchase that cannot hold the parts, nor can any with no more of everything."""
         held = [*purchase.counts, *(purchase.missing[item] for item in self.scarce)]
         limits = [
-            *(s.limit for s in self.line.sources),
-            *(self.line.demand[i] for i in self.scarce),
+            *(s.limit for s in self.model.sources),
+            *(self.model.demand[i] for i in self.scarce),
         ]
         more = []
         for column, (count, limit) in enumerate(zip(held, limits, strict=True)):
@@ -111,22 +112,22 @@ class _Purchases:
 
     def cheapest(self) -> Purchase | None:
         """The next candidate, least in parts given up, cost and pieces; ``None`` when undecided."""
-        line = self.line
+        model = self.model
         most_missing = 0
         if self.scarce:
-            found = self._program([0] * len(line.sources), None).solve(
+            found = self._program([0] * len(model.sources), None).solve(
                 self.deadline, _PURCHASE_NODES
             )
             if found.outcome is not Outcome.SOLVED:
                 return None
             most_missing = round(found.objective)
-        weight = line.total_demand + 1
-        costs = [source.cost * weight + 1 for source in line.sources]
+        weight = sum(model.demand) + 1
+        costs = [source.cost * weight + 1 for source in model.sources]
         found = self._program(costs, most_missing).solve(self.deadline, _PURCHASE_NODES)
         if found.outcome is not Outcome.SOLVED:
             return None
-        sources = len(line.sources)
-        missing = [0] * len(line.sizes)
+        sources = len(model.sources)
+        missing = [0] * len(model.sizes)
         for k, item in enumerate(self.scarce):
             missing[item] = round(found.columns[sources + k])
         purchase = Purchase(tuple(round(n) for n in found.columns[:sources]), tuple(missing))
@@ -137,19 +138,19 @@ class _Purchases:
 def _price_inequality(holder: Holder, start: Packing) -> Inequality | None:
     """The inequality that the prices themselves give: column generation on the cost of covering
     the demand, as a linear program over all sources."""
-    line = holder.line
-    items = len(line.sizes)
-    rows = [(float(d), INFINITY) for d in line.demand]
-    rows += [(-INFINITY, float(s.limit)) for s in line.sources]
+    model = holder.model
+    items = len(model.sizes)
+    rows = [(float(d), INFINITY) for d in model.demand]
+    rows += [(-INFINITY, float(s.limit)) for s in model.sources]
     program = Program(rows)
-    top = max((s.cost for s in line.sources), default=0) or 1
+    top = max((s.cost for s in model.sources), default=0) or 1
     for item in range(items):
         program.add_column(3.0, [(item, 1.0)])
 
     def add(source: int, pattern: tuple[int, ...]) -> None:
         entries = [(item, float(n)) for item, n in enumerate(pattern) if n]
-        program.add_column(line.sources[source].cost / top, [*entries, (items + source, 1.0)])
-        holder.remember(line.sources[source].capacity, pattern)
+        program.add_column(model.sources[source].cost / top, [*entries, (items + source, 1.0)])
+        holder.remember(model.sources[source].kind, pattern)
 
     for board in dict.fromkeys(start.boards):
         add(board.source, board.pattern)
@@ -161,9 +162,11 @@ def _price_inequality(holder: Holder, start: Packing) -> Inequality | None:
         duals = found.duals[:items]
         values = [max(0, int(dual * scale)) for dual in duals]
         improved = False
-        for source, (worth, pattern) in enumerate(holder.knapsack.best(values, line.demand)):
+        best = model.best_for(holder.kinds, values, model.demand)
+        for source, (_, pattern) in enumerate(best):
             limit_price = -found.duals[items + source]
-            if worth / scale > line.sources[source].cost / top + limit_price + 1e-6:
+            worth = sum(v * n for v, n in zip(values, pattern, strict=True))
+            if worth / scale > model.sources[source].cost / top + limit_price + 1e-6:
                 add(source, pattern)
                 improved = True
         if not improved:
@@ -174,23 +177,24 @@ def _price_inequality(holder: Holder, start: Packing) -> Inequality | None:
 
 
 class _Search:
-    def __init__(self, line: Line, deadline: float, report: Report) -> None:
-        self.line = line
+    def __init__(self, holder: Holder, report: Report) -> None:
+        model, deadline = holder.model, holder.deadline
+        self.model = model
         self.report = report
         self.deadline = deadline
-        self.holder = Holder(line, deadline)
-        self.purchases = _Purchases(line, deadline)
-        self.best = best_first_fit(line)
+        self.holder = holder
+        self.purchases = _Purchases(model, deadline)
+        self.best = model.quick(model.demand, [0] * len(model.sources))
         self.bound = 0
 
     def offer(self, packing: Packing) -> None:
-        if packing.key(self.line) < self.best.key(self.line):
+        if packing.key(self.model) < self.best.key(self.model):
             self.best = packing
             self.report(self.best, self.bound)
 
     def run(self) -> SearchResult:
-        line = self.line
-        self.purchases.inequalities.append(self.holder.inequality(line.sizes))
+        model = self.model
+        self.purchases.inequalities.append(self.holder.inequality(model.sizes))
         if not self.purchases.scarce:
             priced = _price_inequality(self.holder, self.best)
             if priced:
@@ -203,10 +207,10 @@ class _Search:
             purchase = self.purchases.cheapest()
             if purchase is None:
                 break
-            key = purchase.key(line)
+            key = purchase.key(model)
             if decided and key[0] >= sum(self.best.missing):
                 self.bound = key[1]
-            if key >= self.best.key(line):
+            if key >= self.best.key(model):
                 return SearchResult(self.best, decided, self.bound)
             outcome = self._try(purchase)
             if outcome is Outcome.SOLVED:
@@ -219,11 +223,11 @@ class _Search:
 
     def _try(self, purchase: Purchase) -> Outcome:
         """Whether a purchase holds the parts; when not, what was learnt is kept."""
-        demand = [d - m for d, m in zip(self.line.demand, purchase.missing, strict=True)]
+        demand = [d - m for d, m in zip(self.model.demand, purchase.missing, strict=True)]
         bins = [
-            Bin(source.capacity, count, s)
+            Bin(source.kind, count, s)
             for s, (source, count) in enumerate(
-                zip(self.line.sources, purchase.counts, strict=True)
+                zip(self.model.sources, purchase.counts, strict=True)
             )
             if count
         ]
@@ -254,77 +258,23 @@ class _Search:
         self, boards: tuple[Board, ...], residual: tuple[int, ...], missing: tuple[int, ...]
     ) -> None:
         """Offers a dive that stopped short, with the rest packed first-fit."""
-        used = [0] * len(self.line.sources)
+        used = [0] * len(self.model.sources)
         for board in boards:
             used[board.source] += 1
-        sources = tuple(
-            Source(s.stock, s.capacity, s.cost, s.limit - n)
-            for s, n in zip(self.line.sources, used, strict=True)
-        )
-        line = Line(self.line.sizes, residual, self.line.lengths, sources, self.line.cost_scale)
-        rest = best_first_fit(line)
+        rest = self.model.quick(residual, used)
         given_up = tuple(a + b for a, b in zip(rest.missing, missing, strict=True))
         self.offer(Packing((*boards, *rest.boards), given_up))
 
-    def lengthen_leftover(self, packing: Packing) -> Packing:
-        """The same purchase with the longest single leftover that a few tries find."""
-        line, best = self.line, packing
-        demand = [d - m for d, m in zip(line.demand, packing.missing, strict=True)]
-        counts = [0] * len(line.sources)
-        for board in packing.boards:
-            counts[board.source] += 1
-        tries = 0
 
-        def rest_of(board: Board) -> int:
-            held = sum(n * w for n, w in zip(board.pattern, line.sizes, strict=True))
-            return line.sources[board.source].capacity - held
+def search(holder: Holder, report: Report) -> SearchResult:
+    """The least (parts given up, cost, pieces) for what a holder's model wants.
 
-        longest = max(map(rest_of, packing.boards), default=0)
-        total_rest = sum(map(rest_of, packing.boards))
-        by_capacity = sorted(range(len(counts)), key=lambda s: -line.sources[s].capacity)
-        for source in (s for s in by_capacity if counts[s]):
-            capacity = line.sources[source].capacity
-            low, high = longest, min(capacity - line.sizes[-1], total_rest)
-            while high > low and tries < _MOST_LEFTOVER_TRIES and monotonic() < self.deadline:
-                tries += 1
-                wanted = high if tries == 1 else (low + high + 1) // 2
-                boards = self._with_rest(counts, source, wanted, demand)
-                if boards is None:
-                    high = wanted - 1
-                    continue
-                best = Packing(boards, packing.missing)
-                low = longest = max(map(rest_of, boards))
-        return best
-
-    def _with_rest(
-        self, counts: Sequence[int], source: int, rest: int, demand: Sequence[int]
-    ) -> tuple[Board, ...] | None:
-        """The demand on the same pieces, one of them ``rest`` shorter, or ``None``."""
-        bins = [
-            Bin(s.capacity, n - (index == source), index)
-            for index, (s, n) in enumerate(zip(self.line.sources, counts, strict=True))
-        ]
-        bins.append(Bin(self.line.sources[source].capacity - rest, 1, source))
-        relaxation = Relaxation(self.holder, bins, demand)
-        solved = relaxation.solve()
-        if solved is None or solved[0] > 0:
-            return None
-        ended = dive(relaxation, solved[1])
-        whole = ended.is_complete and len(ended.boards) == sum(counts)
-        return ended.boards if whole else None
-
-
-def search(line: Line, deadline: float, report: Report) -> SearchResult:
-    """The least (parts given up, cost, pieces) for a line, and of those a long single leftover.
-
-    ``deadline`` is on the monotonic clock; ``report`` is told every better packing with the bound
-    proven so far.
+    ``report`` is told every better packing with the bound proven so far.
     """
-    if not line.sources or not line.sizes:
-        return SearchResult(Packing((), line.demand), True, 0)
-    running = _Search(line, deadline, report)
-    result = running.run()
-    if not result.proven:
-        return result
-    report(result.packing, result.bound)
-    return SearchResult(running.lengthen_leftover(result.packing), True, result.bound)
+    model = holder.model
+    if not model.sources or not model.sizes:
+        return SearchResult(Packing((), model.demand), True, 0)
+    result = _Search(holder, report).run()
+    if result.proven:
+        report(result.packing, result.bound)
+    return result

@@ -53,7 +53,7 @@ class CheckTest(TestCase):
             moved = PlacedPart(second.part, first.end, first.end + second.end - second.start)
             return replace(layout, parts=(first, moved, *others))
 
-        self.refused(self.spoiled(close_up), "before the saw is clear")
+        self.refused(self.spoiled(close_up), "no straight saw")
 
     def test_a_part_in_the_trim(self) -> None:
         def shift(layout: Layout) -> Layout:
@@ -62,7 +62,7 @@ class CheckTest(TestCase):
                 parts=tuple(replace(p, start=p.start - 1, end=p.end - 1) for p in layout.parts),
             )
 
-        self.refused(self.spoiled(shift), "before the saw is clear")
+        self.refused(self.spoiled(shift), "beyond sound wood")
 
     def test_a_part_beyond_the_end(self) -> None:
         def push(layout: Layout) -> Layout:

@@ -11,7 +11,7 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from carpentry.cutting.first_fit import Packing, best_first_fit, first_fit, orders
+from carpentry.cutting.first_fit import best_first_fit, first_fit, orders
 from carpentry.cutting.holding import (
     Bin,
     Holder,
@@ -19,8 +19,9 @@ from carpentry.cutting.holding import (
     dive,
     pack_whole,
 )
-from carpentry.cutting.line import Line, Source, to_line
+from carpentry.cutting.line import Line, to_line
 from carpentry.cutting.linear import INFINITY, Outcome, Program
+from carpentry.cutting.model import Money, Packing, Source
 from carpentry.cutting.patterns import Knapsack, maximal_patterns
 from carpentry.cutting.problem import CutPart
 from carpentry.cutting.search import search
@@ -51,7 +52,7 @@ def line_of(
         tuple(demand),
         tuple(sizes),
         tuple(Source(f"s{n}", *source) for n, source in enumerate(sources)),
-        Decimal(1),
+        Money(Decimal(1)),
     )
 
 
@@ -64,7 +65,7 @@ class LineTest(TestCase):
     def test_parts_fit_exactly_when_sizes_add_up(self) -> None:
         given_problem = problem([("94 1/2", "5", None)], [("31 1/4", 3)], start="1/2")
         line = to_line(given_problem)
-        self.assertEqual(line.sizes[0] * 3, line.sources[0].capacity)
+        self.assertEqual(line.sizes[0] * 3, line.sources[0].kind)
 
     def test_what_cannot_be_used_is_left_out(self) -> None:
         stock: list[tuple[str, str, int | None]] = [
@@ -79,7 +80,7 @@ class LineTest(TestCase):
     def test_prices_become_whole_costs_and_come_back(self) -> None:
         line = to_line(problem([("96", "5.1", None), ("120", "6.25", None)], [("50", 2)]))
         self.assertEqual([s.cost for s in line.sources], [510, 625])
-        self.assertEqual(line.price(1135), Decimal("11.35"))
+        self.assertEqual(line.money.price(1135), Decimal("11.35"))
 
     def test_a_limit_is_never_above_the_number_of_parts(self) -> None:
         line = to_line(problem([("96", "5", 500), ("120", "5", None)], [("50", 3)]))
@@ -97,7 +98,7 @@ class KnapsackTest(TestCase):
         smaller = capacity // 2
         knapsack = Knapsack(sizes, demand, [capacity, smaller])
         for room, (worth, pattern) in zip(
-            (capacity, smaller), knapsack.best(values, demand), strict=True
+            (capacity, smaller), knapsack.best_for([capacity, smaller], values, demand), strict=True
         ):
             best = max(
                 sum(n * v for n, v in zip(counts, values, strict=True))
@@ -110,9 +111,9 @@ class KnapsackTest(TestCase):
 
     def test_less_demand_may_be_asked_for_later(self) -> None:
         knapsack = Knapsack([5, 3], [4, 4], [20])
-        self.assertEqual(knapsack.best([5, 3], [4, 4])[0][0], 20)
-        self.assertEqual(knapsack.best([5, 3], [1, 1])[0], (8, (1, 1)))
-        self.assertEqual(knapsack.best([5, 3], [0, 0])[0], (0, (0, 0)))
+        self.assertEqual(knapsack.best_for([20], [5, 3], [4, 4])[0][0], 20)
+        self.assertEqual(knapsack.best_for([20], [5, 3], [1, 1])[0], (8, (1, 1)))
+        self.assertEqual(knapsack.best_for([20], [5, 3], [0, 0])[0], (0, (0, 0)))
 
     def test_a_capacity_that_was_not_named(self) -> None:
         knapsack = Knapsack([5, 3], [4, 4], [20])
@@ -120,7 +121,7 @@ class KnapsackTest(TestCase):
 
     def test_very_large_numbers(self) -> None:
         knapsack = Knapsack([700_001, 350_003], [2, 3], [1_500_000])
-        worth, pattern = knapsack.best([7, 4], [2, 3])[0]
+        worth, pattern = knapsack.best_for([1_500_000], [7, 4], [2, 3])[0]
         self.assertEqual((worth, pattern), (15, (1, 2)))
 
     @settings(max_examples=40, deadline=None)
@@ -253,7 +254,8 @@ class SearchTest(TestCase):
     def found(self, line: Line) -> tuple[tuple[int, int, int], bool, int]:
         told: list[tuple[int, int, int]] = []
         result = search(
-            line, monotonic() + LATER, lambda packing, bound: told.append(packing.key(line))
+            Holder(line, monotonic() + LATER),
+            lambda packing, bound: told.append(packing.key(line)),
         )
         self.assertEqual(told, sorted(told, reverse=True))
         return result.packing.key(line), result.proven, result.bound
@@ -282,7 +284,7 @@ class SearchTest(TestCase):
 
     def test_a_deadline_that_has_passed(self) -> None:
         line = to_line(home_size(3))
-        result = search(line, monotonic() - 1, lambda packing, bound: None)
+        result = search(Holder(line, monotonic() - 1), lambda packing, bound: None)
         self.assertFalse(result.proven)
         self.assertLessEqual(result.bound, result.packing.key(line)[1])
 

@@ -1,0 +1,203 @@
+"""How a board's cross-section is ripped: every way that straight rips give, none that wastes a
+strip that another way would keep."""
+
+from bisect import bisect_right
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+Counts = tuple[int, ...]
+_MOST_PATTERNS = 300
+_MOST_STEPS = 25_000
+
+
+@dataclass(frozen=True)
+class StripSize:
+    """A section that parts have, in ticks; ``turn`` lets it lie on its edge in the board."""
+
+    thickness: int
+    width: int
+    turn: bool
+
+    def lying(self) -> Iterator[tuple[int, int]]:
+        """Its height and width in the board, as it is and turned."""
+        yield self.thickness, self.width
+        if self.turn and self.thickness != self.width:
+            yield self.width, self.thickness
+
+
+@dataclass(frozen=True)
+class Strip:
+    """A strip of size number ``size`` in a board: ``y`` across the width, ``z`` through the
+    thickness, in ticks from one corner."""
+
+    size: int
+    y: tuple[int, int]
+    z: tuple[int, int]
+
+
+@dataclass(frozen=True)
+class RipPattern:
+    """Strips that one cross-section gives, ``counts`` of each size."""
+
+    counts: Counts
+    strips: tuple[Strip, ...]
+
+
+@dataclass(frozen=True)
+class Cut:
+    """Two regions with a saw kerf between them: side by side (``along`` the width) or stacked."""
+
+    along: bool
+    at: int
+    first: "Tree"
+    second: "Tree"
+
+
+Region = tuple[int, int]  # height and width, both with the kerf in
+Tree = Cut | tuple[int, int, int] | None  # a cut, a strip (size, height, width), or waste
+
+
+def _sums(sizes: Sequence[int], most: int) -> list[int]:
+    """What sizes (kerf in each) reach in any number, up to ``most``."""
+    reached = {0}
+    for size in sizes:
+        for start in sorted(reached):
+            total = start + size
+            while total <= most and total not in reached:
+                reached.add(total)
+                total += size
+    return sorted(reached)
+
+
+def _undominated(found: dict[Counts, Tree]) -> dict[Counts, Tree]:
+    kept: dict[Counts, Tree] = {}
+    for counts in sorted(found, key=lambda c: (-sum(c), c)):
+        if not any(all(a >= b for a, b in zip(k, counts, strict=True)) for k in kept):
+            kept[counts] = found[counts]
+    return kept
+
+
+class _TooMany(Exception):
+    """More patterns than are worth listing."""
+
+
+class Regions:
+    """Patterns of the rectangles that rips of one board leave; heights and widths with the kerf in,
+    and no more than their strips reach."""
+
+    def __init__(self, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]) -> None:
+        self.kerf = kerf
+        self.most = most
+        self.lyings = [list(size.lying()) for size in sizes]
+        self.steps = 0
+        self.known: dict[tuple[int, int], dict[Counts, Tree]] = {}
+
+    def reach(self, thickness: int, width: int) -> None:
+        ways = [way for lying in self.lyings for way in lying]
+        self.heights = _sums(sorted({h + self.kerf for h, _ in ways}), thickness + self.kerf)
+        self.widths = _sums(sorted({w + self.kerf for _, w in ways}), width + self.kerf)
+
+    def fill(self, high: int, wide: int) -> dict[Counts, Tree]:
+        known = self.known.get((high, wide))
+        if known is None:
+            known = self.known[high, wide] = _undominated(self._found(high, wide))
+            if len(known) > _MOST_PATTERNS:
+                raise _TooMany
+        return known
+
+    def _found(self, high: int, wide: int) -> dict[Counts, Tree]:
+        sizes = len(self.lyings)
+        found: dict[Counts, Tree] = {tuple(0 for _ in range(sizes)): None}
+        for number, h, w in self.strips_in(high, wide):
+            found.setdefault(tuple(int(i == number) for i in range(sizes)), (number, h, w))
+        for along, at, first, second in self.cuts(high, wide):
+            self._combine(found, self.fill(*first), self.fill(*second), Cut(along, at, None, None))
+        return found
+
+    def strips_in(self, high: int, wide: int) -> Iterator[tuple[int, int, int]]:
+        """The strips that a region holds one of: number, height and width."""
+        for number, ways in enumerate(self.lyings):
+            for h, w in ways:
+                if self.most[number] and h + self.kerf <= high and w + self.kerf <= wide:
+                    yield number, h, w
+
+    def cuts(self, high: int, wide: int) -> Iterator[tuple[bool, int, Region, Region]]:
+        """The rips of a region: whether along the width, where, and the two regions it leaves."""
+        for at in (w for w in self.widths if 0 < w <= wide // 2 + 1):
+            rest = shrunk(self.widths, wide - at)
+            if rest:
+                yield True, at, (high, at), (high, rest)
+        for at in (h for h in self.heights if 0 < h <= high // 2 + 1):
+            rest = shrunk(self.heights, high - at)
+            if rest:
+                yield False, at, (at, wide), (rest, wide)
+
+    def whole(self, thickness: int, width: int) -> Region:
+        """The region of the whole section (ticks)."""
+        high, wide = thickness + self.kerf, width + self.kerf
+        return shrunk(self.heights, high), shrunk(self.widths, wide)
+
+    def _combine(
+        self,
+        found: dict[Counts, Tree],
+        first: dict[Counts, Tree],
+        second: dict[Counts, Tree],
+        cut: Cut,
+    ) -> None:
+        self.steps += len(first) * len(second)
+        if self.steps > _MOST_STEPS:
+            raise _TooMany
+        for one, tree in first.items():
+            for other, second_tree in second.items():
+                total = (a + b for a, b in zip(one, other, strict=True))
+                both = tuple(min(n, m) for n, m in zip(total, self.most, strict=True))
+                if both not in found:
+                    found[both] = Cut(cut.along, cut.at, tree, second_tree)
+
+
+def shrunk(reachable: Sequence[int], size: int) -> int:
+    """The largest reachable size that is no more than this one; ``reachable`` begins with 0."""
+    return reachable[bisect_right(reachable, size) - 1]
+
+
+def rip_patterns(
+    thickness: int, width: int, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]
+) -> list[RipPattern] | None:
+    """The patterns of a board's section that no other pattern contains; ``None`` when they are too
+    many to list.
+
+    Every rip goes straight through what is left, with a ``kerf`` between strips (ticks); a region
+    may be wider or thicker than its strip, which is then sawn to size. No pattern has more strips
+    of a size than ``most``.
+    """
+    regions = Regions(kerf, sizes, most)
+    regions.reach(thickness, width)
+    try:
+        trees = regions.fill(*regions.whole(thickness, width))
+    except _TooMany:
+        return None
+    patterns = [pattern_of(len(sizes), tree) for tree in trees.values() if tree is not None]
+    return sorted(patterns, key=lambda p: (-sum(p.counts), p.counts))
+
+
+def pattern_of(sizes: int, tree: Tree) -> RipPattern:
+    """The pattern that a tree of cuts makes."""
+    strips = tuple(_strips(tree, 0, 0))
+    counts = [0] * sizes
+    for strip in strips:
+        counts[strip.size] += 1
+    return RipPattern(tuple(counts), strips)
+
+
+def _strips(tree: Tree, y: int, z: int) -> Iterator[Strip]:
+    """The strips of a tree whose region begins at a corner."""
+    if tree is None:
+        return
+    if isinstance(tree, Cut):
+        yield from _strips(tree.first, y, z)
+        yield from _strips(
+            tree.second, y + (tree.at if tree.along else 0), z + (0 if tree.along else tree.at)
+        )
+        return
+    size, high, wide = tree
+    yield Strip(size, (y, y + wide), (z, z + high))

@@ -1,0 +1,61 @@
+"""Of equal purchases, the one with the longest single leftover: wood for the next project."""
+
+from collections.abc import Sequence
+from time import monotonic
+
+from carpentry.cutting.holding import Bin, Holder, Relaxation, dive
+from carpentry.cutting.line import Line
+from carpentry.cutting.model import Board, Packing
+
+_MOST_LEFTOVER_TRIES = 14
+
+
+def lengthen_leftover(holder: Holder, line: Line, packing: Packing) -> Packing:
+    """The same purchase with the longest single leftover that a few tries find; ``holder`` is
+    the one that ``line`` was searched with."""
+    best = packing
+    demand = [d - m for d, m in zip(line.demand, packing.missing, strict=True)]
+    counts = [0] * len(line.sources)
+    for board in packing.boards:
+        counts[board.source] += 1
+    tries = 0
+
+    def rest_of(board: Board) -> int:
+        held = sum(n * w for n, w in zip(board.pattern, line.sizes, strict=True))
+        return line.sources[board.source].kind - held
+
+    longest = max(map(rest_of, packing.boards), default=0)
+    total_rest = sum(map(rest_of, packing.boards))
+    by_capacity = sorted(range(len(counts)), key=lambda s: -line.sources[s].kind)
+    for source in (s for s in by_capacity if counts[s]):
+        capacity = line.sources[source].kind
+        low, high = longest, min(capacity - line.sizes[-1], total_rest)
+        while high > low and tries < _MOST_LEFTOVER_TRIES and monotonic() < holder.deadline:
+            tries += 1
+            wanted = high if tries == 1 else (low + high + 1) // 2
+            boards = _with_rest(
+                holder, counts, Bin(line.sources[source].kind - wanted, 1, source), demand
+            )
+            if boards is None:
+                high = wanted - 1
+                continue
+            best = Packing(boards, packing.missing)
+            low = longest = max(map(rest_of, boards))
+    return best
+
+
+def _with_rest(
+    holder: Holder, counts: Sequence[int], shorter: Bin, demand: Sequence[int]
+) -> tuple[Board, ...] | None:
+    """The demand on the same pieces, one of them made ``shorter``, or ``None``."""
+    bins = [
+        Bin(source.kind, n - (index == shorter.source), index)
+        for index, (source, n) in enumerate(zip(holder.model.sources, counts, strict=True))
+    ]
+    relaxation = Relaxation(holder, [*bins, shorter], demand)
+    solved = relaxation.solve()
+    if solved is None or solved[0] > 0:
+        return None
+    ended = dive(relaxation, solved[1])
+    whole = ended.is_complete and len(ended.boards) == sum(counts)
+    return ended.boards if whole else None

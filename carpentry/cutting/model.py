@@ -1,0 +1,87 @@
+"""What the search works on: items that are wanted, sources to buy, and what one piece can hold."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+from typing import Protocol
+
+Pattern = tuple[int, ...]
+
+
+@dataclass(frozen=True)
+class Source:
+    """A stock piece in whole numbers: ``cost`` per piece, ``limit`` pieces at the most. Sources of
+    one ``kind`` hold the same patterns."""
+
+    stock: str
+    kind: int
+    cost: int
+    limit: int
+
+
+@dataclass(frozen=True)
+class Board:
+    """One piece of a source (its index) and how many of each item lie on it."""
+
+    source: int
+    pattern: Pattern
+
+
+class Model(Protocol):
+    """A stock kind joins the planner by answering these. ``sizes`` weigh the items: no piece holds
+    more of them than it has itself."""
+
+    @property
+    def sizes(self) -> tuple[int, ...]: ...
+    @property
+    def demand(self) -> tuple[int, ...]: ...
+    @property
+    def sources(self) -> tuple[Source, ...]: ...
+
+    def holds(self, source: int, item: int) -> bool:
+        """Whether one piece of a source can hold an item."""
+
+    def best_for(
+        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
+    ) -> list[tuple[int, Pattern]]:
+        """For each kind a worth that no pattern of it exceeds, and the most valuable pattern that
+        was found, with no more of an item than ``demand``."""
+
+    def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
+        """Every pattern of a kind that no other contains, or ``None`` for more than ``most``."""
+
+    def quick(self, demand: Sequence[int], used: Sequence[int]) -> "Packing":
+        """A packing of a demand at once, without any proof, when ``used`` pieces of each source are
+        gone."""
+
+
+@dataclass(frozen=True)
+class Packing:
+    """Boards that hold what ``missing`` (per item) leaves out."""
+
+    boards: tuple[Board, ...]
+    missing: tuple[int, ...]
+
+    def key(self, model: Model) -> tuple[int, int, int]:
+        """What is minimised: parts left out, cost, pieces."""
+        cost = sum(model.sources[board.source].cost for board in self.boards)
+        return sum(self.missing), cost, len(self.boards)
+
+
+@dataclass(frozen=True)
+class Money:
+    """Prices as whole costs; ``scale`` turns a price into one."""
+
+    scale: Decimal
+
+    @classmethod
+    def of(cls, prices: Sequence[Decimal]) -> "Money":
+        places = max((-int(price.as_tuple().exponent) for price in prices), default=0)
+        return cls(Decimal(10) ** max(places, 0))
+
+    def cost(self, price: Decimal) -> int:
+        return int(price * self.scale)
+
+    def price(self, cost: int) -> Decimal:
+        """The price of a whole-number cost."""
+        return (Decimal(cost) / self.scale).quantize(Decimal(1) / self.scale.quantize(1))
