@@ -4,6 +4,7 @@ strip that another way would keep."""
 from bisect import bisect_right
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 Counts = tuple[int, ...]
 _MOST_PATTERNS = 300
@@ -160,8 +161,9 @@ def shrunk(reachable: Sequence[int], size: int) -> int:
     return reachable[bisect_right(reachable, size) - 1]
 
 
+@lru_cache(64)
 def rip_patterns(
-    thickness: int, width: int, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]
+    thickness: int, width: int, kerf: int, sizes: tuple[StripSize, ...], most: tuple[int, ...]
 ) -> list[RipPattern] | None:
     """The patterns of a board's section that no other pattern contains; ``None`` when they are too
     many to list.

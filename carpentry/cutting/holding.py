@@ -4,8 +4,10 @@ Column generation follows Gilmore and Gomory (1961, 1963). When the purchase can
 the dual prices give an inequality on purchases that any complete plan must satisfy.
 """
 
+import random
 from collections.abc import Sequence
 from dataclasses import dataclass
+from time import monotonic
 
 from carpentry.cutting.linear import INFINITY, Outcome, Program
 from carpentry.cutting.model import Board, Model, Pattern
@@ -13,8 +15,10 @@ from carpentry.cutting.model import Board, Model, Pattern
 _VALUE_SCALE = 10**7
 _EPSILON = 1e-7
 _CUT_SCALES = (1, 12, 60, 840, 10_080, 100_000)
+_TIGHT_SCALES = (60, 10_080)
 _MOST_PATTERNS = 6_000
 _FEW_NODES = 200
+_WIDENINGS = 24
 _MANY_NODES = 20_000
 
 
@@ -50,9 +54,10 @@ class Holder:
         self.kinds = [source.kind for source in model.sources]
         self._patterns: dict[int, dict[Pattern, None]] = {}
 
-    def inequality(self, value: Sequence[int]) -> Inequality:
+    def inequality(self, value: Sequence[int], *, tight: bool = False) -> Inequality:
         """The inequality that whole-number item values give."""
-        found = self.model.best_for(self.kinds, value, self.model.demand)
+        ask = self.model.tight_for if tight else self.model.best_for
+        found = ask(self.kinds, value, self.model.demand)
         return Inequality(
             tuple(worth for worth, _ in found),
             tuple(value),
@@ -62,6 +67,21 @@ class Holder:
     def remember(self, kind: int, pattern: Pattern) -> None:
         """Keeps a pattern for later programs."""
         self._patterns.setdefault(kind, {})[pattern] = None
+
+    def widen(self, bins: Sequence["Bin"], demand: Sequence[int]) -> None:
+        """Finds patterns beside those that prices asked for: the best by values drawn at random,
+        always the same, over a part of the demand."""
+        chance = random.Random(len(self._patterns))
+        kinds = [b.kind for b in bins]
+        for _ in range(_WIDENINGS):
+            if monotonic() > self.deadline:
+                return
+            values = [round(size * chance.uniform(0.7, 1.3)) for size in self.model.sizes]
+            some = [d if chance.random() < 0.7 else 0 for d in demand]
+            for kind, (_, pattern) in zip(
+                kinds, self.model.best_for(kinds, values, some), strict=True
+            ):
+                self.remember(kind, pattern)
 
     def remembered(self, kind: int) -> tuple[Pattern, ...]:
         return tuple(self._patterns.get(kind, ()))
@@ -74,10 +94,12 @@ class Holder:
         top = max(duals, default=0.0)
         if top <= _EPSILON:
             return None
-        for scale in _CUT_SCALES:
-            found = self.inequality([round(max(dual, 0.0) / top * scale) for dual in duals])
-            if not found.is_met(counts, missing):
-                return found
+        for tight in (False, True):
+            for scale in _TIGHT_SCALES if tight else _CUT_SCALES:
+                value = [round(max(dual, 0.0) / top * scale) for dual in duals]
+                found = self.inequality(value, tight=tight)
+                if not found.is_met(counts, missing):
+                    return found
         return None
 
 
@@ -124,20 +146,30 @@ class Relaxation:
             if found.objective <= _EPSILON:
                 return 0.0, found.columns, duals
             values = [max(0, int(dual * _VALUE_SCALE)) for dual in duals]
-            best = model.best_for(tops, values, self.residual)
-            held = sum(worth * n for (worth, _), n in zip(best, self.counts, strict=True))
-            if held < sum(v * d for v, d in zip(values, self.residual, strict=True)):
+            wanted = sum(v * d for v, d in zip(values, self.residual, strict=True))
+            for ask in (model.best_for, model.tight_for):
+                best = ask(tops, values, self.residual)
+                held = sum(worth * n for (worth, _), n in zip(best, self.counts, strict=True))
+                if held < wanted:
+                    return found.objective, found.columns, duals
+                if self._improve([pattern for _, pattern in best], values, found.duals):
+                    break
+            else:
                 return found.objective, found.columns, duals
-            improved = False
-            for index, (_, pattern) in enumerate(best):
-                price = -found.duals[self._items + index]
-                worth = sum(v * n for v, n in zip(values, pattern, strict=True))
-                if worth / _VALUE_SCALE > price + 1e-6:
-                    self.holder.remember(self.bins[index].kind, pattern)
-                    self._add(index, pattern)
-                    improved = True
-            if not improved:
-                return found.objective, found.columns, duals
+
+    def _improve(
+        self, patterns: Sequence[Pattern], values: Sequence[int], duals: Sequence[float]
+    ) -> bool:
+        """Adds those patterns, one per bin, that are worth more than their bin's price."""
+        improved = False
+        for index, pattern in enumerate(patterns):
+            price = -duals[self._items + index]
+            worth = sum(v * n for v, n in zip(values, pattern, strict=True))
+            if worth / _VALUE_SCALE > price + 1e-6:
+                self.holder.remember(self.bins[index].kind, pattern)
+                self._add(index, pattern)
+                improved = True
+        return improved
 
     def fix(self, column: int, times: int) -> list[Board]:
         """Takes ``times`` boards of a column for good and shrinks what remains to be covered."""
@@ -245,10 +277,13 @@ def pack_whole(
 ) -> tuple[Outcome, tuple[Board, ...]]:
     """Whole boards for bins that hold the demand in fractions: first over the patterns found so
     far, then over every maximal pattern, which decides the question when they are few enough."""
-    found_patterns = [holder.remembered(b.kind) for b in bins]
-    outcome, boards = whole_boards(holder, bins, demand, found_patterns, _FEW_NODES)
-    if outcome is Outcome.SOLVED:
-        return outcome, boards
+    for widened in (False, True):
+        if widened:
+            holder.widen(bins, demand)
+        found_patterns = [holder.remembered(b.kind) for b in bins]
+        outcome, boards = whole_boards(holder, bins, demand, found_patterns, _FEW_NODES)
+        if outcome is Outcome.SOLVED:
+            return outcome, boards
     every: list[list[Pattern]] = []
     for b in bins:
         patterns = holder.model.every_pattern(b.kind, demand, _MOST_PATTERNS)

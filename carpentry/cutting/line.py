@@ -5,7 +5,7 @@ divided by the common divisor, so that parts fit a piece exactly when their size
 than its capacity.
 """
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property, reduce
 from math import gcd
@@ -38,8 +38,16 @@ class Line:
     ) -> list[tuple[int, Pattern]]:
         return self.knapsack.best_for(kinds, values, demand)
 
+    def tight_for(
+        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
+    ) -> list[tuple[int, Pattern]]:
+        return self.best_for(kinds, values, demand)  # exact already
+
     def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
         return maximal_patterns(self.sizes, demand, kind, most)
+
+    def tries(self, values: Sequence[int], deadline: float) -> Iterator[Packing]:
+        return iter(())  # the search finds boards on a line well enough
 
     def quick(self, demand: Sequence[int], used: Sequence[int]) -> Packing:
         return best_first_fit(self, demand, used)

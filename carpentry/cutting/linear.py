@@ -37,12 +37,14 @@ class Outcome(Enum):
 
 @dataclass(frozen=True)
 class Solution:
-    """``columns`` are the variables' values, ``duals`` the rows' prices (linear programs only)."""
+    """``columns`` are the variables' values, ``duals`` the rows' prices (linear programs only).
+    Of an integer program that was stopped ``bound`` is what no solution is below."""
 
     outcome: Outcome
     objective: float = 0.0
     columns: Sequence[float] = ()
     duals: Sequence[float] = ()
+    bound: float = -INFINITY
 
 
 class Program:
@@ -101,8 +103,11 @@ class Program:
         status = self._highs.getModelStatus()
         if status == highspy.HighsModelStatus.kInfeasible:
             return Solution(Outcome.IMPOSSIBLE)
+        found, info = self._highs.getSolution(), self._highs.getInfo()
+        objective = info.objective_function_value
         if status != highspy.HighsModelStatus.kOptimal:
-            return Solution(Outcome.UNDECIDED)
-        found = self._highs.getSolution()
-        objective = self._highs.getInfo().objective_function_value
-        return Solution(Outcome.SOLVED, objective, found.col_value, found.row_dual)
+            some = info.primal_solution_status == highspy.SolutionStatus.kSolutionStatusFeasible
+            columns = found.col_value if self._integer and some else ()
+            bound = info.mip_dual_bound if self._integer else -INFINITY
+            return Solution(Outcome.UNDECIDED, objective, columns, (), bound)
+        return Solution(Outcome.SOLVED, objective, found.col_value, found.row_dual, objective)

@@ -1,6 +1,6 @@
 """What the search works on: items that are wanted, sources to buy, and what one piece can hold."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from typing import Protocol
@@ -47,12 +47,20 @@ class Model(Protocol):
         """For each kind a worth that no pattern of it exceeds, and the most valuable pattern that
         was found, with no more of an item than ``demand``."""
 
+    def tight_for(
+        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
+    ) -> list[tuple[int, Pattern]]:
+        """As ``best_for``, with more work for a worth that is closer to what a pattern has."""
+
     def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
         """Every pattern of a kind that no other contains, or ``None`` for more than ``most``."""
 
     def quick(self, demand: Sequence[int], used: Sequence[int]) -> "Packing":
         """A packing of a demand at once, without any proof, when ``used`` pieces of each source are
         gone."""
+
+    def tries(self, values: Sequence[int], deadline: float) -> "Iterator[Packing]":
+        """Packings made with some care, guided by what items are worth."""
 
 
 @dataclass(frozen=True)

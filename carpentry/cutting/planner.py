@@ -11,10 +11,11 @@ from carpentry.cutting.holding import Holder
 from carpentry.cutting.leftover import lengthen_leftover
 from carpentry.cutting.line import Line, to_line
 from carpentry.cutting.model import Packing
+from carpentry.cutting.nested import decide
 from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
 from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.ripped import Ripped, strip_of
-from carpentry.cutting.search import search
+from carpentry.cutting.search import SearchResult, search
 from carpentry.length import Notation, Unit, write_length
 
 
@@ -25,6 +26,7 @@ class Budget:
     seconds: float = 10.0
 
 
+_SEARCH_SHARE = 0.5  # of the time; the rest is for the integer program
 Progress = Callable[[CutPlan], None]
 
 
@@ -45,12 +47,34 @@ def plan_cuts(
         if progress:
             progress(_checked(problem, model, packing, proven=False, bound=bound))
 
+    if isinstance(model, Ripped):
+        found = _search_ripped(model, deadline, report)
+        return _checked(problem, model, found.packing, proven=found.proven, bound=found.bound)
     holder = Holder(model, deadline)
     found = search(holder, report)
-    packing = found.packing
-    if found.proven and isinstance(model, Line):
-        packing = lengthen_leftover(holder, model, packing)
+    packing = lengthen_leftover(holder, model, found.packing) if found.proven else found.packing
     return _checked(problem, model, packing, proven=found.proven, bound=found.bound)
+
+
+def _search_ripped(
+    model: Ripped, deadline: float, report: Callable[[Packing, int], None]
+) -> SearchResult:
+    """The search over purchases; what it leaves open, one integer program may still decide."""
+    now = monotonic()
+    found = search(Holder(model, now + (deadline - now) * _SEARCH_SHARE), report)
+    while not found.proven and monotonic() < deadline:
+        decided = decide(model, found.packing, found.inequalities, deadline)
+        if decided is None:
+            break
+        bound = max(found.bound, decided.bound)
+        better = decided.packing is not None and decided.packing != found.packing
+        packing = decided.packing if decided.packing and better else found.packing
+        proven = decided.packing == found.packing
+        found = SearchResult(packing, proven, bound, found.inequalities)
+        if not better:
+            break
+        report(found.packing, bound)
+    return found
 
 
 def first_plan(problem: CutProblem) -> CutPlan:

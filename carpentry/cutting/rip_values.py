@@ -26,7 +26,7 @@ class RipValues:
         self, thickness: int, width: int, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]
     ) -> None:
         self.sizes = len(sizes)
-        self.patterns = rip_patterns(thickness, width, kerf, sizes, most)
+        self.patterns = rip_patterns(thickness, width, kerf, tuple(sizes), tuple(most))
         self._regions = Regions(kerf, sizes, most)
         self._regions.reach(thickness, width)
         self._whole = thickness, width

@@ -6,10 +6,12 @@ exactly when sizes add up to no more than what there is. After Gilmore and Gomor
 strip is a knapsack, a section the best of its rip patterns, and a board the best of its segments.
 """
 
+import random
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import reduce
 from math import gcd
+from time import monotonic
 
 import numpy as np
 import numpy.typing as npt
@@ -24,6 +26,9 @@ Ints = npt.NDArray[np.int64]
 _WEIGHT = 1000  # of the largest part; weights are whole and need not be exact
 _THREE_SEGMENTS = 400  # lengths worth cutting at, above which two segments are tried, not three
 _MOST_QUICK_BOARDS = 400
+_TIGHT_STEPS = 20
+_GREEDY_TRIES = 8
+_MENDING_TRIES = 30
 
 
 @dataclass(frozen=True)
@@ -46,7 +51,7 @@ class Item:
 
 
 @dataclass(frozen=True)
-class _Kind:
+class Kind:
     """Boards that hold the same: their capacity (kerf in) and how their section is ripped."""
 
     capacity: int
@@ -78,18 +83,18 @@ class Ripped:
         self.demand = tuple(wanted[key] for key in keys)
         self.sizes = self._weights()
         self.recipes: dict[tuple[int, Pattern], tuple[Segment, ...]] = {}
-        self._of_strip = [
+        self.of_strip = [
             [i for i, item in enumerate(self.items) if item.strip == strip]
             for strip in range(len(self.strips))
         ]
-        self._kinds: list[_Kind] = []
+        self.kinds: list[Kind] = []
         self.sources = tuple(self._sources(problem))
-        top = max((kind.capacity for kind in self._kinds), default=0)
-        self._knapsacks = [
+        top = max((kind.capacity for kind in self.kinds), default=0)
+        self.knapsacks = [
             Knapsack(
                 [self.items[i].size for i in of_strip], [self.demand[i] for i in of_strip], [top]
             )
-            for of_strip in self._of_strip
+            for of_strip in self.of_strip
         ]
         self.most_segments = self._most_segments()
 
@@ -115,36 +120,36 @@ class Ripped:
                 kind = self._kind(problem, piece, capacity)
                 if kind is None:
                     continue
-                known[key] = len(self._kinds)
-                self._kinds.append(kind)
+                known[key] = len(self.kinds)
+                self.kinds.append(kind)
             limit = total if piece.available is None else min(piece.available, total)
             yield Source(piece.id, known[key], self.money.cost(piece.price), limit)
 
-    def _kind(self, problem: CutProblem, piece: StockPiece, capacity: int) -> _Kind | None:
+    def _kind(self, problem: CutProblem, piece: StockPiece, capacity: int) -> Kind | None:
         """How a piece is used, ``None`` for one that no part comes from."""
         high, wide = piece.thickness or 0, piece.width or 0
         usable = tuple(
             number
             for number, strip in enumerate(self.strips)
             if any(h <= high and w <= wide for h, w in strip.lying())
-            and any(self.items[i].size <= capacity for i in self._of_strip[number])
+            and any(self.items[i].size <= capacity for i in self.of_strip[number])
         )
         if not usable:
             return None
-        most = [sum(self.demand[i] for i in self._of_strip[number]) for number in usable]
+        most = [sum(self.demand[i] for i in self.of_strip[number]) for number in usable]
         section = RipValues(
             high, wide, problem.kerf, [self.strips[number] for number in usable], most
         )
-        return _Kind(capacity, section, usable)
+        return Kind(capacity, section, usable)
 
     def _most_segments(self) -> int:
         if self.order is Order.RIP_FIRST:
             return 1
-        places = sum(len(knapsack.sums) for knapsack in self._knapsacks)
+        places = sum(len(knapsack.sums) for knapsack in self.knapsacks)
         return 3 if places <= _THREE_SEGMENTS else 2
 
     def holds(self, source: int, item: int) -> bool:
-        kind = self._kinds[self.sources[source].kind]
+        kind = self.kinds[self.sources[source].kind]
         return self.items[item].strip in kind.strips and self.items[item].size <= kind.capacity
 
     def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
@@ -160,28 +165,106 @@ class Ripped:
                 found[kind] = pricing.best(kind)
         return [found[kind] for kind in kinds]
 
+    def tight_for(
+        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
+    ) -> list[tuple[int, Pattern]]:
+        found: dict[int, tuple[int, Pattern]] = {}
+        for kind in kinds:
+            if kind not in found:
+                found[kind] = self._tight(kind, values, demand)
+        return [found[kind] for kind in kinds]
+
+    def _tight(
+        self, kind: int, values: Sequence[int], demand: Sequence[int]
+    ) -> tuple[int, Pattern]:
+        """Lagrangian relaxation of "no more of an item than is wanted": what strips and segments
+        take too much of is made less worth, step by step (Held and Karp's subgradients)."""
+        lowered = [0] * len(values)
+        best_worth, best_pattern, best_value = -1, tuple(0 for _ in values), -1
+        for step in range(_TIGHT_STEPS):
+            rest = [v - low for v, low in zip(values, lowered, strict=True)]
+            pricing = _Pricing(self, rest, demand)
+            worth, pattern = pricing.best(kind)
+            worth += sum(low * d for low, d in zip(lowered, demand, strict=True))
+            value = sum(v * n for v, n in zip(values, pattern, strict=True))
+            if value > best_value:
+                best_pattern, best_value = pattern, value
+            best_worth = worth if best_worth < 0 else min(worth, best_worth)
+            excess = [n - d for n, d in zip(pricing.taken, demand, strict=True)]
+            norm = sum(e * e for e in excess if e > 0)
+            if best_worth <= best_value or not norm:
+                break
+            size = max(1.0, (worth - best_value) / norm * (1 - step / _TIGHT_STEPS))
+            lowered = [
+                min(v, max(0, low + round(e * size))) if e > 0 or low else low
+                for v, low, e in zip(values, lowered, excess, strict=True)
+            ]
+        return max(best_worth, best_value), best_pattern
+
+    def tries(self, values: Sequence[int], deadline: float) -> Iterator[Packing]:
+        """Greedy packings by values drawn around ``values`` and sizes, then the best of them with
+        two or three boards at a time packed anew."""
+        chance = random.Random(1)
+        nothing = [0] * len(self.sources)
+        best: Packing | None = None
+        for number in range(_GREEDY_TRIES + _MENDING_TRIES):
+            if monotonic() > deadline:
+                return
+            base = values if number % 2 else self.sizes
+            drawn = [max(1, round(v * chance.uniform(0.6, 1.4))) for v in base]
+            if number < _GREEDY_TRIES or best is None or len(best.boards) < 2:
+                packing = self._greedy(self.demand, nothing, drawn)
+            else:
+                packing = self._mended(best, drawn, chance)
+            if best is None or packing.key(self) < best.key(self):
+                best = packing
+                yield packing
+
+    def _mended(self, packing: Packing, values: Sequence[int], chance: random.Random) -> Packing:
+        """Two or three boards taken out and what they hold packed anew."""
+        count = min(len(packing.boards), chance.choice((2, 2, 3)))
+        out = set(chance.sample(range(len(packing.boards)), count))
+        kept = [board for number, board in enumerate(packing.boards) if number not in out]
+        demand = list(packing.missing)
+        for number in out:
+            for item, n in enumerate(packing.boards[number].pattern):
+                demand[item] += n
+        used = [sum(board.source == s for board in kept) for s in range(len(self.sources))]
+        rest = self._greedy(demand, used, values)
+        return Packing((*kept, *rest.boards), rest.missing)
+
     def quick(self, demand: Sequence[int], used: Sequence[int]) -> Packing:
-        """Board after board, each the one that gives most wood for its price."""
+        return self._greedy(demand, used, self.sizes)
+
+    def _greedy(self, demand: Sequence[int], used: Sequence[int], values: Sequence[int]) -> Packing:
+        """Board after board, each the one that gives most worth for its price; ended where that is
+        cheapest by the cheapest board that holds all the rest."""
         left, gone = list(demand), list(used)
         boards: list[Board] = []
+        ended: list[Packing] = []
         while any(left) and len(boards) < _MOST_QUICK_BOARDS:
             open_sources = [s for s, source in enumerate(self.sources) if gone[s] < source.limit]
-            kinds = [self.sources[s].kind for s in open_sources]
-            best = self.best_for(kinds, self.sizes, left)
+            best = self.best_for([self.sources[s].kind for s in open_sources], values, left)
             choices = []
             for s, (_, pattern) in zip(open_sources, best, strict=True):
-                worth = sum(w * n for w, n in zip(self.sizes, pattern, strict=True))
+                worth = sum(v * n for v, n in zip(values, pattern, strict=True))
                 if worth:
                     choices.append((-worth / (self.sources[s].cost or 0.01), s, pattern))
             if not choices:
                 break
+            whole = [s for _, s, pattern in choices if list(pattern) == left]
+            if whole:
+                last = min(whole, key=lambda s: self.sources[s].cost)
+                nothing = tuple(0 for _ in left)
+                ended.append(Packing((*boards, Board(last, tuple(left))), nothing))
             _, source, pattern = min(choices)
             times = min(r // n for n, r in zip(pattern, left, strict=True) if n)
             times = max(1, min(times, self.sources[source].limit - gone[source]))
             boards += [Board(source, pattern)] * times
             gone[source] += times
             left = [r - n * times for r, n in zip(left, pattern, strict=True)]
-        return self._cheapened(Packing(tuple(boards), tuple(left)), gone)
+        packing = self._cheapened(Packing(tuple(boards), tuple(left)), gone)
+        return min((packing, *ended), key=lambda one: one.key(self))
 
     def _cheapened(self, packing: Packing, gone: list[int]) -> Packing:
         """Every board exchanged for the cheapest piece that holds the same."""
@@ -243,14 +326,15 @@ class _Pricing:
         self.model = model
         self.values = values
         self.demand = demand
+        self.taken = [0] * len(values)  # of each item by the last worth, wanted or not
         self.profiles = [
             knapsack.profile([values[i] for i in of_strip], [demand[i] for i in of_strip])
-            for knapsack, of_strip in zip(model._knapsacks, model._of_strip, strict=True)
+            for knapsack, of_strip in zip(model.knapsacks, model.of_strip, strict=True)
         ]
 
     def best(self, kind_number: int) -> tuple[int, Pattern]:
         """The worth that no board of a kind exceeds, and the best pattern found."""
-        kind = self.model._kinds[kind_number]
+        kind = self.model.kinds[kind_number]
         nothing = tuple(0 for _ in self.values)
         places = self._places(kind)
         if not len(places):
@@ -265,16 +349,18 @@ class _Pricing:
             self.model.recipes[key] = segments
         return worth, pattern
 
-    def _places(self, kind: _Kind) -> Ints:
-        """The segment sizes at which some strip gains."""
-        found = [self.profiles[strip].records() for strip in kind.strips]
-        if self.model.order is Order.CROSSCUT_FIRST:
-            sizes = {
-                self.model.items[i].size
-                for strip in kind.strips
-                for i in self.model._of_strip[strip]
-            }
-            found = [np.array(sorted(sizes), dtype=np.int64)]
+    def _places(self, kind: Kind) -> Ints:
+        """The segment sizes at which some strip gains, or more of it is wanted."""
+        items = self.model.items
+        sizes = [
+            items[i].size
+            for strip in kind.strips
+            for i in self.model.of_strip[strip]
+            if self.values[i] > 0 and self.demand[i]
+        ]
+        found: list[Ints] = [np.array(sizes, dtype=np.int64)]
+        if self.model.order is not Order.CROSSCUT_FIRST:
+            found += [self.profiles[strip].records() for strip in kind.strips]
         every: Ints = np.unique(np.concatenate(found))
         return every[every <= kind.capacity]
 
@@ -282,7 +368,7 @@ class _Pricing:
         if self.model.order is not Order.CROSSCUT_FIRST:
             return self.profiles[strip].values(places)
         single = np.zeros(len(places), dtype=np.int64)
-        for i in self.model._of_strip[strip]:
+        for i in self.model.of_strip[strip]:
             if self.demand[i]:
                 at = places >= self.model.items[i].size
                 single[at] = np.maximum(single[at], self.values[i])
@@ -291,11 +377,11 @@ class _Pricing:
     def _caps(self, strip: int, places: Ints) -> Ints:
         """All that is wanted of a strip size and no longer than each place."""
         cap = np.zeros(len(places), dtype=np.int64)
-        for i in self.model._of_strip[strip]:
+        for i in self.model.of_strip[strip]:
             cap[places >= self.model.items[i].size] += self.values[i] * self.demand[i]
         return cap
 
-    def _split(self, kind: _Kind, places: Ints, section: Ints) -> tuple[int, list[int]]:
+    def _split(self, kind: Kind, places: Ints, section: Ints) -> tuple[int, list[int]]:
         """The most valuable way to cut a board into segments: its worth and their places."""
         if self.model.order is Order.CROSSCUT_FIRST:
             return self._many_segments(kind, places, section)
@@ -323,7 +409,7 @@ class _Pricing:
         return np.searchsorted(places, left, side="right") - 1
 
     @staticmethod
-    def _many_segments(kind: _Kind, places: Ints, section: Ints) -> tuple[int, list[int]]:
+    def _many_segments(kind: Kind, places: Ints, section: Ints) -> tuple[int, list[int]]:
         sizes = [int(p) for p in places]
         times = [kind.capacity // size for size in sizes]
         profile = Knapsack(sizes, times, [kind.capacity]).profile([int(v) for v in section], times)
@@ -332,17 +418,19 @@ class _Pricing:
         return profile.value(kind.capacity), sorted(chosen, reverse=True)
 
     def _realise(
-        self, kind: _Kind, places: Ints, chosen: Sequence[int], worths: Ints, caps: Ints
+        self, kind: Kind, places: Ints, chosen: Sequence[int], worths: Ints, caps: Ints
     ) -> tuple[tuple[Segment, ...], Pattern]:
         """Segments with their parts, no more of an item than is wanted; what the worth promised
         where nothing is wanted too little for it."""
         left = list(self.demand)
+        self.taken = [0] * len(self.values)
         segments = []
         for at in chosen:
             pattern = kind.section.pattern(worths, caps, at)
             size = int(places[at])
             strips = []
             for strip in pattern.strips:
+                self._count(kind.strips[strip.size], size)
                 items = self._fill(kind.strips[strip.size], size, left)
                 for item in items:
                     left[item] -= 1
@@ -352,8 +440,16 @@ class _Pricing:
         counts = tuple(d - r for d, r in zip(self.demand, left, strict=True))
         return tuple(segments), counts
 
+    def _count(self, strip: int, size: int) -> None:
+        """Adds to ``taken`` what the worth counted for one strip."""
+        if self.model.order is Order.CROSSCUT_FIRST:
+            return
+        of_strip = self.model.of_strip[strip]
+        for n, i in zip(self.profiles[strip].pattern(size), of_strip, strict=True):
+            self.taken[i] += n
+
     def _fill(self, strip: int, size: int, left: Sequence[int]) -> list[int]:
-        of_strip = self.model._of_strip[strip]
+        of_strip = self.model.of_strip[strip]
         if self.model.order is Order.CROSSCUT_FIRST:
             fits = [i for i in of_strip if left[i] and self.model.items[i].size <= size]
             return [max(fits, key=lambda i: (self.values[i], -i))] if fits else []
@@ -365,7 +461,7 @@ class _Pricing:
         return [i for n, i in zip(counts, of_strip, strict=True) for _ in range(n)]
 
     def _profile_of_rest(self, strip: int, left: Sequence[int]) -> Profile:
-        of_strip = self.model._of_strip[strip]
-        return self.model._knapsacks[strip].profile(
+        of_strip = self.model.of_strip[strip]
+        return self.model.knapsacks[strip].profile(
             [self.values[i] for i in of_strip], [left[i] for i in of_strip]
         )

@@ -6,7 +6,7 @@ is the answer, and otherwise it gives the next inequality.
 """
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from time import monotonic
 
 from carpentry.cutting.holding import (
@@ -38,11 +38,13 @@ class Purchase:
 
 @dataclass(frozen=True)
 class SearchResult:
-    """The best packing, whether its cost and pieces are proven least, and a proven least cost."""
+    """The best packing, whether its cost and pieces are proven least, a proven least cost, and the
+    inequalities that prove it."""
 
     packing: Packing
     proven: bool
     bound: int
+    inequalities: tuple[Inequality, ...] = ()
 
 
 Report = Callable[[Packing, int], None]
@@ -135,9 +137,9 @@ class _Purchases:
         return purchase if met else None
 
 
-def _price_inequality(holder: Holder, start: Packing) -> Inequality | None:
-    """The inequality that the prices themselves give: column generation on the cost of covering
-    the demand, as a linear program over all sources."""
+def _item_prices(holder: Holder, start: Packing) -> list[int] | None:
+    """What an item is worth by the prices of the sources: column generation on the cost of covering
+    the demand, as a linear program over all sources. ``None`` when time is up."""
     model = holder.model
     items = len(model.sizes)
     rows = [(float(d), INFINITY) for d in model.demand]
@@ -173,7 +175,7 @@ def _price_inequality(holder: Holder, start: Packing) -> Inequality | None:
             peak = max(duals, default=0.0)
             if peak <= 0:
                 return None
-            return holder.inequality([round(max(0.0, dual) / peak * 10_080) for dual in duals])
+            return [round(max(0.0, dual) / peak * 10_080) for dual in duals]
 
 
 class _Search:
@@ -195,11 +197,13 @@ class _Search:
     def run(self) -> SearchResult:
         model = self.model
         self.purchases.inequalities.append(self.holder.inequality(model.sizes))
-        if not self.purchases.scarce:
-            priced = _price_inequality(self.holder, self.best)
-            if priced:
-                self.purchases.inequalities.append(priced)
         self.report(self.best, 0)
+        prices = _item_prices(self.holder, self.best)
+        if prices:
+            if not self.purchases.scarce:
+                self.purchases.inequalities.append(self.holder.inequality(prices, tight=True))
+            for packing in model.tries(prices, (monotonic() + self.deadline) / 2):
+                self.offer(packing)
         decided = True
         for _ in range(_MOST_PURCHASES):
             if monotonic() > self.deadline:
@@ -274,7 +278,8 @@ def search(holder: Holder, report: Report) -> SearchResult:
     model = holder.model
     if not model.sources or not model.sizes:
         return SearchResult(Packing((), model.demand), True, 0)
-    result = _Search(holder, report).run()
+    running = _Search(holder, report)
+    result = running.run()
     if result.proven:
         report(result.packing, result.bound)
-    return result
+    return replace(result, inequalities=tuple(running.purchases.inequalities))
