@@ -29,6 +29,7 @@ class PartFields:
     measured: str = ""
     grain: str = ""
     clear: str = ""
+    rip: str = ""
     group: str = ""
     note: str = ""
 
@@ -55,6 +56,21 @@ class Part:
     width: Length | None = None
     ends: tuple[EndAngle, EndAngle] = (EndAngle(Decimal(0)), EndAngle(Decimal(0)))
     warnings: tuple[str, ...] = ()
+
+    def may_be_ripped(self, usual: bool) -> bool:
+        """Whether it may be ripped from another size, as it says or else as the project does."""
+        typed = self.fields.rip.strip().lower()
+        return typed == "yes" if typed else usual
+
+    def finished_section(self, stock: Section | None) -> Section | None:
+        """Its section when its stock has this one: its own sizes where it states them."""
+        if stock is None:
+            return None
+        return Section(
+            self.thickness.ticks if self.thickness else stock.thickness,
+            self.width.ticks if self.width else stock.width,
+            stock.round,
+        )
 
     @property
     def square_ended(self) -> bool:
@@ -116,6 +132,7 @@ def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> 
         ("measured", MEASURED, "way of measuring"),
         ("grain", ("length", "any"), "grain"),
         ("clear", ("yes", "no"), "answer"),
+        ("rip", ("yes", "no"), "answer"),
     ):
         typed = getattr(fields, place).strip()
         if typed and typed.lower() not in choices:

@@ -9,7 +9,9 @@ from carpentry.project.file import (
     read_yard_file,
     yard_document,
 )
-from carpentry.project.material import Material, NamedPart, Offer, gather_materials, section_sold
+from carpentry.project.gathering import Shelf, gather_materials, section_sold
+from carpentry.project.material import Material, NamedPart, Offer
+from carpentry.project.rips import RipSegment, rip_segments, whole_leftover
 from carpentry.project.settings import Settings, read_settings
 from carpentry.project.tally import KEEPABLE, Claim, Purchase, Tally, compare, tally
 
@@ -21,7 +23,9 @@ __all__ = [
     "Offer",
     "ProjectFile",
     "Purchase",
+    "RipSegment",
     "Settings",
+    "Shelf",
     "Tally",
     "YardFile",
     "compare",
@@ -31,7 +35,9 @@ __all__ = [
     "read_project_file",
     "read_settings",
     "read_yard_file",
+    "rip_segments",
     "section_sold",
     "tally",
+    "whole_leftover",
     "yard_document",
 ]

@@ -8,6 +8,7 @@ from decimal import Decimal
 from babel.numbers import list_currencies
 
 from carpentry.buying import MAX_LINES, PriceFields, PriceLine, Tax, read_price_line
+from carpentry.cutting import Order
 from carpentry.document import Json, Reader, parse_json
 from carpentry.errors import CarpentryError
 from carpentry.length import Notation, Unit, interchange
@@ -109,6 +110,8 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
     start = trim.text("start", usual["trim_start"])
     end = trim.text("end", usual["trim_end"])
     trim.refuse_unknown()
+    rip = reader.flag("rip", False)
+    order = reader.choice("order", [o.value for o in Order], Order.EITHER.value)
     copies = reader.whole("copies", 1, least=1, most=MAX_COPIES)
     yard = reader.text("yard", "", longest=100)
     use_rack = reader.flag("use_rack", False)
@@ -132,7 +135,14 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
         reader.fault("parts", "two parts have the same mark")
     try:
         settings = read_settings(
-            unit=unit, notation=notation, kerf=kerf, trim_start=start, trim_end=end, copies=copies
+            unit=unit,
+            notation=notation,
+            kerf=kerf,
+            trim_start=start,
+            trim_end=end,
+            copies=copies,
+            rip=rip,
+            order=order,
         )
     except CarpentryError as error:
         for problem in error.problems:
@@ -167,6 +177,8 @@ def project_document(project: ProjectFile) -> Json:
         "copies": settings.copies,
         "yard": project.yard,
         "use_rack": project.use_rack,
+        "rip": settings.rip,
+        "order": settings.order.value,
         "materials": _materials_document(project.materials),
         "parts": [
             {"mark": mark} | {name: text for name, text in asdict(part.fields).items() if text}

@@ -1,19 +1,16 @@
-"""Parts gathered by material, each with the stock lengths it can be cut from."""
+"""A material: what parts are cut from, and the lengths it can be had in."""
 
-from collections import Counter
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from decimal import Decimal
 
-from carpentry.buying import PriceLine, piece_price
 from carpentry.cutting import CutPart, CutProblem, StockPiece, near_misses
-from carpentry.length import Unit, interchange, sold_name, write_length
-from carpentry.parts import Part, not_planned_yet
+from carpentry.length import TICKS_PER_INCH, sold_name, write_length
+from carpentry.parts import Part
 from carpentry.project.settings import Settings
 from carpentry.rack import OnHand
-from carpentry.sizes import STANDARD_LENGTHS, Section, StockName, standard_section
+from carpentry.sizes import Section, StockName
 
-MOST_PIECES = 10_000
 COUNTED = {1: "One", 2: "Two", 3: "Three", 4: "Four", 5: "Five", 6: "Six", 7: "Seven", 8: "Eight"}
 
 
@@ -27,24 +24,31 @@ class NamedPart:
 
 @dataclass(frozen=True)
 class Offer:
-    """A length a material can be bought in, or, at price 0, one that is ``owned``. ``price`` of one
-    piece, ``None`` when not known. ``section`` is its own where it was measured."""
+    """A length a stock can be bought in, or, at price 0, boards ``on_hand``. ``price`` of one
+    piece, ``None`` when not known. ``section`` is its own where it was measured or is ripped."""
 
     id: str
+    stock: StockName
     length: int
     real_length: int
     price: Decimal | None
     available: int | None
-    owned: bool = False
+    on_hand: OnHand | None = None
     section: Section | None = None
+
+    @property
+    def owned(self) -> bool:
+        return self.on_hand is not None
 
 
 @dataclass(frozen=True)
 class Material:
-    """One stock, the parts cut from it and the lengths it comes in.
+    """One stock, the parts cut from it and the lengths it comes in; or, where parts are
+    ``ripped``, all stocks of one wood together.
 
-    ``priced`` says whether the plan minimises money or, without prices, total length. ``later``
-    are parts that no board is planned for yet, each with the reason.
+    ``priced`` says whether the plan minimises money or, without prices, total length (volume where
+    ripped). ``sections`` are the finished sections of the parts by id. ``later`` are parts that no
+    board is planned for yet, each with the reason.
     """
 
     stock: StockName
@@ -55,10 +59,23 @@ class Material:
     offers: tuple[Offer, ...]
     parts: tuple[NamedPart, ...]
     later: tuple[tuple[NamedPart, str], ...]
+    sections: Mapping[str, Section | None]
+    ripped: bool = False
+
+    @property
+    def called(self) -> str:
+        """Its name for a heading."""
+        if not self.ripped:
+            return str(self.stock)
+        return f"{' '.join(self.stock.words) or 'plain'} boards, ripped"
+
+    def section_of(self, offer: Offer) -> Section | None:
+        """What a board of an offer measures."""
+        return offer.section or self.section
 
     def near_misses(self, settings: Settings) -> list[str]:
         """In words, where kerf and trims take a part that a length seems to promise."""
-        problem = self.problem(settings)
+        problem = None if self.ripped else self.problem(settings)
         offers = {offer.id: offer for offer in self.offers}
         parts = {named.id: named.part for named in self.parts}
         told = []
@@ -83,143 +100,25 @@ class Material:
             kerf=settings.kerf.ticks,
             trim_start=settings.trim_start.ticks,
             trim_end=settings.trim_end.ticks,
-            stock=tuple(
-                StockPiece(
-                    offer.id,
-                    offer.real_length,
-                    offer.price if offer.price is not None else Decimal(offer.real_length),
-                    offer.available,
-                )
-                for offer in self.offers
-            ),
-            parts=tuple(
-                CutPart(named.id, named.part.length.ticks, named.part.quantity * settings.copies)
-                for named in self.parts
-            ),
+            stock=tuple(self._piece(offer) for offer in self.offers),
+            parts=tuple(self._cut_part(named, settings.copies) for named in self.parts),
+            order=settings.order,
         )
 
+    def _piece(self, offer: Offer) -> StockPiece:
+        size = offer.real_length
+        section = offer.section if self.ripped else None
+        if section:
+            size = size * section.area // TICKS_PER_INCH**3
+        price = offer.price if offer.price is not None else Decimal(size)
+        piece = StockPiece(offer.id, offer.real_length, price, offer.available)
+        if section is None:
+            return piece
+        return replace(piece, thickness=section.thickness, width=section.width)
 
-def _priced_offers(
-    lines: Sequence[PriceLine], whole_inches: bool
-) -> tuple[bool, tuple[Offer, ...]]:
-    prices = [(line, piece_price(line, whole_inches=whole_inches)) for line in lines]
-    priced = [(line, price) for line, price in prices if price is not None]
-    return bool(priced), tuple(
-        Offer(
-            interchange(line.length.ticks, Unit.INCH),
-            line.length.ticks,
-            line.real_length,
-            price,
-            line.available,
-        )
-        for line, price in (priced or prices)
-    )
-
-
-def _standard_offers(unit: Unit) -> tuple[Offer, ...]:
-    return tuple(
-        Offer(interchange(length, Unit.INCH), length, length, None, None)
-        for length in STANDARD_LENGTHS[unit]
-    )
-
-
-def gather_materials(
-    parts: Iterable[NamedPart],
-    lines: Iterable[PriceLine],
-    settings: Settings,
-    *,
-    whole_inches: bool = False,
-    owned: Mapping[StockName, Counter[OnHand]] | None = None,
-) -> list[Material]:
-    """Materials in the order in which the parts first name them.
-
-    The yard's ``lines`` of the same stock give lengths and prices; where some are priced only those
-    are used, and where there are none the standard lengths stand in, without a price.
-    ``whole_inches`` is the yard's school of board feet. ``owned`` are boards on hand, how many are
-    alike: they cost nothing, and where one was measured its parts have the size it has.
-    """
-    by_stock: dict[StockName, list[NamedPart]] = {}
-    for named in parts:
-        by_stock.setdefault(named.part.stock, []).append(named)
-    sold: dict[StockName, list[PriceLine]] = {}
-    for line in lines:
-        if line.stock in by_stock:
-            sold.setdefault(line.stock, []).append(line)
-    return [
-        _with_owned(
-            _material(stock, named, sold.get(stock, []), settings, whole_inches),
-            (owned or {}).get(stock, Counter()),
-        )
-        for stock, named in by_stock.items()
-    ]
-
-
-def _with_owned(material: Material, owned: Counter[OnHand]) -> Material:
-    """Boards on hand come first. One that measures less than a part states is left alone."""
-    parts = [one.part for one in material.parts]
-    thickest = max((p.thickness.ticks for p in parts if p.thickness), default=0)
-    widest = max((p.width.ticks for p in parts if p.width), default=0)
-    offers = tuple(
-        Offer(
-            _owned_id(board),
-            board.length,
-            board.length,
-            Decimal(0),
-            count,
-            owned=True,
-            section=board.section,
-        )
-        for board, count in sorted(owned.items(), key=lambda one: _owned_id(one[0]))
-        if board.section is None
-        or (board.section.thickness >= thickest and board.section.width >= widest)
-    )
-    return replace(material, offers=(*offers, *material.offers))
-
-
-def _owned_id(board: OnHand) -> str:
-    sizes = [board.length]
-    if board.section:
-        sizes += [board.section.thickness, board.section.width]
-    return " ".join(("owned", *(interchange(size, Unit.INCH) for size in sizes)))
-
-
-def section_sold(stock: StockName, lines: Iterable[PriceLine]) -> tuple[Section | None, bool]:
-    """The section a stock has where these lines are sold, and whether it is the yard's own: the
-    first that a line states, else the standard one (``None`` for a sheet)."""
-    own = next((line for line in lines if line.has_own_section), None)
-    return (own.section, True) if own else (standard_section(stock), False)
-
-
-def _material(
-    stock: StockName,
-    named: Sequence[NamedPart],
-    lines: Sequence[PriceLine],
-    settings: Settings,
-    whole_inches: bool,
-) -> Material:
-    section, from_yard = section_sold(stock, lines)
-    now: list[NamedPart] = []
-    later: list[tuple[NamedPart, str]] = []
-    for one in named:
-        reason = not_planned_yet(one.part, section)
-        if reason:
-            later.append((one, reason))
-        else:
-            now.append(one)
-    if sum(one.part.quantity for one in now) * settings.copies > MOST_PIECES:
-        reason = f"more than {MOST_PIECES:,} pieces of one stock: build fewer copies"
-        later += [(one, reason) for one in now]
-        now = []
-    priced, offers = False, _standard_offers(settings.unit)
-    if lines:
-        priced, offers = _priced_offers(lines, whole_inches)
-    return Material(
-        stock=stock,
-        section=section,
-        section_from_yard=from_yard,
-        sections_differ=len({line.section for line in lines}) > 1,
-        priced=priced,
-        offers=offers,
-        parts=tuple(now),
-        later=tuple(later),
-    )
+    def _cut_part(self, named: NamedPart, copies: int) -> CutPart:
+        part = CutPart(named.id, named.part.length.ticks, named.part.quantity * copies)
+        section = self.sections[named.id] if self.ripped else None
+        if section is None:
+            return part
+        return replace(part, thickness=section.thickness, width=section.width)

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from carpentry.cutting import Order
 from carpentry.errors import CarpentryError, LengthError, Problem
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Length, Notation, Unit, read_length
 
@@ -16,7 +17,8 @@ DEFAULTS = {
 
 @dataclass(frozen=True)
 class Settings:
-    """Kerf and trims as exact lengths; ``copies`` is how many are built."""
+    """Kerf and trims as exact lengths; ``copies`` is how many are built; ``rip`` whether parts may
+    be ripped from other sizes unless they say otherwise, in which ``order`` of work."""
 
     unit: Unit
     notation: Notation
@@ -24,10 +26,20 @@ class Settings:
     trim_start: Length
     trim_end: Length
     copies: int
+    rip: bool = False
+    order: Order = Order.EITHER
 
 
 def read_settings(
-    *, unit: str, notation: str, kerf: str, trim_start: str, trim_end: str, copies: int
+    *,
+    unit: str,
+    notation: str,
+    kerf: str,
+    trim_start: str,
+    trim_end: str,
+    copies: int,
+    rip: bool = False,
+    order: str = Order.EITHER.value,
 ) -> Settings:
     """Settings from what was typed. Raises ``CarpentryError`` with every problem, by field."""
     problems: list[Problem] = []
@@ -58,6 +70,9 @@ def read_settings(
     end = length("trim_end", trim_end, LONGEST_TRIM, "a trim is at most 4 ft")
     if not 1 <= copies <= MAX_COPIES:
         problems.append(Problem("copies", f"build from 1 to {MAX_COPIES:,} copies"))
-    if problems:
+    read_order = next((one for one in Order if one.value == order), None)
+    if read_order is None:
+        problems.append(Problem("order", f"choose one of {', '.join(o.value for o in Order)}"))
+    if problems or read_order is None:
         raise CarpentryError(problems)
-    return Settings(read_unit, read_notation, read_kerf, start, end, copies)
+    return Settings(read_unit, read_notation, read_kerf, start, end, copies, rip, read_order)

@@ -6,9 +6,10 @@ from decimal import Decimal
 from fractions import Fraction
 
 from carpentry.buying import ListLine, ShoppingList, Tax, shopping_list, write_money
-from carpentry.cutting import CutPlan, Status
+from carpentry.cutting import CutPlan, Order, Status
 from carpentry.length import TICKS_PER_FOOT, write_length
 from carpentry.project.material import Material
+from carpentry.project.rips import whole_leftover
 from carpentry.project.settings import Settings
 from carpentry.sizes import board_feet, rounded, species_of, weight_kg
 
@@ -70,20 +71,24 @@ def tally(
             continue
         offers = {offer.id: offer for offer in material.offers}
         counts: dict[str, int] = {}
-        area = material.section.area if material.section else 0
         density = species_of(material.stock).density()
-        lengths = {named.id: named.part.length.ticks for named in material.parts}
+        volumes = {
+            named.id: section.area * named.part.length.ticks
+            for named in material.parts
+            if (section := material.sections[named.id])
+        }
         for layout in plan.layouts:
             counts[layout.stock] = counts.get(layout.stock, 0) + layout.count
-            section = offers[layout.stock].section
-            wood = (section.area if section else area) * offers[layout.stock].real_length
+            section = material.section_of(offers[layout.stock])
+            wood = section.area * offers[layout.stock].real_length if section else 0
             wood *= layout.count
             bought += wood
             if not offers[layout.stock].owned:
                 kilograms += weight_kg(wood, density)
-            cut = sum(lengths[placed.part] for placed in layout.parts)
-            finished += Fraction(section.area if section else area) * cut * layout.count
-            keepable += sum(r.length >= KEEPABLE for r in layout.leftover) * layout.count
+            cut = sum(volumes.get(placed.part, 0) for placed in layout.parts)
+            finished += Fraction(cut) * layout.count
+            rest = whole_leftover(layout)
+            keepable += layout.count if rest and rest.length >= KEEPABLE else 0
         for offer in material.offers:
             count = counts.get(offer.id, 0)
             if not count:
@@ -92,11 +97,11 @@ def tally(
                 owned += count
                 continue
             longest = max(longest, offer.length)
-            feet += (board_feet(material.stock, offer.length) or 0) * count
+            feet += (board_feet(offer.stock, offer.length) or 0) * count
             lines.append(
                 ListLine(
-                    material.stock,
-                    material.section,
+                    offer.stock,
+                    material.section_of(offer),
                     offer.length,
                     offer.real_length,
                     count,
@@ -130,25 +135,26 @@ def _claim(
     if not planned:
         return Claim(False, "Nothing to buy yet", "add a part to see the boards it takes")
     left = sum(u.quantity for _, plan in planned for u in plan.unplaced)
-    prices = f"proven for {source}, crosscuts only"
+    cuts = _cuts(planned, settings)
+    prices = f"proven for {source}, {cuts}"
     if left:
         noun = "part has" if left == 1 else "parts have"
         return Claim(False, f"{left} {noun} no board", "the reasons stand beside the boards")
     priced = [plan for material, plan in planned if material.priced]
     unpriced = [plan for material, plan in planned if not material.priced]
     dearer = sum((plan.price - plan.bound for plan in priced), Decimal(0))
+    if any(p.price != p.bound for m, p in planned if m.ripped and not m.priced):
+        return Claim(False, "A plan, not proven least", f"no prices; {cuts}")
     longer = int(sum((plan.price - plan.bound for plan in unpriced), Decimal(0)))
     proven = all(plan.status is Status.OPTIMAL for _, plan in planned)
     if any(plan.price and not plan.bound for _, plan in planned):
-        return Claim(False, "A plan, not proven least", f"for {source}, crosscuts only")
+        return Claim(False, "A plan, not proven least", f"for {source}, {cuts}")
     if dearer:
         money = write_money(dearer, currency)
         return Claim(False, f"At most {money} above the least", f"bound {prices}")
     if longer:
         written = write_length(longer, settings.notation).text
-        return Claim(
-            False, f"At most {written} longer than the least", "bound proven, crosscuts only"
-        )
+        return Claim(False, f"At most {written} longer than the least", f"bound proven, {cuts}")
     if not proven:
         return Claim(False, "No cheaper purchase exists", f"fewest boards not proven; {prices}")
     if not priced:
@@ -156,6 +162,18 @@ def _claim(
     if unpriced:
         return Claim(True, "No cheaper purchase exists", f"{prices}; some stock has no price")
     return Claim(True, "No cheaper purchase exists", prices)
+
+
+def _cuts(planned: Sequence[tuple[Material, CutPlan]], settings: Settings) -> str:
+    """The cuts that a claim speaks of."""
+    if not any(material.ripped for material, _ in planned):
+        return "crosscuts only"
+    orders = {
+        Order.RIP_FIRST: "rips first",
+        Order.CROSSCUT_FIRST: "crosscuts first",
+        Order.EITHER: "crosscut, rip, crosscut",
+    }
+    return f"{orders[settings.order]}, up to three rip set-ups a board"
 
 
 @dataclass(frozen=True)

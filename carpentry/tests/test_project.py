@@ -13,6 +13,7 @@ from carpentry.project import (
     NamedPart,
     Purchase,
     Settings,
+    Shelf,
     Tally,
     YardFile,
     compare,
@@ -50,7 +51,7 @@ def planned(
 ) -> tuple[list[tuple[Material, CutPlan | None]], Tally]:
     chosen = settings(**typed)
     lines = next(iter(read_prices_csv(sample(f"{yard}.prices.csv")).values())) if yard else []
-    materials = gather_materials(parts, lines, chosen)
+    materials = gather_materials(parts, Shelf(lines, chosen.unit), chosen)
     problems = [(material, material.problem(chosen)) for material in materials]
     plans = [(material, plan_cuts(p) if p else None) for material, p in problems]
     return plans, tally(plans, chosen, NO_TAX, "USD", yard or "standard lengths")

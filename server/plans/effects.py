@@ -89,8 +89,12 @@ class _Touched:
         self.count = self.part.quantity if count is None else count
 
     def by(self, before: Section, after: Section) -> Iterator[EffectOut]:
-        was, now = (not_planned_yet(self.part, section) or "" for section in (before, after))
-        if self._size(before) != self._size(after) or was != now:
+        ripped = self.part.may_be_ripped(self.project.rip)
+        was, now = (
+            "" if ripped else not_planned_yet(self.part, section) or ""
+            for section in (before, after)
+        )
+        if self._finished(before) != self._finished(after) or was != now:
             yield self.effect(before, after, now)
 
     def effect(self, before: Section | None, after: Section | None, why: str) -> EffectOut:
@@ -99,17 +103,11 @@ class _Touched:
             mark=self.mark,
             called=self.part.name,
             pieces=self.count,
-            before=section_out(self._size(before), self.project.notation),
-            after=section_out(self._size(after), self.project.notation),
+            before=section_out(self._finished(before), self.project.notation),
+            after=section_out(self._finished(after), self.project.notation),
             why=why,
         )
 
-    def _size(self, section: Section | None) -> Section | None:
+    def _finished(self, section: Section | None) -> Section | None:
         """The finished section of the part when its stock has this one."""
-        if section is None:
-            return None
-        thickness, width = self.part.thickness, self.part.width
-        return Section(
-            thickness.ticks if thickness else section.thickness,
-            width.ticks if width else section.width,
-        )
+        return self.part.finished_section(section)

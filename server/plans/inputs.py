@@ -7,10 +7,12 @@ from dataclasses import asdict, dataclass
 from decimal import Decimal
 from typing import Any
 
+from django.db.models import Q
+
 from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.cutting import CutPlan, problem_document, read_plan
-from carpentry.project import Material, Settings, Tally, gather_materials, tally
+from carpentry.project import Material, Settings, Shelf, Tally, gather_materials, tally
 from carpentry.rack import OnHand
 from carpentry.sizes import OwnFields, OwnStocks, StockName, read_own
 from server.materials.models import OwnMaterials
@@ -39,8 +41,11 @@ class Basis:
     def of(cls, project: Project) -> "Basis":
         """Yard and rack as they are now."""
         yard = project.yard
-        wanted = {str(one.part.stock) for one in project.named_parts()}
-        lines = yard.lines.filter(stock_key__in=wanted) if yard else []
+        parts = project.named_parts()
+        wanted = Q(stock_key__in={str(one.part.stock) for one in parts})
+        for words in {p.part.stock.words for p in parts if p.part.may_be_ripped(project.rip)}:
+            wanted |= _of_wood(words)
+        lines = yard.lines.filter(wanted) if yard else []
         return cls(
             unit=yard.unit if yard else project.unit,
             lines=[line.read() for line in lines],
@@ -64,6 +69,10 @@ class Basis:
             "own": [asdict(stock.fields) for stock in self.own.values()],
             "rack": [board.snapshot() for boards in self.rack.values() for board in boards],
         }
+
+    def shelf(self, settings: Settings) -> Shelf:
+        """What parts can be cut from."""
+        return Shelf(self.lines, settings.unit, whole_inches=self.whole_inches, owned=self.alike())
 
     def alike(self) -> dict[StockName, Counter[OnHand]]:
         """How many boards on hand are alike, by stock."""
@@ -97,6 +106,13 @@ class Basis:
         )
 
 
+def _of_wood(words: tuple[str, ...]) -> Q:
+    """Price lines of every size of a wood, and perhaps some of others."""
+    if words:
+        return Q(stock_key__endswith=f" {' '.join(words)}")
+    return ~Q(stock_key__contains=" ")
+
+
 @dataclass(frozen=True)
 class Inputs:
     """What a plan is made from: a project's settings and materials as they are now."""
@@ -128,7 +144,11 @@ class Inputs:
                 repr(m.section),
                 m.priced,
                 [[o.id, str(o.price), o.available] for o in m.offers],
-                [str(board.id) for board in self.basis.rack.get(m.stock, [])],
+                [
+                    str(board.id)
+                    for stock in dict.fromkeys(o.stock for o in m.offers if o.owned)
+                    for board in self.basis.rack[stock]
+                ],
                 problem,
             ]
             for m, problem in zip(self.materials, self.problems(), strict=True)
@@ -163,13 +183,7 @@ def _inputs(project: Project, basis: Basis) -> Inputs:
     settings = project.settings()
     return Inputs(
         settings=settings,
-        materials=gather_materials(
-            project.named_parts(basis.own),
-            basis.lines,
-            settings,
-            whole_inches=basis.whole_inches,
-            owned=basis.alike(),
-        ),
+        materials=gather_materials(project.named_parts(basis.own), basis.shelf(settings), settings),
         marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
         basis=basis,
     )

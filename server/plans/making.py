@@ -7,8 +7,7 @@ from django.conf import settings as django_settings
 from django.db import transaction
 
 from carpentry.cutting import CutPlan, check_plan, read_plan
-from carpentry.project import Offer
-from carpentry.rack import OnHand
+from carpentry.project import Offer, whole_leftover
 from carpentry.sizes import OwnStocks
 from server.plans.inputs import Inputs
 from server.plans.models import Board, Piece, Plan
@@ -93,8 +92,7 @@ def _store(plan: Plan, inputs: Inputs, job: Job) -> None:
 
 def _take(on_rack: list[RackBoard], offer: Offer, own: OwnStocks) -> RackBoard:
     """The first board of an offer's kind that is still on the rack for this plan."""
-    wanted = OnHand(offer.length, offer.section)
-    board = next(board for board in on_rack if board.read(own).on_hand == wanted)
+    board = next(board for board in on_rack if board.read(own).on_hand == offer.on_hand)
     on_rack.remove(board)
     return board
 
@@ -106,21 +104,23 @@ def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> No
     cut: Counter[str] = Counter()
     for material, made in zip(inputs.materials, plans, strict=True):
         offers = {offer.id: offer for offer in material.offers}
-        on_rack = list(inputs.basis.rack.get(material.stock, []))
+        on_rack = {o.stock: list(inputs.basis.rack[o.stock]) for o in material.offers if o.owned}
         for layout in made.layouts if made else ():
             layout_number += 1
             offer = offers[layout.stock]
-            rest = layout.leftover[0] if layout.leftover else None
+            rest = whole_leftover(layout)
             for _ in range(layout.count):
-                taken = _take(on_rack, offer, inputs.basis.own) if offer.owned else None
-                section = offer.section or material.section
+                taken = (
+                    _take(on_rack[offer.stock], offer, inputs.basis.own) if offer.owned else None
+                )
+                section = material.section_of(offer)
                 board = Board(
                     plan=plan,
                     rack_board=taken.id if taken else None,
                     rack_number=taken.number if taken else None,
                     number=len(boards) + 1,
                     layout=layout_number,
-                    stock=str(material.stock),
+                    stock=str(offer.stock),
                     thickness=section.thickness if section else None,
                     width=section.width if section else None,
                     length=offer.length,

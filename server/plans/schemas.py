@@ -36,12 +36,37 @@ class EffectOut(BaseModel):
 
 
 class PlacedOut(BaseModel):
-    """A part on a board; ``start`` and ``end`` in ticks from its marked end."""
+    """A part on a board; ``start`` and ``end`` in ticks from its marked end, ``y`` across and ``z``
+    through it where it is ripped."""
 
     part: UUID
     start: int
     end: int
+    y: tuple[int, int] | None
+    z: tuple[int, int] | None
     length: LengthOut
+
+
+class RipStripOut(BaseModel):
+    """A strip on the end of a board: where, in ticks from the marked edge and face, and what it
+    gives."""
+
+    y: tuple[int, int]
+    z: tuple[int, int]
+    parts: list[UUID]
+    thickness: LengthOut
+    width: LengthOut
+
+
+class RipSegmentOut(BaseModel):
+    """A length of a board that is ripped in one way; saw lines measured from the marked edge
+    (``across``) and face (``through``), the waste on their far side."""
+
+    start: LengthOut
+    end: LengthOut
+    strips: list[RipStripOut]
+    across: list[LengthOut]
+    through: list[LengthOut]
 
 
 class LeftoverOut(BaseModel):
@@ -61,7 +86,10 @@ class LayoutOut(BaseModel):
     rack_numbers: list[int]
     named_length: str
     length: LengthOut
+    stock: str
     measured: SectionOut | None
+    section: SectionOut | None
+    rips: list[RipSegmentOut]
     parts: list[PlacedOut]
     leftover: LeftoverOut | None
     trim_start: int
@@ -80,7 +108,10 @@ class LaterOut(BaseModel):
 
 
 class MaterialOut(BaseModel):
+    """A stock with its boards; or, ``ripped``, all stocks of one wood."""
+
     stock: str
+    ripped: bool
     kind: str
     wood: str
     stands: str

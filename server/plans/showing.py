@@ -7,7 +7,7 @@ from uuid import UUID
 from carpentry.buying import ShoppingList, write_money
 from carpentry.cutting import CutPlan, Layout
 from carpentry.length import Unit, sold_name
-from carpentry.project import KEEPABLE, Material, Tally
+from carpentry.project import KEEPABLE, Material, Offer, Tally, rip_segments, whole_leftover
 from carpentry.sizes import Section, pounds, rounded, species_of
 from server.config.schemas import length_out
 from server.plans.inputs import Inputs
@@ -22,6 +22,8 @@ from server.plans.schemas import (
     MaterialOut,
     PlacedOut,
     PlanOut,
+    RipSegmentOut,
+    RipStripOut,
     SectionOut,
     ShoppingOut,
     TallyOut,
@@ -104,12 +106,17 @@ def _material(
                 rack_numbers=[b.rack_number for b in boards if b.rack_number is not None],
                 named_length=sold_name(offer.length, notation),
                 length=length_out(offer.real_length, notation),
-                measured=section_out(offer.section, notation),
+                stock=str(offer.stock),
+                measured=section_out(offer.on_hand.section, notation) if offer.on_hand else None,
+                section=section_out(material.section_of(offer), notation),
+                rips=_rips(layout, material, offer, notation),
                 parts=[
                     PlacedOut(
                         part=UUID(placed.part),
                         start=placed.start,
                         end=placed.end,
+                        y=placed.y,
+                        z=placed.z,
                         length=length_out(placed.end - placed.start, notation),
                     )
                     for placed in layout.parts
@@ -122,18 +129,19 @@ def _material(
         number += layout.count
     species = species_of(material.stock)
     lengths = [
-        f"{counts[offer.id]} of {sold_name(offer.length, notation)}"
-        + (" from the rack" if offer.owned else "")
+        f"{counts[offer.id]} of {f'{offer.stock} ' if material.ripped else ''}"
+        f"{sold_name(offer.length, notation)}" + (" from the rack" if offer.owned else "")
         for offer in material.offers
         if counts[offer.id]
     ]
     return MaterialOut(
-        stock=str(material.stock),
+        stock=material.called,
+        ripped=material.ripped,
         kind=material.stock.kind,
         wood=species.name,
         stands=species.exposure,
         caution=species.caution,
-        section=section_out(material.section, notation),
+        section=None if material.ripped else section_out(material.section, notation),
         section_source=inputs.source if material.section_from_yard else "standard size",
         note="the yard's section differs from length to length" if material.sections_differ else "",
         near_misses=material.near_misses(inputs.settings)[:MOST_NEAR_MISSES],
@@ -149,10 +157,35 @@ def _material(
     )
 
 
+def _rips(layout: Layout, material: Material, offer: Offer, notation: str) -> list[RipSegmentOut]:
+    section = material.section_of(offer)
+    if not material.ripped or section is None:
+        return []
+    return [
+        RipSegmentOut(
+            start=length_out(one.start, notation),
+            end=length_out(one.end, notation),
+            strips=[
+                RipStripOut(
+                    y=strip.y,
+                    z=strip.z,
+                    parts=[UUID(part) for part in dict.fromkeys(strip.parts)],
+                    thickness=length_out(strip.z[1] - strip.z[0], notation),
+                    width=length_out(strip.y[1] - strip.y[0], notation),
+                )
+                for strip in one.strips
+            ],
+            across=[length_out(at, notation) for at in one.across],
+            through=[length_out(at, notation) for at in one.through],
+        )
+        for one in rip_segments(layout, section.thickness, section.width)
+    ]
+
+
 def _leftover(layout: Layout, notation: str) -> LeftoverOut | None:
-    if not layout.leftover:
+    rest = whole_leftover(layout)
+    if rest is None:
         return None
-    rest = layout.leftover[0]
     return LeftoverOut(
         start=rest.start,
         end=rest.end,
@@ -167,7 +200,8 @@ def _shopping(shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None
     for material, made in zip(inputs.materials, plans, strict=True):
         offers = {offer.id: offer for offer in material.offers}
         for layout in made.layouts if made else ():
-            on = parts_on.setdefault((str(material.stock), offers[layout.stock].length), [])
+            offer = offers[layout.stock]
+            on = parts_on.setdefault((str(offer.stock), offer.length), [])
             on.extend(dict.fromkeys(UUID(p.part) for p in layout.parts if UUID(p.part) not in on))
     return ShoppingOut(
         lines=[

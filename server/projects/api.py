@@ -124,6 +124,8 @@ def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
         copies=read.settings.copies,
         yard=Yard.objects.of(owner).filter(name=read.yard).first() if read.yard else None,
         use_rack=read.use_rack,
+        rip=read.settings.rip,
+        order=read.settings.order.value,
     )
     project.full_clean()
     project.save(force_insert=True)
@@ -170,6 +172,9 @@ def change_project(
         if "use_rack" in given:
             project.use_rack = given.pop("use_rack")
             said.append("rack boards first" if project.use_rack else "rack left alone")
+        if "rip" in given:
+            project.rip = given.pop("rip")
+            said.append("parts may be ripped" if project.rip else "no ripping")
         for name, value in given.items():
             setattr(project, name, value.strip() if isinstance(value, str) else value)
             said.append(f"{name.replace('_', ' ')} {value}")

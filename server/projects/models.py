@@ -8,6 +8,7 @@ from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 from django.utils.functional import cached_property
 
+from carpentry.cutting import Order
 from carpentry.errors import CarpentryError
 from carpentry.length import Notation, Unit, interchange
 from carpentry.parts import Part as ReadPart
@@ -46,6 +47,10 @@ class Project(Versioned):
     )
 
     use_rack = models.BooleanField(default=False)
+    rip = models.BooleanField(default=False)
+    order = models.CharField(
+        max_length=20, choices=[(o.value, o.value) for o in Order], default=Order.EITHER.value
+    )
 
     class Meta:
         ordering = ["-updated"]
@@ -64,6 +69,8 @@ class Project(Versioned):
                 trim_start=self.trim_start,
                 trim_end=self.trim_end,
                 copies=self.copies,
+                rip=self.rip,
+                order=self.order,
             )
         except CarpentryError as error:
             raise as_validation_error(error) from error
@@ -137,6 +144,8 @@ class Project(Versioned):
         return {name: getattr(self, name) for name in columns} | {
             "yard": str(self.yard_id) if self.yard_id else None,
             "use_rack": self.use_rack,
+            "rip": self.rip,
+            "order": self.order,
             "parts": [part.snapshot() for part in self.parts.all()],
         }
 
@@ -144,6 +153,8 @@ class Project(Versioned):
         for name in ("name", "unit", "notation", *SETTING_LENGTHS, "copies"):
             setattr(self, name, snapshot[name])
         self.use_rack = snapshot.get("use_rack", False)
+        self.rip = snapshot.get("rip", False)
+        self.order = snapshot.get("order", Order.EITHER.value)
         yard = snapshot["yard"]
         self.yard = Yard.objects.filter(owner=self.owner, id=yard).first() if yard else None
         self.parts.all().delete()
@@ -205,6 +216,7 @@ class Part(models.Model):
     measured = models.CharField(max_length=20, blank=True)
     grain = models.CharField(max_length=20, blank=True)
     clear = models.CharField(max_length=20, blank=True)
+    rip = models.CharField(max_length=20, blank=True)
     group = models.CharField(max_length=200, blank=True)
     note = models.CharField(max_length=200, blank=True)
     pieces = models.PositiveIntegerField(editable=False, validators=[MinValueValidator(1)])

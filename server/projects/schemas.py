@@ -37,6 +37,7 @@ class PartOut(BaseModel):
     measured: str
     grain: str
     clear: str
+    rip: str
     group: str
     note: str
     pieces: int
@@ -70,6 +71,8 @@ class ProjectOut(BaseModel):
     copies: int
     yard: YardNameOut | None
     use_rack: bool
+    rip: bool
+    order: str
     parts: list[PartOut]
     undo: str | None
     redo: str | None
@@ -125,6 +128,8 @@ class ProjectPatchIn(SeenIn):
     copies: int | None = None
     yard: UUID | str | None = None
     use_rack: bool | None = None
+    rip: bool | None = None
+    order: str | None = None
 
 
 class PartsIn(SeenIn):
@@ -144,6 +149,7 @@ class PartPatchIn(SeenIn):
     measured: str | None = None
     grain: str | None = None
     clear: str | None = None
+    rip: str | None = None
     group: str | None = None
     note: str | None = None
 

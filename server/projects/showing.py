@@ -1,7 +1,5 @@
 """A project in the words of the API's contract."""
 
-from dataclasses import replace
-
 from django.conf import settings
 
 from carpentry.errors import CarpentryError
@@ -28,7 +26,7 @@ from server.projects.schemas import (
 
 TYPED = (
     *("quantity", "name", "stock", "length", "thickness", "width", "ends", "measured"),
-    *("grain", "clear", "group", "note"),
+    *("grain", "clear", "rip", "group", "note"),
 )
 
 
@@ -58,6 +56,8 @@ def show_project(project: Project) -> ProjectOut:
         trim_end=setting("trim_end"),
         copies=project.copies,
         use_rack=project.use_rack,
+        rip=project.rip,
+        order=project.order,
         yard=YardNameOut(id=project.yard.id, name=project.yard.name) if project.yard else None,
         parts=[_part(part, *read[str(part.id)], inputs) for part in project.parts.all()],
         undo=project.undo_label,
@@ -89,23 +89,21 @@ def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> Par
         called=read.name,
         stock_name=str(read.stock),
         kind=read.stock.kind,
-        section=section_out(material.section, inputs.settings.notation),
+        section=section_out(material.sections[str(part.id)], inputs.settings.notation),
         section_source=source,
         length_shown=length_out(read.length.ticks, inputs.settings.notation),
-        weight=_weight_of_one(read, material, inputs),
+        weight=_weight_of_one(str(part.id), read, material, inputs),
         later=next((why for one, why in material.later if one.id == str(part.id)), ""),
         warnings=list(read.warnings),
     )
 
 
-def _weight_of_one(part: ReadPart, material: Material, inputs: Inputs) -> str:
+def _weight_of_one(id_: str, part: ReadPart, material: Material, inputs: Inputs) -> str:
     """What one piece weighs air-dry; nothing for what has no section."""
-    section = material.section
+    section = material.sections[id_]
     if section is None:
         return ""
-    thickness = part.thickness.ticks if part.thickness else section.thickness
-    width = part.width.ticks if part.width else section.width
-    volume = replace(section, thickness=thickness, width=width).area * part.length.ticks
+    volume = section.area * part.length.ticks
     kilograms = weight_kg(volume, species_of(part.stock).density())
     return weight_text(kilograms, inputs.settings.unit, "0.1")
 

@@ -1431,6 +1431,11 @@ export interface components {
             parts: components["schemas"]["PlacedOut"][];
             /** Rack Numbers */
             rack_numbers: number[];
+            /** Rips */
+            rips: components["schemas"]["RipSegmentOut"][];
+            section: components["schemas"]["SectionOut"] | null;
+            /** Stock */
+            stock: string;
             /** Trim End */
             trim_end: number;
             /** Trim Start */
@@ -1493,7 +1498,10 @@ export interface components {
             /** Stock */
             stock: string;
         };
-        /** MaterialOut */
+        /**
+         * MaterialOut
+         * @description A stock with its boards; or, ``ripped``, all stocks of one wood.
+         */
         MaterialOut: {
             /** Caution */
             caution: string;
@@ -1511,6 +1519,8 @@ export interface components {
             note: string;
             /** Priced */
             priced: boolean;
+            /** Ripped */
+            ripped: boolean;
             section: components["schemas"]["SectionOut"] | null;
             /** Section Source */
             section_source: string;
@@ -1705,6 +1715,8 @@ export interface components {
             pieces: number;
             /** Quantity */
             quantity: string;
+            /** Rip */
+            rip: string;
             section: components["schemas"]["SectionOut"] | null;
             /** Section Source */
             section_source: string;
@@ -1746,6 +1758,8 @@ export interface components {
             note?: string | null;
             /** Quantity */
             quantity?: string | null;
+            /** Rip */
+            rip?: string | null;
             /** Stock */
             stock?: string | null;
             /** Thickness */
@@ -1779,7 +1793,8 @@ export interface components {
         };
         /**
          * PlacedOut
-         * @description A part on a board; ``start`` and ``end`` in ticks from its marked end.
+         * @description A part on a board; ``start`` and ``end`` in ticks from its marked end, ``y`` across and ``z``
+         *     through it where it is ripped.
          */
         PlacedOut: {
             /** End */
@@ -1792,6 +1807,16 @@ export interface components {
             part: string;
             /** Start */
             start: number;
+            /** Y */
+            y: [
+                number,
+                number
+            ] | null;
+            /** Z */
+            z: [
+                number,
+                number
+            ] | null;
         };
         /**
          * PlanOut
@@ -1946,11 +1971,15 @@ export interface components {
             name: string;
             /** Notation */
             notation: string;
+            /** Order */
+            order: string;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
             plan: components["schemas"]["PlanOut"];
             /** Redo */
             redo: string | null;
+            /** Rip */
+            rip: boolean;
             trim_end: components["schemas"]["SettingLengthOut"];
             trim_start: components["schemas"]["SettingLengthOut"];
             /** Undo */
@@ -1983,6 +2012,10 @@ export interface components {
             name?: string | null;
             /** Notation */
             notation?: string | null;
+            /** Order */
+            order?: string | null;
+            /** Rip */
+            rip?: boolean | null;
             /** Trim End */
             trim_end?: string | null;
             /** Trim Start */
@@ -2278,6 +2311,42 @@ export interface components {
             parts: string[];
             /** Version */
             version: number;
+        };
+        /**
+         * RipSegmentOut
+         * @description A length of a board that is ripped in one way; saw lines measured from the marked edge
+         *     (``across``) and face (``through``), the waste on their far side.
+         */
+        RipSegmentOut: {
+            /** Across */
+            across: components["schemas"]["LengthOut"][];
+            end: components["schemas"]["LengthOut"];
+            start: components["schemas"]["LengthOut"];
+            /** Strips */
+            strips: components["schemas"]["RipStripOut"][];
+            /** Through */
+            through: components["schemas"]["LengthOut"][];
+        };
+        /**
+         * RipStripOut
+         * @description A strip on the end of a board: where, in ticks from the marked edge and face, and what it
+         *     gives.
+         */
+        RipStripOut: {
+            /** Parts */
+            parts: string[];
+            thickness: components["schemas"]["LengthOut"];
+            width: components["schemas"]["LengthOut"];
+            /** Y */
+            y: [
+                number,
+                number
+            ];
+            /** Z */
+            z: [
+                number,
+                number
+            ];
         };
         /**
          * SectionOut

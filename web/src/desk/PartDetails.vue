@@ -22,6 +22,7 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
   { field: 'ends', label: 'End angles', hint: 'left and right, such as 20 -20' },
   { field: 'measured', label: 'Measured', hint: 'long-long, edge, short-short, centre' },
   { field: 'grain', label: 'Grain', hint: 'length or any (sheets)' },
+  { field: 'rip', label: 'Ripped', hint: 'yes or no: where it differs from the project' },
   { field: 'clear', label: 'Clear', hint: 'yes or no: may a flaw lie on it' },
 ]
 </script>

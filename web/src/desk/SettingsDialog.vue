@@ -25,6 +25,8 @@ function asTyped() {
     copies: String(project.copies),
     yard: project.yard?.id ?? '',
     use_rack: project.use_rack,
+    rip: project.rip,
+    order: project.order,
   }
 }
 
@@ -94,6 +96,22 @@ async function save() {
             :items="[
               { title: 'none: standard lengths, no prices', value: '' },
               ...(yards ?? []).map((y) => ({ title: y.name, value: y.id })),
+            ]"
+          />
+          <v-checkbox
+            v-model="form.rip"
+            label="Parts may be ripped from other sizes"
+            class="wide"
+          />
+          <v-select
+            v-if="form.rip"
+            v-model="form.order"
+            label="Order of work on a board"
+            class="wide"
+            :items="[
+              { title: 'whichever wastes least', value: 'either' },
+              { title: 'crosscut first, then rip', value: 'crosscut-first' },
+              { title: 'rip first, full length', value: 'rip-first' },
             ]"
           />
           <v-checkbox v-model="form.use_rack" label="Use boards from the rack first" class="wide" />

@@ -16,10 +16,27 @@ const emit = defineEmits<{ hover: [part?: string]; select: [part: string] }>()
 const MARK_ROOM = 24
 const PER_LETTER = 7.2
 const KEEP_WORD = 32
+const LEAST_TEXT = 12
 
 const width = computed(() => props.layout.length.ticks * props.scale)
+const whole = computed(() => props.layout.section?.width.ticks ?? 1)
+
+/** What lies on top, and how many equal pieces lie under it in a board that is ripped through. */
+const seen = computed(() => {
+  const tops = new Map<string, { placed: Layout['parts'][number]; deep: number }>()
+  for (const placed of props.layout.parts) {
+    const key = `${placed.start} ${placed.y?.join(' ') ?? ''}`
+    const under = tops.get(key)
+    if (under) under.deep += 1
+    else tops.set(key, { placed, deep: 1 })
+  }
+  return [...tops.values()]
+})
 const pieces = computed(() =>
-  props.layout.parts.map((placed) => {
+  seen.value.map(({ placed, deep }) => {
+    const across = placed.y ?? [0, whole.value]
+    const top = (across[0] / whole.value) * props.height
+    const high = ((across[1] - across[0]) / whole.value) * props.height
     const part = props.parts.get(placed.part)
     const wide = (placed.end - placed.start) * props.scale
     const room = placed.length.text.length * PER_LETTER + MARK_ROOM
@@ -27,14 +44,16 @@ const pieces = computed(() =>
       ...placed,
       x: placed.start * props.scale,
       wide,
-      mark: part?.mark ?? '',
+      top: top + 2,
+      high,
+      mark: deep > 1 ? `${part?.mark} ×${deep}` : (part?.mark ?? ''),
       called: part?.called ?? '',
-      showMark: wide > 16,
-      showLength: wide > room,
+      showMark: wide > (deep > 1 ? 34 : 16) && high >= LEAST_TEXT,
+      showLength: wide > room + (deep > 1 ? 18 : 0) && high >= LEAST_TEXT,
     }
   }),
 )
-const end = computed(() => props.layout.parts.at(-1)?.end ?? 0)
+const end = computed(() => Math.max(0, ...props.layout.parts.map((placed) => placed.end)))
 const keep = computed(() => (props.layout.leftover?.keep ? props.layout.leftover : undefined))
 const wasteFrom = computed(() => end.value * props.scale)
 const said = computed(() => {
@@ -74,20 +93,31 @@ function room(length: Length): number {
       <title>{{ piece.mark }} {{ piece.called }} {{ piece.length.text }}</title>
       <rect
         :x="piece.x"
-        y="2"
+        :y="piece.top"
         :width="piece.wide"
-        :height="height"
+        :height="piece.high"
         :style="{ fill: `rgb(var(--v-theme-${kind}))` }"
       />
-      <rect :x="piece.x" y="2" :width="piece.wide" :height="height" :fill="`url(#mark-${kind})`" />
-      <rect :x="piece.x" y="2" :width="piece.wide" :height="height" class="edge" />
-      <text v-if="piece.showMark" :x="piece.x + 6" :y="height / 2 + 6.5" class="mark">
+      <rect
+        :x="piece.x"
+        :y="piece.top"
+        :width="piece.wide"
+        :height="piece.high"
+        :fill="`url(#mark-${kind})`"
+      />
+      <rect :x="piece.x" :y="piece.top" :width="piece.wide" :height="piece.high" class="edge" />
+      <text
+        v-if="piece.showMark"
+        :x="piece.x + 6"
+        :y="piece.top + piece.high / 2 + 4.5"
+        class="mark"
+      >
         {{ piece.mark }}
       </text>
       <text
         v-if="piece.showLength"
         :x="piece.x + piece.wide - 6"
-        :y="height / 2 + 6.5"
+        :y="piece.top + piece.high / 2 + 4.5"
         text-anchor="end"
         class="figure"
       >

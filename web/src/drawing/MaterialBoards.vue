@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Material, Part } from '../api/client'
+import type { Layout, Material, Part } from '../api/client'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
+import RipSections from './RipSections.vue'
 import BoardDrawing from './BoardDrawing.vue'
 import { TICKS_PER_INCH } from './ticks'
 
@@ -18,6 +19,13 @@ const height = computed(() => {
   const wide = (props.material.section?.width.ticks ?? 5 * TICKS_PER_INCH) / TICKS_PER_INCH
   return Math.round(Math.min(34, Math.max(15, 11 + wide * 3.6)))
 })
+
+/** Boards that are ripped are drawn higher, by their own width. */
+function heightOf(layout: Layout): number {
+  if (!props.material.ripped) return height.value
+  const wide = (layout.section?.width.ticks ?? 0) / TICKS_PER_INCH
+  return Math.round(Math.min(120, Math.max(20, wide * 11)))
+}
 
 const DRAWN_AT_ONCE = 60
 const all = ref(false)
@@ -47,27 +55,40 @@ function named(part: string): string {
       <span v-else-if="material.layouts.length" class="cost quiet">no price</span>
     </header>
     <p v-if="material.note" class="quiet note">{{ material.note }}</p>
-    <div v-for="layout in drawn" :key="layout.first" class="layout">
-      <span class="number quiet" :title="`board ${layout.first}`">{{ layout.first }}</span>
-      <BoardDrawing
+    <template v-for="layout in drawn" :key="layout.first">
+      <p v-if="material.ripped" class="bought">
+        <span class="called">{{ layout.stock }}</span> {{ layout.named_length }}
+        <SectionText v-if="layout.section" :section="layout.section" class="quiet" />
+      </p>
+      <div class="layout">
+        <span class="number quiet" :title="`board ${layout.first}`">{{ layout.first }}</span>
+        <BoardDrawing
+          :layout="layout"
+          :kind="material.kind"
+          :scale="scale"
+          :height="heightOf(layout)"
+          :parts="parts"
+          :lit="lit"
+          @hover="$emit('hover', $event)"
+          @select="$emit('select', $event)"
+        />
+        <span v-if="layout.count > 1" class="times figure">× {{ layout.count }}</span>
+        <span v-if="layout.owned" class="owned"
+          >rack {{ layout.rack_numbers.join(', ') }}
+          <SectionText
+            v-if="layout.measured"
+            :section="layout.measured"
+            source="measured on this board"
+        /></span>
+      </div>
+      <RipSections
+        v-if="layout.rips.length"
         :layout="layout"
         :kind="material.kind"
-        :scale="scale"
-        :height="height"
         :parts="parts"
         :lit="lit"
-        @hover="$emit('hover', $event)"
-        @select="$emit('select', $event)"
       />
-      <span v-if="layout.count > 1" class="times figure">× {{ layout.count }}</span>
-      <span v-if="layout.owned" class="owned"
-        >rack {{ layout.rack_numbers.join(', ') }}
-        <SectionText
-          v-if="layout.measured"
-          :section="layout.measured"
-          source="measured on this board"
-      /></span>
-    </div>
+    </template>
     <v-btn v-if="drawn.length < material.layouts.length" size="small" @click="all = true">
       Draw {{ material.layouts.length - drawn.length }} more
     </v-btn>
@@ -127,6 +148,11 @@ h3 {
   text-align: right;
   font-size: 0.78rem;
   font-weight: 600;
+}
+
+.bought {
+  margin: 6px 0 0;
+  font-size: 0.86rem;
 }
 
 .times {

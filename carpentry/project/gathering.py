@@ -1,0 +1,210 @@
+"""Parts gathered by material, each with the stock lengths it can be cut from."""
+
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import replace
+from decimal import Decimal
+
+from carpentry.buying import PriceLine, piece_price
+from carpentry.length import Unit, interchange
+from carpentry.parts import not_planned_yet
+from carpentry.project.material import Material, NamedPart, Offer
+from carpentry.project.settings import Settings
+from carpentry.rack import OnHand
+from carpentry.sizes import STANDARD_LENGTHS, Section, StockName, standard_section
+
+MOST_PIECES = 10_000
+Owned = Mapping[StockName, Counter[OnHand]]
+
+
+class Shelf:
+    """What there is to cut from: a yard's price lines and boards on hand. ``whole_inches`` is the
+    yard's school of board feet."""
+
+    def __init__(
+        self,
+        lines: Iterable[PriceLine],
+        unit: Unit,
+        *,
+        whole_inches: bool = False,
+        owned: Owned | None = None,
+    ) -> None:
+        self.unit = unit
+        self.whole_inches = whole_inches
+        self.owned = owned or {}
+        self.lines: dict[StockName, list[PriceLine]] = {}
+        for line in lines:
+            self.lines.setdefault(line.stock, []).append(line)
+
+    def section(self, stock: StockName) -> tuple[Section | None, bool]:
+        """What a stock measures here, and whether that is the yard's own."""
+        return section_sold(stock, self.lines.get(stock, ()))
+
+    def offers(self, stock: StockName) -> tuple[bool, list[Offer]]:
+        """What can be bought of a stock, and whether with prices: where some lines are priced those
+        alone; where there is no line the standard lengths, without a price."""
+        lines = self.lines.get(stock, [])
+        if not lines:
+            return False, [
+                Offer(interchange(length, Unit.INCH), stock, length, length, None, None)
+                for length in STANDARD_LENGTHS[self.unit]
+            ]
+        prices = [(line, piece_price(line, whole_inches=self.whole_inches)) for line in lines]
+        priced = [(line, price) for line, price in prices if price is not None]
+        return bool(priced), [
+            Offer(
+                interchange(line.length.ticks, Unit.INCH),
+                stock,
+                line.length.ticks,
+                line.real_length,
+                price,
+                line.available,
+            )
+            for line, price in (priced or prices)
+        ]
+
+    def on_hand(self, stock: StockName) -> list[Offer]:
+        """Boards of a stock that are owned, alike ones together, at price 0."""
+        return [
+            Offer(
+                _owned_id(board),
+                stock,
+                board.length,
+                board.length,
+                Decimal(0),
+                count,
+                on_hand=board,
+                section=board.section,
+            )
+            for board, count in sorted(
+                self.owned.get(stock, Counter()).items(), key=lambda one: _owned_id(one[0])
+            )
+        ]
+
+    def of_wood(self, words: tuple[str, ...]) -> list[StockName]:
+        """The stocks sold or owned whose name has just these words."""
+        every = dict.fromkeys((*self.lines, *self.owned))
+        return [stock for stock in every if stock.words == words and not stock.own]
+
+
+def _owned_id(board: OnHand) -> str:
+    sizes = [board.length]
+    if board.section:
+        sizes += [board.section.thickness, board.section.width]
+    return " ".join(("owned", *(interchange(size, Unit.INCH) for size in sizes)))
+
+
+def section_sold(stock: StockName, lines: Iterable[PriceLine]) -> tuple[Section | None, bool]:
+    """The section a stock has where these lines are sold, and whether it is the yard's own: the
+    first that a line states, else the standard one (``None`` for a sheet)."""
+    own = next((line for line in lines if line.has_own_section), None)
+    return (own.section, True) if own else (standard_section(stock), False)
+
+
+def gather_materials(
+    parts: Iterable[NamedPart], shelf: Shelf, settings: Settings
+) -> list[Material]:
+    """Materials in the order in which the parts first name them.
+
+    Parts that may be ripped are planned together with all others of their wood that may, from every
+    board of that wood; the others each from their own stock.
+    """
+    groups: dict[StockName | tuple[str, ...], list[NamedPart]] = {}
+    for named in parts:
+        part = named.part
+        ripped = part.may_be_ripped(settings.rip) and _can_be_ripped(named, shelf)
+        groups.setdefault(part.stock.words if ripped else part.stock, []).append(named)
+    return [
+        _of_stock(key, named, shelf, settings)
+        if isinstance(key, StockName)
+        else _of_wood(key, named, shelf, settings)
+        for key, named in groups.items()
+    ]
+
+
+def _can_be_ripped(named: NamedPart, shelf: Shelf) -> bool:
+    part = named.part
+    section, _ = shelf.section(part.stock)
+    return section is not None and not section.round and not part.stock.own and part.square_ended
+
+
+def _settled(
+    now: list[NamedPart], later: list[tuple[NamedPart, str]], settings: Settings
+) -> tuple[tuple[NamedPart, ...], tuple[tuple[NamedPart, str], ...]]:
+    """The parts that are planned now and later: not more pieces than can be."""
+    if sum(one.part.quantity for one in now) * settings.copies > MOST_PIECES:
+        reason = f"more than {MOST_PIECES:,} pieces of one stock: build fewer copies"
+        return (), (*later, *((one, reason) for one in now))
+    return tuple(now), tuple(later)
+
+
+def _of_stock(
+    stock: StockName, named: Sequence[NamedPart], shelf: Shelf, settings: Settings
+) -> Material:
+    section, from_yard = shelf.section(stock)
+    reasons = [(one, not_planned_yet(one.part, section)) for one in named]
+    parts, later = _settled(
+        [one for one, reason in reasons if not reason],
+        [(one, reason) for one, reason in reasons if reason],
+        settings,
+    )
+    priced, bought = shelf.offers(stock)
+    return Material(
+        stock=stock,
+        section=section,
+        section_from_yard=from_yard,
+        sections_differ=len({line.section for line in shelf.lines.get(stock, [])}) > 1,
+        priced=priced,
+        offers=(*_large_enough(shelf.on_hand(stock), parts), *bought),
+        parts=parts,
+        later=later,
+        sections={one.id: one.part.finished_section(section) for one in named},
+    )
+
+
+def _large_enough(owned: Iterable[Offer], parts: Iterable[NamedPart]) -> list[Offer]:
+    """Boards on hand but those that measure less than a part states."""
+    stated = [one.part for one in parts]
+    thickest = max((p.thickness.ticks for p in stated if p.thickness), default=0)
+    widest = max((p.width.ticks for p in stated if p.width), default=0)
+    return [
+        offer
+        for offer in owned
+        if offer.section is None
+        or (offer.section.thickness >= thickest and offer.section.width >= widest)
+    ]
+
+
+def _of_wood(
+    words: tuple[str, ...], named: Sequence[NamedPart], shelf: Shelf, settings: Settings
+) -> Material:
+    stocks = list(dict.fromkeys((*(one.part.stock for one in named), *shelf.of_wood(words))))
+    sold = [(stock, *shelf.offers(stock)) for stock in stocks]
+    priced = any(has_prices for _, has_prices, _ in sold)
+    offers: list[Offer] = []
+    for stock, has_prices, bought in sold:
+        section, _ = shelf.section(stock)
+        if section is None or section.round:
+            continue
+        here = shelf.on_hand(stock) + (bought if has_prices or not priced else [])
+        offers += [
+            replace(offer, id=f"{stock} {offer.id}", section=offer.section or section)
+            for offer in here
+        ]
+    parts, later = _settled(list(named), [], settings)
+    first = named[0].part.stock
+    section, _ = shelf.section(first)
+    return Material(
+        stock=first,
+        section=section,
+        section_from_yard=any(shelf.section(stock)[1] for stock in stocks),
+        sections_differ=False,
+        priced=priced,
+        offers=tuple(offers),
+        parts=parts,
+        later=later,
+        sections={
+            one.id: one.part.finished_section(shelf.section(one.part.stock)[0]) for one in named
+        },
+        ripped=True,
+    )

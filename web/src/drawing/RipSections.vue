@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Layout, Part } from '../api/client'
+import LengthSpans from './LengthSpans.vue'
+import LengthText from '../shared/LengthText.vue'
+import { TICKS_PER_INCH } from './ticks'
+
+const props = defineProps<{
+  layout: Layout
+  kind: string
+  parts: Map<string, Part>
+  lit: string | undefined
+}>()
+
+const PER_INCH = 17
+const MARGIN = 3
+const DIMENSION_ROOM = 15
+const THROUGH_ROOM = 44
+
+function pixels(ticks: number): number {
+  return (ticks / TICKS_PER_INCH) * PER_INCH
+}
+
+const wide = computed(() => pixels(props.layout.section?.width.ticks ?? 0))
+const high = computed(() => pixels(props.layout.section?.thickness.ticks ?? 0))
+const sawn = computed(() =>
+  props.layout.rips.filter((segment) => segment.across.length + segment.through.length),
+)
+const ends = computed(() =>
+  sawn.value.map((segment) => ({
+    ...segment,
+    strips: segment.strips.map((strip) => ({
+      ...strip,
+      x: pixels(strip.y[0]),
+      top: pixels(strip.z[0]),
+      width: pixels(strip.y[1] - strip.y[0]),
+      height: pixels(strip.z[1] - strip.z[0]),
+      marks: strip.parts.map((part) => props.parts.get(part)?.mark ?? '').join(' '),
+      lit: props.lit !== undefined && strip.parts.includes(props.lit),
+    })),
+    /** Every second dimension stands a row lower, so that near ones do not meet. */
+    lines: segment.across.map((length, index) => ({
+      length,
+      at: pixels(length.ticks),
+      row: index % 2,
+    })),
+  })),
+)
+const said = computed(() =>
+  sawn.value
+    .map(
+      (segment) =>
+        `ripped at ${segment.across.map((a) => a.text).join(', ') || 'its full width'}${segment.through.length ? `, through at ${segment.through.map((a) => a.text).join(', ')}` : ''}`,
+    )
+    .join('; '),
+)
+</script>
+
+<template>
+  <div
+    v-if="ends.length"
+    class="ends"
+    role="img"
+    :aria-label="`Board ${layout.first} seen on its end: ${said}`"
+  >
+    <figure v-for="segment in ends" :key="segment.start.ticks" aria-hidden="true">
+      <svg
+        :width="wide + 2 * MARGIN + (segment.through.length ? THROUGH_ROOM : 8)"
+        :height="high + 2 * MARGIN + (segment.lines.length ? 2 * DIMENSION_ROOM : 0)"
+      >
+        <g :transform="`translate(${MARGIN} ${MARGIN})`">
+          <rect :width="wide" :height="high" fill="url(#saw-waste)" class="outline" />
+          <g v-for="(strip, index) in segment.strips" :key="index" :class="{ lit: strip.lit }">
+            <rect
+              :x="strip.x"
+              :y="strip.top"
+              :width="strip.width"
+              :height="strip.height"
+              class="strip"
+              :style="{ fill: `rgb(var(--v-theme-${kind}))` }"
+            />
+            <text
+              v-if="strip.width > 9 && strip.height > 10"
+              :x="strip.x + strip.width / 2"
+              :y="strip.top + strip.height / 2 + 4.5"
+              text-anchor="middle"
+              class="mark"
+            >
+              {{ strip.marks }}
+            </text>
+          </g>
+          <g v-for="line in segment.lines" :key="line.at" class="line">
+            <path :d="`M${line.at} -2V${high + 5 + line.row * DIMENSION_ROOM}`" />
+            <text
+              :x="line.at"
+              :y="high + 14 + line.row * DIMENSION_ROOM"
+              text-anchor="middle"
+              class="dimension"
+            >
+              <LengthSpans :length="line.length" />
+            </text>
+          </g>
+          <g v-for="length in segment.through" :key="length.ticks" class="line">
+            <path :d="`M-2 ${pixels(length.ticks)}H${wide + 5}`" />
+            <text :x="wide + 7" :y="pixels(length.ticks) + 4" class="dimension">
+              <LengthSpans :length="length" />
+            </text>
+          </g>
+        </g>
+      </svg>
+      <figcaption v-if="layout.rips.length > 1" class="quiet">
+        <LengthText :length="segment.start" /> to <LengthText :length="segment.end" />
+      </figcaption>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.ends {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: flex-start;
+  gap: 6px 20px;
+  margin: 2px 0 12px;
+}
+
+figure {
+  margin: 0;
+}
+
+figcaption {
+  font-size: 0.74rem;
+}
+
+.outline {
+  stroke: rgb(var(--v-theme-quiet));
+  stroke-width: 0.6;
+}
+
+.strip {
+  stroke: rgb(var(--v-theme-on-background));
+  stroke-width: 1;
+}
+
+.lit .strip {
+  stroke: rgb(var(--v-theme-primary));
+  stroke-width: 2.5;
+}
+
+.mark {
+  font-weight: 700;
+  font-size: 11.5px;
+  fill: #17232a;
+}
+
+.line path {
+  stroke: rgb(var(--v-theme-error));
+  stroke-width: 1.3;
+  fill: none;
+}
+
+.dimension {
+  font-size: 11px;
+  font-weight: 600;
+  fill: rgb(var(--v-theme-on-background));
+}
+</style>
