@@ -4,7 +4,7 @@ import random
 from decimal import Decimal
 
 from carpentry.cutting import CutPart, CutProblem, StockPiece
-from carpentry.length import TICKS_PER_FOOT, Unit, read_length
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, read_length
 
 SIXTEENTH = 508
 
@@ -62,5 +62,65 @@ def home_size(
         tuple(
             CutPart(f"p{n}", length * SIXTEENTH, count)
             for n, (length, count) in enumerate(zip(lengths, counts, strict=True))
+        ),
+    )
+
+
+def rip_size(
+    seed: int, *, kinds: tuple[int, int] = (6, 12), parts: tuple[int, int] = (12, 45)
+) -> CutProblem:
+    """A random problem with ripping: parts of a few widths, stock of four sizes."""
+    chance = random.Random(seed)
+    thickness, widths = chance.choice(
+        [
+            ("3/4", ["1 1/2", "2 1/2", "3 1/2", "5 1/2", "7 1/4", "9 1/4", "11 1/4"]),
+            ("1 1/2", ["1 1/2", "3 1/2", "5 1/2", "7 1/4", "9 1/4", "11 1/4"]),
+        ]
+    )
+    rate = Decimal("0.25") if thickness == "3/4" else Decimal("0.35")
+    stock = [
+        StockPiece(
+            f"{width} by {feet} ft",
+            feet * TICKS_PER_FOOT,
+            round(
+                feet
+                * rate
+                * ticks(width)
+                / TICKS_PER_INCH
+                * Decimal(chance.randint(85, 120))
+                / 100,
+                2,
+            ),
+            None,
+            ticks(thickness),
+            ticks(width),
+        )
+        for width in (*chance.sample(widths[1:], 3), widths[0])
+        for feet in chance.sample([6, 8, 10, 12], 2)
+    ]
+    widest = max(piece.width or 0 for piece in stock)
+    narrow = [
+        width
+        for width in ("3/4", "1", "1 1/4", "1 1/2", "1 3/4", "2", "2 1/2", "3", "3 1/2", "5 1/2")
+        if ticks(width) <= widest
+    ]
+    sections = chance.sample(narrow, min(len(narrow), chance.randint(2, 5)))
+    count = chance.randint(*kinds)
+    each = max(1, chance.randint(*parts) // count)
+    return CutProblem(
+        Unit.INCH,
+        2 * SIXTEENTH,
+        8 * SIXTEENTH,
+        0,
+        tuple(stock),
+        tuple(
+            CutPart(
+                f"p{n}",
+                chance.randint(24, 240) * 4 * SIXTEENTH,
+                chance.randint(1, 2 * each - 1),
+                ticks(thickness),
+                ticks(chance.choice(sections)),
+            )
+            for n in range(count)
         ),
     )

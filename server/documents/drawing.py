@@ -5,12 +5,15 @@ from uuid import UUID
 from reportlab.lib import colors
 from reportlab.platypus import Flowable
 
-from carpentry.length import write_length
+from carpentry.length import TICKS_PER_INCH, write_length
 from server.documents.type import BOLD, REGULAR
-from server.plans.schemas import LayoutOut
+from server.plans.schemas import LayoutOut, PlacedOut
 
 BOARD_HEIGHT = 22
+HIGHEST = 90
+POINTS_PER_INCH = 9  # across boards that are ripped
 MARK_HEIGHT = 11
+SMALLEST_TYPE = 5
 
 
 class BoardDrawing(Flowable):
@@ -26,7 +29,11 @@ class BoardDrawing(Flowable):
         self.scale = scale
         self.notation = notation
         self.width = layout.length.ticks * self.scale
-        self.height = BOARD_HEIGHT + MARK_HEIGHT + 4
+        self.board = BOARD_HEIGHT
+        if layout.rips and layout.section:
+            wide = layout.section.width.ticks / TICKS_PER_INCH * POINTS_PER_INCH
+            self.board = round(min(HIGHEST, max(BOARD_HEIGHT, wide)))
+        self.height = self.board + MARK_HEIGHT + 4
 
     def wrap(self, *_: float) -> tuple[float, float]:
         return self.width, self.height
@@ -35,17 +42,20 @@ class BoardDrawing(Flowable):
         base = MARK_HEIGHT + 2
         self.canv.setLineWidth(0.4)
         self.canv.setStrokeColor(colors.grey)
-        self.canv.rect(0, base, self.width, BOARD_HEIGHT)
+        self.canv.rect(0, base, self.width, self.board)
         self._hatch(0, self.layout.trim_start * self.scale, base)
         rest = self.layout.leftover
-        end = self.layout.parts[-1].end if self.layout.parts else 0
-        if rest is None or not rest.keep:
+        end = max((placed.end for placed in self.layout.parts), default=0)
+        if self.layout.rips:
+            self._hatch(0, self.width, base)
+        elif rest is None or not rest.keep:
             self._hatch(end * self.scale, self.width, base)
         for placed in self.layout.parts:
-            self._part(placed.start * self.scale, placed.end * self.scale, base)
-            self._write(placed.start, placed.end, self.marks[placed.part], placed.length.text, base)
-        for placed in self.layout.parts:
-            self._saw_line(placed.end, base)
+            low, high = self._across(placed, base)
+            self._part(placed, low, high)
+            self._write(placed, low, high)
+        for at in self._saw_lines():
+            self._saw_line(at, base)
         if rest and rest.keep:
             self._keep(rest.start * self.scale, rest.end * self.scale, rest.length.text, base)
 
@@ -55,33 +65,52 @@ class BoardDrawing(Flowable):
         canvas = self.canv
         canvas.saveState()
         path = canvas.beginPath()
-        path.rect(start, base, end - start, BOARD_HEIGHT)
+        path.rect(start, base, end - start, self.board)
         canvas.clipPath(path, stroke=0, fill=0)
         canvas.setStrokeColor(colors.black)
         canvas.setLineWidth(0.5)
-        at = start - BOARD_HEIGHT
+        at = start - self.board
         while at < end:
-            canvas.line(at, base, at + BOARD_HEIGHT, base + BOARD_HEIGHT)
+            canvas.line(at, base, at + self.board, base + self.board)
             at += 4
         canvas.restoreState()
 
-    def _part(self, start: float, end: float, base: float) -> None:
+    def _across(self, placed: PlacedOut, base: float) -> tuple[float, float]:
+        """Where a part lies across the board, in points from below; the marked edge is above."""
+        if placed.y is None or self.layout.section is None:
+            return base, base + self.board
+        share = self.board / self.layout.section.width.ticks
+        top = base + self.board
+        return top - placed.y[1] * share, top - placed.y[0] * share
+
+    def _part(self, placed: PlacedOut, low: float, high: float) -> None:
         canvas = self.canv
+        start, end = placed.start * self.scale, placed.end * self.scale
         canvas.setFillColor(colors.white)
         canvas.setStrokeColor(colors.black)
         canvas.setLineWidth(0.9)
-        canvas.rect(start, base, end - start, BOARD_HEIGHT, fill=1)
+        canvas.rect(start, low, end - start, high - low, fill=1)
         canvas.setFillColor(colors.black)
 
-    def _write(self, start: int, end: int, mark: str, length: str, base: float) -> None:
-        left, right = start * self.scale, end * self.scale
-        canvas = self.canv
-        canvas.setFont(BOLD, 10)
-        canvas.drawString(left + 3, base + 7, mark)
-        room = right - left - 8 - canvas.stringWidth(mark, BOLD, 10)
-        if canvas.stringWidth(length, REGULAR, 9) < room:
-            canvas.setFont(REGULAR, 9)
-            canvas.drawRightString(right - 3, base + 7, length)
+    def _write(self, placed: PlacedOut, low: float, high: float) -> None:
+        left, right = placed.start * self.scale, placed.end * self.scale
+        mark, length = self.marks[placed.part], placed.length.text
+        size = min(10, high - low - 1)
+        if size < SMALLEST_TYPE:
+            return
+        canvas, middle = self.canv, (low + high) / 2 - size * 0.36
+        canvas.setFont(BOLD, size)
+        canvas.drawString(left + 3, middle, mark)
+        room = right - left - 8 - canvas.stringWidth(mark, BOLD, size)
+        if canvas.stringWidth(length, REGULAR, size - 1) < room:
+            canvas.setFont(REGULAR, size - 1)
+            canvas.drawRightString(right - 3, middle, length)
+
+    def _saw_lines(self) -> list[int]:
+        """Crosscuts from the marked end: after every part, on a ripped board between segments."""
+        if not self.layout.rips:
+            return [placed.end for placed in self.layout.parts]
+        return [segment.end.ticks for segment in self.layout.rips]
 
     def _saw_line(self, end: int, base: float) -> None:
         canvas = self.canv
@@ -90,7 +119,7 @@ class BoardDrawing(Flowable):
             return
         canvas.setStrokeColor(colors.black)
         canvas.setLineWidth(1.4)
-        canvas.line(at, base - 3, at, base + BOARD_HEIGHT + 2)
+        canvas.line(at, base - 3, at, base + self.board + 2)
         canvas.setFont(REGULAR, 7)
         canvas.drawRightString(at + 1, base - 10, write_length(end, self.notation).text)
 
@@ -99,10 +128,10 @@ class BoardDrawing(Flowable):
         canvas.saveState()
         canvas.setDash(3, 2)
         canvas.setFillColor(colors.white)
-        canvas.rect(start, base, end - start, BOARD_HEIGHT, fill=1)
+        canvas.rect(start, base, end - start, self.board, fill=1)
         canvas.restoreState()
         canvas.setFillColor(colors.black)
         canvas.setFont(REGULAR, 8)
         label = f"keep {length}"
         if canvas.stringWidth(label, REGULAR, 8) < end - start - 4:
-            canvas.drawCentredString((start + end) / 2, base + 8, label)
+            canvas.drawCentredString((start + end) / 2, base + self.board / 2 - 3, label)

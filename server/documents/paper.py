@@ -31,7 +31,7 @@ from server.documents.type import (
     style,
     text,
 )
-from server.plans.schemas import ListLineOut, MaterialOut, SectionOut
+from server.plans.schemas import LayoutOut, ListLineOut, MaterialOut, SectionOut
 from server.projects.schemas import ProjectOut
 
 MARGIN = 0.6 * inch
@@ -250,6 +250,8 @@ def _boards(material: MaterialOut, drawing: Drawing) -> list[Flowable]:
         span = f"{numbers[0]}" if layout.count == 1 else f"{numbers[0]}–{numbers[-1]}"
         boards = "board" if layout.count == 1 else "boards"
         alike = f" · {layout.count} alike" if layout.count > 1 else ""
+        bought = f"{layout.stock} " if material.ripped else ""
+        bought += layout.named_length
         labels = " · ".join(
             f"{number}: {' '.join(drawing.labels.get(number, []))}" for number in numbers
         )
@@ -257,13 +259,35 @@ def _boards(material: MaterialOut, drawing: Drawing) -> list[Flowable]:
             KeepTogether(
                 [
                     Spacer(1, 5),
-                    text(f"{boards} {span} · {layout.named_length}{alike}", 9, bold=True),
+                    text(f"{boards} {span} · {bought}{alike}", 9, bold=True),
                     BoardDrawing(layout, drawing.marks, drawing.scale, drawing.notation),
+                    *(Paragraph(line, style(8)) for line in _rip_lines(layout, drawing.marks)),
                     text(labels, 7.5),
                 ]
             )
         )
     return flowables
+
+
+def _rip_lines(layout: LayoutOut, marks: dict[UUID, str]) -> list[str]:
+    """How each segment is ripped, in words: saw lines from the marked edge and face."""
+    lines = []
+    for segment in layout.rips:
+        if not (segment.across or segment.through):
+            continue
+        cuts = [length_markup(at) for at in segment.across]
+        said = f"Rip at {', '.join(cuts)} from the marked edge" if cuts else ""
+        if segment.through:
+            deep = ", ".join(length_markup(at) for at in segment.through)
+            said += f"{'; then' if said else 'Rip'} at {deep} from the marked face"
+        strips = ", ".join(
+            f"{length_markup(strip.thickness)} × {length_markup(strip.width)} "
+            f"({' '.join(marks[part] for part in strip.parts)})"
+            for strip in segment.strips
+        )
+        where = f"{length_markup(segment.start)} to {length_markup(segment.end)}"
+        lines.append(f"{where}: {said}. Strips: {strips}.")
+    return lines
 
 
 class _Box(Flowable):

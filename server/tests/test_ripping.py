@@ -1,0 +1,102 @@
+import io
+import uuid
+from typing import Any
+
+from pypdf import PdfReader
+
+from server.plans.models import Piece
+from server.rack.models import Rack
+from server.tests.base import ApiTestCase
+
+HEADER = b"yard,stock,length,price\n"
+PRICES = HEADER + b"Old Mill,2x4,8ft,4.00\nOld Mill,2x10,8ft,14.00\nOld Mill,2x2,8ft,3.00\n"
+TABLE = "quantity\tname\tstock\tlength\twidth\trip\n"
+
+
+class RippingTest(ApiTestCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.yard = self.take_prices(PRICES)[0]["id"]
+
+    def ripped(self, table: str, **settings: Any) -> dict[str, Any]:
+        project = self.new_project(table, yard=self.yard)
+        project = self.change(project, "patch", "", **{"rip": True} | settings).json()
+        self.assertIn("plan", project, project)
+        return project
+
+    def test_narrow_parts_come_out_of_the_cheaper_board(self) -> None:
+        project = self.ripped("12 square 2x2 30")
+        plan = project["plan"]
+        self.assertEqual(plan["tally"]["cost"], "$8.00")
+        self.assertEqual(
+            [(li["stock"], li["count"]) for li in plan["shopping"]["lines"]], [("2x4", 2)]
+        )
+        self.assertTrue(plan["tally"]["claim"]["proven"])
+        self.assertIn("crosscut, rip, crosscut", plan["tally"]["claim"]["detail"])
+        rips = plan["materials"][0]["layouts"][0]["rips"]
+        self.assertEqual([at["text"] for at in rips[0]["across"]], ["1 1/2″", "3 1/8″"])
+        self.assertEqual(project["parts"][0]["section"]["width"]["text"], "1 1/2″")
+        self.assertEqual(Piece.objects.filter(board__plan=plan["id"]).count(), 12)
+
+    def test_off_unless_part_or_project_allow_it(self) -> None:
+        project = self.new_project("12 square 2x2 30", yard=self.yard)
+        self.assertEqual(project["plan"]["shopping"]["lines"][0]["stock"], "2x2")
+        one = self.new_project(f"{TABLE}12\tsquare\t2x2\t30\t\tyes", yard=self.yard)
+        self.assertEqual(one["plan"]["shopping"]["lines"][0]["stock"], "2x4")
+        other = self.ripped(f"{TABLE}12\tsquare\t2x2\t30\t\tno")
+        self.assertEqual(other["plan"]["shopping"]["lines"][0]["stock"], "2x2")
+
+    def test_a_part_that_states_its_width_is_planned_when_it_may_be_ripped(self) -> None:
+        table = f"{TABLE}3\tstrip\t2x4\t30\t1\t"
+        plain = self.new_project(table, yard=self.yard)
+        self.assertIn("ripped or planed", plain["parts"][0]["later"])
+        self.assertEqual(self.ripped(table)["parts"][0]["later"], "")
+
+    def test_the_order_of_work_is_the_projects(self) -> None:
+        project = self.ripped("12 square 2x2 30", order="crosscut-first")
+        self.assertIn("crosscuts first", project["plan"]["tally"]["claim"]["detail"])
+        faults = self.problems(self.change(project, "patch", "", order="sideways"))
+        self.assertIn("choose one of", faults["order"])
+        undone = self.change(project, "post", "/undo").json()
+        self.assertEqual((undone["rip"], undone["order"]), (False, "either"))
+
+    def test_boards_on_hand_are_ripped_too(self) -> None:
+        seen = {"version": Rack.of(self.user).version, "change_id": str(uuid.uuid4())}
+        self.ask("put", f"/rack/boards/{uuid.uuid4()}", seen | {"stock": "2x10", "length": "70"})
+        project = self.ripped("6 square 2x2 30", use_rack=True)
+        self.assertEqual(project["plan"]["tally"]["boards"], 0)
+        self.assertEqual(project["plan"]["materials"][0]["layouts"][0]["rack_numbers"], [1])
+
+    def test_without_prices_by_volume(self) -> None:
+        project = self.new_project("4 square 2x2 30\n2 rail 2x4 60")
+        plan = self.change(project, "patch", "", rip=True).json()["plan"]
+        self.assertIsNone(plan["tally"]["cost"])
+        self.assertEqual(plan["tally"]["unplaced"], 0)
+
+    def test_too_wide_for_every_board(self) -> None:
+        project = self.ripped(f"{TABLE}1\tpanel\t2x10\t30\t12\t")
+        self.assertIn(
+            "wider than the widest", project["plan"]["materials"][0]["unplaced"][0]["reason"]
+        )
+
+    def test_the_cut_sheet_says_where_the_saw_runs(self) -> None:
+        project = self.ripped("12 square 2x2 30\n1 rail 2x4 40")
+        content = self.client.get(f"/api/projects/{project['id']}/cut-sheet.pdf").content
+        words = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(content)).pages)
+        self.assertIn("from the marked edge", words)
+        self.assertIn("2x4 8 ft", words)
+
+    def test_a_project_file_keeps_it(self) -> None:
+        project = self.ripped("12 square 2x2 30", order="rip-first")
+        content = self.client.get(f"/api/projects/{project['id']}/project.json").content
+        again = self.upload("/projects/import", content, "p.json", id=str(uuid.uuid4())).json()
+        self.assertEqual((again["rip"], again["order"]), (True, "rip-first"))
+
+    def test_a_plan_that_rips_is_marked_cut(self) -> None:
+        project = self.ripped("2 square 2x2 30")
+        plan = project["plan"]["id"]
+        cut = self.ask("post", f"/plans/{plan}/cut", {"change_id": str(uuid.uuid4())})
+        self.assertEqual(cut.json()["stage"], "cut")
+        boards = self.ask("get", "/rack").json()["boards"]
+        self.assertEqual([board["stock"] for board in boards], ["2x2"])
+        self.assertGreaterEqual(boards[0]["length_shown"]["ticks"], 8128 * 30)
