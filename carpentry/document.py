@@ -96,6 +96,16 @@ class Reader:
             return least
         return value
 
+    def texts(self, name: str) -> list[str]:
+        """The texts of a list, empty when it is not there."""
+        value = self._take(name)
+        if value is None:
+            return []
+        if not isinstance(value, list) or not all(isinstance(text, str) for text in value):
+            self.fault(name, "must be a list of texts")
+            return []
+        return value
+
     def flag(self, name: str, default: bool) -> bool:
         value = self._take(name)
         if value is None:

@@ -3,11 +3,12 @@
 from collections import Counter
 from collections.abc import Hashable, Iterable, Iterator
 
-from carpentry.cutting.line import Line
+from carpentry.cutting.line import Line, shape_of
 from carpentry.cutting.model import Board, Packing
 from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
 from carpentry.cutting.ripped import Ripped, Segment, strip_of
+from carpentry.ends import EndAngle, turned
 
 
 class _Waiting:
@@ -33,29 +34,50 @@ def _together(layouts: Iterable[Layout]) -> tuple[Layout, ...]:
 
 
 def lay_out(problem: CutProblem, piece: StockPiece, parts: Iterable[CutPart]) -> Layout:
-    """``parts`` one after the other from the start of sound wood on ``piece``."""
-    at = problem.trim_start
+    """``parts`` one after the other from the start of sound wood on ``piece``. Where saw lines may
+    be shared a part is turned so that its end runs like its neighbour's."""
     placed: list[PlacedPart] = []
+    end, before = problem.trim_start, EndAngle()
     for part in parts:
-        placed.append(PlacedPart(part.id, at, at + part.sawn_length))
-        at += part.sawn_length + problem.kerf
+        ends = part.ends
+        if problem.share_angled_cuts and placed and before.degrees:
+            ends = turned(ends, before.flipped)
+        start = end
+        if placed:
+            apart = max(before.saw(problem.kerf), ends[0].saw(problem.kerf))
+            start += apart - (_reach(part, ends[0]) if _shared(problem, before, ends[0]) else 0)
+        end, before = start + part.sawn_length, ends[1]
+        placed.append(PlacedPart(part.id, start, end, ends=ends))
+    at = end + before.saw(problem.kerf) if placed else end
     sound_end = piece.length - problem.trim_end
     rest = (Leftover(at, sound_end),) if sound_end > at else ()
     return Layout(piece.id, 1, tuple(placed), rest)
 
 
+def _reach(part: CutPart, end: EndAngle) -> int:
+    return end.reach(part.sawn_thickness or 0, part.sawn_width or 0)
+
+
+def _shared(problem: CutProblem, right: EndAngle, left: EndAngle) -> bool:
+    """Whether one saw line makes the right end of a part and the left end of the next."""
+    return problem.share_angled_cuts and bool(left.degrees) and left == right.flipped
+
+
 def arrange_line(problem: CutProblem, line: Line, packing: Packing) -> tuple[Layout, ...]:
-    """Boards in the order of the stock, longest parts first, equal ones together."""
-    waiting = _Waiting((part.sawn_length, part) for part in problem.parts)
+    """Boards in the order of the stock; parts that share saw lines first, then longest first; equal
+    boards together."""
+    waiting = _Waiting((shape_of(part), part) for part in problem.parts)
     pieces = {piece.id: piece for piece in problem.stock}
 
     def order(board: Board) -> tuple[int, tuple[int, ...]]:
         return board.source, tuple(-n for n in board.pattern)
 
     def parts_of(board: Board) -> Iterator[CutPart]:
-        for length, copies in zip(line.lengths, board.pattern, strict=True):
-            for _ in range(copies):
-                yield waiting.take(length)
+        for chained in (True, False):
+            for item, copies in enumerate(board.pattern):
+                if line.chained[item] == chained:
+                    for _ in range(copies):
+                        yield waiting.take(line.shapes[item])
 
     return _together(
         lay_out(problem, pieces[line.sources[board.source].stock], parts_of(board))
@@ -80,9 +102,8 @@ class _RipBench:
         self.problem = problem
         self.model = model
         self.pieces = {piece.id: piece for piece in problem.stock}
-        self.waiting = _Waiting(
-            ((strip_of(part), part.sawn_length), part) for part in problem.parts
-        )
+        waiting = (((strip_of(part), *shape_of(part)), part) for part in problem.parts)
+        self.waiting = _Waiting(waiting)
 
     def lay_out(self, board: Board) -> Layout:
         problem, model = self.problem, self.model
@@ -110,10 +131,11 @@ class _RipBench:
             x = at
             for number in (n for n in items if left[n]):
                 item = self.model.items[number]
-                part = self.waiting.take((self.model.strips[item.strip], item.length))
+                part = self.waiting.take((self.model.strips[item.strip], *item.shape))
                 left[number] -= 1
-                yield PlacedPart(part.id, x, x + item.length, strip.y, strip.z)
-                x += item.length + self.problem.kerf
+                end = x + part.sawn_length
+                yield PlacedPart(part.id, x, end, strip.y, strip.z, part.ends)
+                x += item.size * self.model.unit
 
     def _rests(
         self, piece: StockPiece, segment: Segment, placed: list[PlacedPart], along: Span

@@ -2,9 +2,11 @@
 
 from collections import Counter
 from decimal import Decimal
+from itertools import pairwise
 
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status
 from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
+from carpentry.ends import EndAngle, Ends, is_angled, turned
 from carpentry.errors import PlanCheckError, Problem
 
 
@@ -73,7 +75,9 @@ def _saw(
         box = _box(piece, placed)
         boxes.append(box)
         wrong += _misfits(part, placed, box, sound)
-    if not _separable(boxes, problem.kerf, _stages(problem)):
+    if not problem.is_ripped and any(is_angled(placed.ends) for placed in layout.parts):
+        wrong += _angled_gaps(problem, layout, parts)
+    elif not _separable(_with_saw(problem, layout, boxes), problem.kerf, _stages(problem)):
         wrong.append("no straight saw can separate these parts in the allowed order")
     wrong += _false_leftovers(problem, piece, layout, boxes)
     return wrong
@@ -94,6 +98,50 @@ def _box(piece: StockPiece, placed: PlacedPart | Leftover) -> _Box:
     across = (0, piece.width) if piece.width is not None else _ANYWHERE
     through = (0, piece.thickness) if piece.thickness is not None else _ANYWHERE
     return (placed.start, placed.end), placed.y or across, placed.z or through
+
+
+def _with_saw(problem: CutProblem, layout: Layout, boxes: list[_Box]) -> list[_Box]:
+    """Boxes with what an angled saw line takes more than a square one."""
+    if len(boxes) != len(layout.parts):
+        return boxes
+    return [
+        (
+            (
+                box[0][0] - placed.ends[0].saw(problem.kerf) + problem.kerf,
+                box[0][1] + placed.ends[1].saw(problem.kerf) - problem.kerf,
+            ),
+            box[1],
+            box[2],
+        )
+        for placed, box in zip(layout.parts, boxes, strict=True)
+    ]
+
+
+def _angled_gaps(problem: CutProblem, layout: Layout, parts: dict[str, CutPart]) -> list[str]:
+    """Between neighbours lies a saw line at each one's angle, or one that both share."""
+    wrong: list[str] = []
+    placed = [one for one in layout.parts if one.part in parts]
+    for one, other in pairwise(placed):
+        right, left = one.ends[1], other.ends[0]
+        needed = max(right.saw(problem.kerf), left.saw(problem.kerf))
+        if problem.share_angled_cuts and left.degrees and left == right.flipped:
+            needed -= left.reach(*_across(parts[one.part]))
+        if other.start - one.end < needed:
+            wrong.append(f"{other.part} begins before the saw is clear of {one.part}")
+    for one in placed:
+        allowed = {turned(parts[one.part].ends, left) for left in _lefts(parts[one.part].ends)}
+        if one.ends not in allowed:
+            wrong.append(f"{one.part} has other ends")
+    return wrong
+
+
+def _across(part: CutPart) -> tuple[int, int]:
+    return part.sawn_thickness or 0, part.sawn_width or 0
+
+
+def _lefts(ends: Ends) -> set[EndAngle]:
+    """Every end that may lie on the left when a part is turned."""
+    return {way for end in ends for way in (end, end.flipped)}
 
 
 def _misfits(part: CutPart, placed: PlacedPart, box: _Box, sound: _Box) -> list[str]:
@@ -145,7 +193,10 @@ def _false_leftovers(
     rests = [_box(piece, rest) for rest in layout.leftover]
     if not problem.is_ripped:
         sound = _whole(problem, piece)[0]
-        at = max((box[0][1] + problem.kerf for box in boxes), default=sound[0])
+        at = max(
+            (placed.end + placed.ends[1].saw(problem.kerf) for placed in layout.parts),
+            default=sound[0],
+        )
         remains = [(at, sound[1])] if sound[1] > at else []
         return (
             [] if [rest[0] for rest in rests] == remains else ["the leftover is not what remains"]

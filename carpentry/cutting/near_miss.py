@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from carpentry.cutting.problem import CutProblem
+from carpentry.ends import is_angled
 
 
 @dataclass(frozen=True)
@@ -22,7 +23,7 @@ def near_misses(problem: CutProblem) -> Iterator[NearMiss]:
 
     Two 48 in parts from a 96 in board, say. Only where that many of the part are wanted.
     """
-    for part in problem.parts:
+    for part in (one for one in problem.parts if not is_angled(one.ends)):
         for piece in problem.stock:
             promised = piece.length // part.length
             if promised < 1 or promised > part.quantity:

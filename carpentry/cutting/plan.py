@@ -4,6 +4,8 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 
+from carpentry.ends import SQUARE_ENDS, Ends
+
 Span = tuple[int, int]
 
 
@@ -18,13 +20,15 @@ class Status(StrEnum):
 @dataclass(frozen=True)
 class PlacedPart:
     """A part on a board as it is sawn, from ``start`` to ``end`` in ticks from the board's marked
-    end; on a ripped board also across its width (``y``) and through its thickness (``z``)."""
+    end; on a ripped board also across its width (``y``) and through its thickness (``z``).
+    ``ends`` as they lie: a part may be turned end for end and over."""
 
     part: str
     start: int
     end: int
     y: Span | None = None
     z: Span | None = None
+    ends: Ends = SQUARE_ENDS
 
 
 @dataclass(frozen=True)

@@ -4,6 +4,7 @@ from decimal import Decimal
 
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Span, Status, Unplaced
 from carpentry.document import Json
+from carpentry.ends import Ends, is_angled, read_angle
 from carpentry.length import Unit, interchange, read_length
 
 FORMAT = "grain-tally/cut-plan@1"
@@ -17,7 +18,10 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
 
     def box(one: PlacedPart | Leftover) -> Json:
         spans = {"x": (one.start, one.end), "y": one.y, "z": one.z}
-        return {axis: span(*along) for axis, along in spans.items() if along}
+        written: Json = {axis: span(*along) for axis, along in spans.items() if along}
+        if isinstance(one, PlacedPart) and is_angled(one.ends):
+            written["ends"] = [str(end) for end in one.ends]
+        return written
 
     document: Json = {
         "format": FORMAT,
@@ -54,6 +58,10 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
         y, z = (span(one[axis]) if axis in one else None for axis in ("y", "z"))
         return *span(one["x"]), y, z
 
+    def ends(one: Json) -> Ends:
+        left, right = (read_angle(text) for text in one.get("ends", ("0", "0")))
+        return left, right
+
     return CutPlan(
         Status(document["status"]),
         Decimal(document["price"]),
@@ -62,7 +70,7 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
             Layout(
                 layout["stock"],
                 layout["count"],
-                tuple(PlacedPart(p["part"], *box(p)) for p in layout["parts"]),
+                tuple(PlacedPart(p["part"], *box(p), ends(p)) for p in layout["parts"]),
                 tuple(Leftover(*box(rest)) for rest in layout["leftover"]),
             )
             for layout in document["layouts"]

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import Enum
 
+from carpentry.ends import SQUARE_ENDS, Ends
 from carpentry.length import Unit
 
 
@@ -46,8 +47,9 @@ NO_EXTRA = Extra()
 
 @dataclass(frozen=True)
 class CutPart:
-    """``quantity`` equal parts of ``length`` ticks, with a section where they are ripped. Unless
-    ``turn`` is off a part may be sawn lying on its edge."""
+    """``quantity`` equal parts of ``length`` ticks between their outermost points, with a section
+    where they are ripped or have angled ``ends``. Unless ``turn`` is off a part may be sawn lying
+    on its edge."""
 
     id: str
     length: int
@@ -56,10 +58,19 @@ class CutPart:
     width: int | None = None
     turn: bool = True
     extra: Extra = NO_EXTRA
+    ends: Ends = SQUARE_ENDS
 
     @property
     def sawn_length(self) -> int:
         return self.length + self.extra.length
+
+    def room(self, kerf: int) -> int:
+        """Ticks along the board that it takes with its saw lines, when none is shared."""
+        return self.sawn_length + sum(end.saw(kerf) for end in self.ends) - kerf
+
+    def reach(self, end: int) -> int:
+        """Ticks between long and short point of its left (0) or right (1) end."""
+        return self.ends[end].reach(self.sawn_thickness or 0, self.sawn_width or 0)
 
     @property
     def sawn_thickness(self) -> int | None:
@@ -76,7 +87,8 @@ class CutProblem:
 
     Parts lie in one line with ``kerf`` between them; the last needs no cut when it ends exactly at
     sound wood. ``trim_start`` and ``trim_end`` are the wood lost at each end of a piece of stock;
-    across it nothing is lost.
+    across it nothing is lost. With ``share_angled_cuts`` neighbours whose ends run alike share one
+    saw line.
     """
 
     unit: Unit
@@ -86,6 +98,7 @@ class CutProblem:
     stock: tuple[StockPiece, ...]
     parts: tuple[CutPart, ...]
     order: Order = Order.EITHER
+    share_angled_cuts: bool = False
 
     def sound_length(self, piece: StockPiece) -> int:
         """Ticks of a piece between its trims; zero or less when the trims take all of it."""
@@ -93,5 +106,7 @@ class CutProblem:
 
     @property
     def is_ripped(self) -> bool:
-        """Whether sections matter: parts and stock have them."""
-        return any(part.width is not None for part in self.parts)
+        """Whether sections differ: somewhere a rip may be needed."""
+        parts = {(part.sawn_thickness, part.sawn_width) for part in self.parts}
+        stock = {(piece.thickness, piece.width) for piece in self.stock}
+        return any(part.width is not None for part in self.parts) and len(parts | stock) > 1

@@ -1,16 +1,20 @@
 """Cut problems as JSON documents (``grain-tally/cut-problem@1``)."""
 
+from dataclasses import replace
+
 from carpentry.cutting.problem import NO_EXTRA, CutPart, CutProblem, Extra, Order, StockPiece
 from carpentry.document import Json, Reader, parse_json
+from carpentry.ends import SQUARE_ENDS, Ends, Measured, is_angled, outermost, read_angle
+from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
 
 FORMAT = "grain-tally/cut-problem@1"
 MOST_PARTS = 10_000
 MOST_STOCK = 1_000
 _NOT_YET = "is not planned yet"
-_LATER_PROBLEM = ("edge_trim", "stages", "keep_offcut_from", "share_angled_cuts")
+_LATER_PROBLEM = ("edge_trim", "stages", "keep_offcut_from")
 _LATER_STOCK = ("flaws",)
-_LATER_PARTS = ("grain", "clear", "ends", "measured", "on")
+_LATER_PARTS = ("grain", "clear", "on")
 
 
 def read_problem(text: str | bytes) -> CutProblem:
@@ -29,6 +33,7 @@ def read_problem(text: str | bytes) -> CutProblem:
     trim_end = trim.ticks("end", unit, "0")
     trim.refuse_unknown()
     order = Order(reader.choice("order", [o.value for o in Order], Order.EITHER.value))
+    share = reader.flag("share_angled_cuts", False)
     stock = [_stock(item, unit) for item in reader.items("stock", most=MOST_STOCK)]
     parts = [_part(item, unit) for item in reader.items("parts", most=MOST_PARTS)]
     reader.refuse(_LATER_PROBLEM, _NOT_YET)
@@ -44,7 +49,7 @@ def read_problem(text: str | bytes) -> CutProblem:
         reader.fault("kerf", "is wider than the shortest part is long")
     _sections(reader, stock, parts)
     reader.raise_problems()
-    return CutProblem(unit, kerf, trim_start, trim_end, tuple(stock), tuple(parts), order)
+    return CutProblem(unit, kerf, trim_start, trim_end, tuple(stock), tuple(parts), order, share)
 
 
 def _sections(reader: Reader, stock: list[StockPiece], parts: list[CutPart]) -> None:
@@ -90,7 +95,44 @@ def _extra(item: Reader, unit: Unit) -> Extra:
     return extra
 
 
+def _ends(item: Reader) -> Ends:
+    """Two angles as text, left and right; square where nothing is said."""
+    texts = item.texts("ends")
+    if not texts:
+        return SQUARE_ENDS
+    if len(texts) != 2:
+        item.fault("ends", 'must be two angles, such as ["30", "-30"]')
+        return SQUARE_ENDS
+    try:
+        left, right = (read_angle(text) for text in texts)
+    except CarpentryError as error:
+        item.fault("ends", error.problems[0].message)
+        return SQUARE_ENDS
+    return left, right
+
+
+def _measured_over_all(item: Reader, part: CutPart, measured: Measured) -> CutPart:
+    """The part with its length between the outermost points."""
+    if not is_angled(part.ends):
+        return part
+    for field, size, needed in (
+        ("thickness", part.thickness, any(end.bevel for end in part.ends)),
+        ("width", part.width, any(end.degrees and not end.bevel for end in part.ends)),
+    ):
+        if needed and size is None:
+            item.fault(field, "is missing: an angled end needs it")
+            return part
+    try:
+        whole = outermost(part.length, part.ends, measured, part.thickness or 0, part.width or 0)
+    except CarpentryError as error:
+        item.fault("ends", error.problems[0].message)
+        return part
+    return replace(part, length=whole)
+
+
 def _part(item: Reader, unit: Unit) -> CutPart:
+    ends = _ends(item)
+    measured = Measured(item.choice("measured", [m.value for m in Measured], "long-long"))
     part = CutPart(
         item.text("id"),
         item.ticks("length", unit, least=1),
@@ -98,7 +140,9 @@ def _part(item: Reader, unit: Unit) -> CutPart:
         *_section(item, unit),
         item.flag("turn", True),
         _extra(item.inside("extra"), unit),
+        ends,
     )
+    part = _measured_over_all(item, part, measured)
     item.refuse(_LATER_PARTS, _NOT_YET)
     item.refuse_unknown()
     return part
@@ -131,6 +175,7 @@ def problem_document(problem: CutProblem) -> Json:
         "units": problem.unit.value,
         "kerf": written(problem.kerf),
         "order": problem.order.value,
+        "share_angled_cuts": problem.share_angled_cuts,
         "trim": {"start": written(problem.trim_start), "end": written(problem.trim_end)},
         "stock": [
             {
@@ -145,6 +190,7 @@ def problem_document(problem: CutProblem) -> Json:
         "parts": [
             {"id": part.id, "length": written(part.length), "quantity": part.quantity}
             | section(part)
+            | ({"ends": [str(end) for end in part.ends]} if is_angled(part.ends) else {})
             | ({} if part.turn else {"turn": False})
             | (extra(part.extra) if part.extra != NO_EXTRA else {})
             for part in problem.parts

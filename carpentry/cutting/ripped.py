@@ -17,6 +17,7 @@ import numpy as np
 import numpy.typing as npt
 
 from carpentry.cutting.cross_section import RipPattern, StripSize
+from carpentry.cutting.line import Shape, shape_of
 from carpentry.cutting.model import Board, Money, Packing, Pattern, Source
 from carpentry.cutting.patterns import Knapsack, Profile
 from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
@@ -43,10 +44,10 @@ class Segment:
 
 @dataclass(frozen=True)
 class Item:
-    """Parts of one strip size and length; ``size`` has the kerf in it, in whole units."""
+    """Parts of one strip size and shape; ``size`` has their saw lines in it, in whole units."""
 
     strip: int
-    length: int
+    shape: Shape
     size: int
 
 
@@ -66,20 +67,20 @@ class Ripped:
         self.order = problem.order
         self.money = Money.of([piece.price for piece in problem.stock])
         strips: dict[StripSize, int] = {}
-        wanted: dict[tuple[int, int], int] = {}
+        wanted: dict[tuple[int, Shape], int] = {}
+        room: dict[tuple[int, Shape], int] = {}
         for part in problem.parts:
             if any(_takes(piece, problem, part) for piece in problem.stock):
                 strip = strips.setdefault(strip_of(part), len(strips))
-                key = strip, part.sawn_length
+                key = strip, shape_of(part)
+                room[key] = part.room(problem.kerf)
                 wanted[key] = wanted.get(key, 0) + part.quantity
         self.strips = tuple(strips)
         self.kerf = problem.kerf
-        keys = sorted(wanted, key=lambda k: (k[0], -k[1]))
-        unit = reduce(gcd, (length + problem.kerf for _, length in keys), 0) or 1
+        keys = sorted(wanted, key=lambda k: (k[0], -room[k], str(k[1])))
+        unit = reduce(gcd, (room[key] for key in keys), 0) or 1
         self.unit = unit
-        self.items = tuple(
-            Item(strip, length, (length + problem.kerf) // unit) for strip, length in keys
-        )
+        self.items = tuple(Item(strip, shape, room[strip, shape] // unit) for strip, shape in keys)
         self.demand = tuple(wanted[key] for key in keys)
         self.sizes = self._weights()
         self.recipes: dict[tuple[int, Pattern], tuple[Segment, ...]] = {}
@@ -311,7 +312,7 @@ def _takes(piece: StockPiece, problem: CutProblem, part: CutPart) -> bool:
     """Whether a piece of stock can give a part at all."""
     return (
         piece.available != 0
-        and part.sawn_length <= problem.sound_length(piece)
+        and part.room(problem.kerf) <= problem.sound_length(piece) + problem.kerf
         and any(
             h <= (piece.thickness or 0) and w <= (piece.width or 0)
             for h, w in strip_of(part).lying()

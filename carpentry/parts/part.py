@@ -2,9 +2,9 @@
 
 import re
 from dataclasses import dataclass, replace
-from decimal import Decimal
 from functools import partial
 
+from carpentry.ends import SQUARE_ENDS, Ends, Measured, is_angled, outermost, read_angle
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import Length, Unit, read_length
 from carpentry.sizes import NO_OWN, OwnStocks, ReadStock, Section, StockName, read_stock
@@ -12,7 +12,7 @@ from carpentry.sizes import NO_OWN, OwnStocks, ReadStock, Section, StockName, re
 MAX_PARTS = 2_000
 MAX_QUANTITY = 10_000
 MAX_TEXT = 200
-MEASURED = ("long-long", "edge", "short-short", "centre")
+MEASURED = tuple(Measured)
 
 
 @dataclass(frozen=True)
@@ -35,14 +35,6 @@ class PartFields:
 
 
 @dataclass(frozen=True)
-class EndAngle:
-    """One end of a part: degrees from square, and whether it is a bevel through the thickness."""
-
-    degrees: Decimal
-    bevel: bool = False
-
-
-@dataclass(frozen=True)
 class Part:
     """A part as understood. Lengths are exact; ``fields`` keeps what was typed, but that a length
     inside the stock's name (``2x4x8``) has moved to its own field, where it means one thing."""
@@ -54,7 +46,8 @@ class Part:
     length: Length
     thickness: Length | None = None
     width: Length | None = None
-    ends: tuple[EndAngle, EndAngle] = (EndAngle(Decimal(0)), EndAngle(Decimal(0)))
+    ends: Ends = SQUARE_ENDS
+    measured: Measured = Measured.LONG_LONG
     warnings: tuple[str, ...] = ()
 
     def may_be_ripped(self, usual: bool) -> bool:
@@ -74,11 +67,13 @@ class Part:
 
     @property
     def square_ended(self) -> bool:
-        return all(end.degrees == 0 for end in self.ends)
+        return not is_angled(self.ends)
 
-
-_SQUARE = (EndAngle(Decimal(0)), EndAngle(Decimal(0)))
-_END = re.compile(r"([+-]?\d+(?:\.\d+)?)\s*°?\s*(b?)", re.IGNORECASE)
+    def outermost(self, section: Section) -> int:
+        """Ticks between its outermost points when its stock has this section. Raises
+        ``CarpentryError`` when its ends leave nothing."""
+        own = self.finished_section(section) or section
+        return outermost(self.length.ticks, self.ends, self.measured, own.thickness, own.width)
 
 
 def _read_quantity(text: str) -> int:
@@ -95,16 +90,13 @@ def _read_quantity(text: str) -> int:
     return quantity
 
 
-def _read_ends(text: str) -> tuple[EndAngle, EndAngle]:
+def _read_ends(text: str) -> Ends:
     if not text.strip():
-        return _SQUARE
-    found = [_END.fullmatch(word) for word in re.split(r"[\s,/]+", text.strip())]
-    angles = [match for match in found if match]
-    if len(angles) != len(found) or len(angles) != 2:
+        return SQUARE_ENDS
+    words = re.split(r"[\s,/]+", text.strip())
+    if len(words) != 2:
         raise CarpentryError(f"“{text.strip()}” is no pair of angles: write two, such as 20 -20")
-    left, right = (EndAngle(Decimal(m[1]), bool(m[2])) for m in angles)
-    if any(abs(end.degrees) > 75 for end in (left, right)):
-        raise CarpentryError("an end angle is more than 75° from square: no saw cuts that")
+    left, right = (read_angle(word) for word in words)
     return left, right
 
 
@@ -127,7 +119,7 @@ def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> 
     faults = Faults()
     quantity = faults.attempt("quantity", lambda: _read_quantity(fields.quantity), 0)
     stock = faults.attempt("stock", lambda: read_stock(fields.stock, unit, own), None)
-    ends = faults.attempt("ends", lambda: _read_ends(fields.ends), _SQUARE)
+    ends = faults.attempt("ends", lambda: _read_ends(fields.ends), SQUARE_ENDS)
     for place, choices, what in (
         ("measured", MEASURED, "way of measuring"),
         ("grain", ("length", "any"), "grain"),
@@ -158,7 +150,10 @@ def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> 
     name = fields.name.strip() or str(stock.stock)
     if stock.length is not None:
         fields = replace(fields, stock=str(stock.stock), length=length.text)
-    return Part(fields, quantity, name, stock.stock, length, thickness, width, ends, warnings)
+    measured = Measured(fields.measured.strip().lower() or Measured.LONG_LONG)
+    return Part(
+        fields, quantity, name, stock.stock, length, thickness, width, ends, measured, warnings
+    )
 
 
 def _settle_length(
@@ -188,10 +183,12 @@ def not_planned_yet(part: Part, actual: Section | None) -> str | None:
     """
     if part.stock.is_sheet:
         return "cut from a sheet"
-    if not part.square_ended:
-        return "has an angled end"
     if actual is None:
-        return None
+        return None if part.square_ended else "has an angled end on stock of unknown size"
+    try:
+        part.outermost(actual)
+    except CarpentryError as error:
+        return error.problems[0].message
     for own, real, what in (
         (part.thickness, actual.thickness, "thickness"),
         (part.width, actual.width, "width"),

@@ -157,7 +157,8 @@ class PartTest(TestCase):
 
         self.assertIsNone(reason())
         self.assertIsNone(reason(width="3 1/2", thickness="1 1/2", ends="0 0"))
-        self.assertIn("angled end", reason(ends="20 -20") or "")
+        self.assertIsNone(reason(ends="20 -20"))
+        self.assertIn("ends meet", reason(ends="75 75") or "")
         self.assertIn("width", reason(width="1 1/2") or "")
         self.assertIn("thickness", reason(thickness="3/4") or "")
         self.assertIn("more than the width", reason(width="4") or "")

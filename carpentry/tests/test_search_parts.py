@@ -25,6 +25,7 @@ from carpentry.cutting.model import Money, Packing, Source
 from carpentry.cutting.patterns import Knapsack, maximal_patterns
 from carpentry.cutting.problem import CutPart
 from carpentry.cutting.search import search
+from carpentry.ends import SQUARE_ENDS
 from carpentry.tests.problems import home_size, problem, ticks
 
 LATER = 60.0
@@ -50,9 +51,10 @@ def line_of(
     return Line(
         tuple(sizes),
         tuple(demand),
-        tuple(sizes),
+        tuple((size, SQUARE_ENDS) for size in sizes),
         tuple(Source(f"s{n}", *source) for n, source in enumerate(sources)),
         Money(Decimal(1)),
+        tuple(False for _ in sizes),
     )
 
 
@@ -60,7 +62,7 @@ class LineTest(TestCase):
     def test_equal_lengths_become_one_item_longest_first(self) -> None:
         line = to_line(problem([("96", "5", None)], [("20", 2), ("30", 1), ("20", 3)]))
         self.assertEqual(line.demand, (1, 5))
-        self.assertEqual(line.lengths, (ticks("30"), ticks("20")))
+        self.assertEqual([n for n, _ in line.shapes], [ticks("30"), ticks("20")])
 
     def test_parts_fit_exactly_when_sizes_add_up(self) -> None:
         given_problem = problem([("94 1/2", "5", None)], [("31 1/4", 3)], start="1/2")
@@ -75,7 +77,7 @@ class LineTest(TestCase):
         ]
         line = to_line(problem(stock, [("100", 1), ("50", 2)]))
         self.assertEqual([s.stock for s in line.sources], ["s0"])
-        self.assertEqual(line.lengths, (ticks("50"),))
+        self.assertEqual([n for n, _ in line.shapes], [ticks("50")])
 
     def test_prices_become_whole_costs_and_come_back(self) -> None:
         line = to_line(problem([("96", "5.1", None), ("120", "6.25", None)], [("50", 2)]))

@@ -1,0 +1,208 @@
+"""Angled ends: measured in four ways, planned with what the saw takes, replayed, shared."""
+
+import json
+import math
+import random
+from dataclasses import replace
+from decimal import Decimal
+from unittest import TestCase
+
+from carpentry.cutting import (
+    Budget,
+    CutPart,
+    CutProblem,
+    Status,
+    StockPiece,
+    check_plan,
+    plan_cuts,
+    problem_document,
+    read_plan,
+    read_problem,
+)
+from carpentry.cutting.plan_file import plan_document
+from carpentry.ends import (
+    SQUARE_ENDS,
+    EndAngle,
+    Ends,
+    Measured,
+    outermost,
+    outline,
+    read_angle,
+    turned,
+)
+from carpentry.errors import CarpentryError, PlanCheckError
+from carpentry.length import Unit
+from carpentry.tests.problems import ticks
+
+KERF = ticks("1/8")
+THICK, WIDE = ticks("1 1/2"), ticks("3 1/2")
+
+
+def ends(left: str, right: str) -> Ends:
+    return read_angle(left), read_angle(right)
+
+
+def part(name: str, length: str, count: int, left: str = "0", right: str = "0") -> CutPart:
+    return CutPart(name, ticks(length), count, THICK, WIDE, ends=ends(left, right))
+
+
+def problem(length: str, *parts: CutPart, share: bool = False, count: int = 9) -> CutProblem:
+    piece = StockPiece("2x4", ticks(length), Decimal("4.00"), count, THICK, WIDE)
+    return CutProblem(Unit.INCH, KERF, 0, 0, (piece,), parts, share_angled_cuts=share)
+
+
+class MeasuringTest(TestCase):
+    def test_what_is_read(self) -> None:
+        self.assertEqual(read_angle(" -22.5° "), EndAngle(Decimal("-22.5")))
+        self.assertEqual(read_angle("45b"), EndAngle(Decimal(45), bevel=True))
+        for text in ("", "x", "76", "1e2"):
+            with self.assertRaises(CarpentryError):
+                read_angle(text)
+
+    def test_45_degrees_reach_as_far_as_the_board_is_wide(self) -> None:
+        """tan 45° is 1, tan 60° is √3; a bevel counts the thickness."""
+        self.assertEqual(read_angle("45").reach(THICK, WIDE), WIDE)
+        self.assertEqual(read_angle("-45b").reach(THICK, WIDE), THICK)
+        self.assertEqual(read_angle("60").reach(THICK, WIDE), math.ceil(WIDE * math.sqrt(3)))
+
+    def test_the_saw_takes_kerf_over_cosine(self) -> None:
+        """cos 60° is one half; cos 45° is 1 ÷ √2."""
+        self.assertEqual(read_angle("60").saw(KERF), 2 * KERF)
+        self.assertEqual(read_angle("45").saw(KERF), math.ceil(KERF * math.sqrt(2)))
+        self.assertEqual(read_angle("0").saw(KERF), KERF)
+
+    def test_four_ways_of_measuring(self) -> None:
+        """A 2x4 with 45° ends, 20 in along its middle: 23 1/2 over all as a trapezoid; its top edge
+        is the long one."""
+        trapezoid, parallelogram = ends("45", "45"), ends("45", "-45")
+        long = ticks("23 1/2")
+        for measured, length, shape in (
+            (Measured.LONG_LONG, "23 1/2", trapezoid),
+            (Measured.CENTRE, "20", trapezoid),
+            (Measured.SHORT_SHORT, "16 1/2", trapezoid),
+            (Measured.EDGE, "23 1/2", trapezoid),
+            (Measured.EDGE, "20", parallelogram),
+            (Measured.CENTRE, "20", parallelogram),
+        ):
+            self.assertEqual(outermost(ticks(length), shape, measured, THICK, WIDE), long, measured)
+
+    def test_ends_that_meet(self) -> None:
+        with self.assertRaisesRegex(CarpentryError, "nothing is left"):
+            outermost(ticks("6"), ends("45", "45"), Measured.LONG_LONG, THICK, WIDE)
+        parallelogram = ends("45", "-45")
+        self.assertEqual(
+            outermost(ticks("6"), parallelogram, Measured.LONG_LONG, THICK, WIDE), ticks("6")
+        )
+
+    def test_turning_keeps_the_part(self) -> None:
+        """The corners of a turned part are those of the part, seen from another side."""
+        chance = random.Random(3)
+        for _ in range(40):
+            first, second = (str(chance.randint(-40, 40)) for _ in range(2))
+            shape = ends(first, second)
+            for left in (shape[0], shape[0].flipped, shape[1], shape[1].flipped):
+                way = turned(shape, left)
+                self.assertEqual(way[0], left)
+                a = outline(0, ticks("30"), shape, THICK, WIDE)
+                b = outline(0, ticks("30"), way, THICK, WIDE)
+                edges = sorted((a[1] - a[0], a[2] - a[3]))
+                self.assertEqual(edges, sorted((b[1] - b[0], b[2] - b[3])))
+
+
+class PlanningTest(TestCase):
+    def test_without_sharing_every_part_takes_its_whole_length(self) -> None:
+        plan = plan_cuts(problem("46", part("slat", "23", 2, "45", "-45")))
+        self.assertEqual(plan.pieces_of_stock, 2)
+        plan = plan_cuts(problem("46 1/4", part("slat", "23", 2, "45", "-45")))
+        self.assertEqual(plan.pieces_of_stock, 2)
+        plan = plan_cuts(problem("47", part("slat", "23", 2, "45", "-45")))
+        self.assertEqual((plan.pieces_of_stock, plan.status), (1, Status.OPTIMAL))
+
+    def test_parts_that_share_their_cuts_nest(self) -> None:
+        """Four parallelograms of 23 1/2 with 45° ends: the first whole, each other one 20 in and a
+        saw line of 1/8 × √2 further: 84.03 in."""
+        for shape in (("45", "-45"), ("45", "45")):
+            slats = part("slat", "23 1/2", 4, *shape)
+            plan = plan_cuts(problem("84 1/4", slats, share=True))
+            self.assertEqual((plan.pieces_of_stock, plan.status), (1, Status.OPTIMAL), shape)
+            starts = [placed.start for placed in plan.layouts[0].parts]
+            pitch = ticks("20") + EndAngle(Decimal(45)).saw(KERF)
+            self.assertEqual(starts, [n * pitch for n in range(4)])
+            self.assertEqual(plan_cuts(problem("84", slats, share=True)).pieces_of_stock, 2)
+            self.assertEqual(plan_cuts(problem("84 1/4", slats)).pieces_of_stock, 2)
+
+    def test_a_trapezoid_lies_the_other_way_up_beside_its_neighbour(self) -> None:
+        plan = plan_cuts(problem("84 1/4", part("slat", "23 1/2", 4, "45", "45"), share=True))
+        lefts = [placed.ends[0].degrees for placed in plan.layouts[0].parts]
+        self.assertEqual(lefts, [Decimal(45), Decimal(-45), Decimal(45), Decimal(-45)])
+
+    def test_square_parts_join_a_chain(self) -> None:
+        given = problem(
+            "96", part("slat", "23 1/2", 3, "30", "-30"), part("block", "10", 2), share=True
+        )
+        plan = plan_cuts(given)
+        self.assertEqual((plan.pieces_of_stock, plan.status), (1, Status.OPTIMAL))
+        check_plan(given, plan)
+
+    def test_every_plan_holds_and_sharing_never_costs_more(self) -> None:
+        chance = random.Random(8)
+        for number in range(25):
+            parts = []
+            for n in range(chance.randint(1, 5)):
+                angle = chance.choice(["0", "15", "30", "45"])
+                right = chance.choice([angle, f"-{angle}", "0"])
+                length = str(chance.randint(20, 60))
+                parts.append(part(f"p{n}", length, chance.randint(1, 5), angle, right))
+            given = problem(str(chance.randint(70, 130)), *parts, count=99)
+            alone = plan_cuts(given, Budget(5.0))
+            shared = plan_cuts(replace(given, share_angled_cuts=True), Budget(5.0))
+            for plan in (alone, shared):
+                self.assertEqual(plan.unplaced, (), number)
+            self.assertLessEqual(shared.price, alone.price, number)
+
+    def test_ripped_and_angled(self) -> None:
+        piece = StockPiece("2x8", ticks("60"), Decimal("5.00"), None, THICK, ticks("7 1/4"))
+        given = CutProblem(
+            Unit.INCH, KERF, 0, 0, (piece,), (part("brace", "29 1/2", 4, "45", "45"),)
+        )
+        plan = plan_cuts(given)
+        self.assertEqual(plan.pieces_of_stock, 1)
+        check_plan(given, plan)
+
+    def test_documents_read_back(self) -> None:
+        given = problem("96", part("slat", "23 1/2", 3, "30", "-30b"), share=True)
+        self.assertEqual(read_problem(json_of(given)), given)
+        plan = plan_cuts(given)
+        self.assertEqual(read_plan(plan_document(plan, Unit.INCH), Unit.INCH), plan)
+
+    def test_a_length_measured_otherwise_is_converted_when_it_is_read(self) -> None:
+        document = problem_document(problem("96", part("slat", "23 1/2", 3, "45", "45")))
+        document["parts"][0] |= {"length": "20", "measured": "centre"}
+        self.assertEqual(read_problem(json.dumps(document)).parts[0].length, ticks("23 1/2"))
+
+
+class CheckTest(TestCase):
+    def setUp(self) -> None:
+        self.problem = problem("84 1/4", part("slat", "23 1/2", 4, "45", "-45"), share=True)
+        self.plan = plan_cuts(self.problem)
+
+    def refused(self, words: str, given: CutProblem, **change: object) -> None:
+        layout = self.plan.layouts[0]
+        spoiled = replace(layout.parts[1], **change)  # type: ignore[arg-type]
+        parts = (layout.parts[0], spoiled, *layout.parts[2:])
+        plan = replace(self.plan, layouts=(replace(layout, parts=parts),))
+        with self.assertRaisesRegex(PlanCheckError, words):
+            check_plan(given, plan)
+
+    def test_what_is_wrong(self) -> None:
+        check_plan(self.problem, self.plan)
+        second = self.plan.layouts[0].parts[1]
+        closer = {"start": second.start - 8, "end": second.end - 8}
+        self.refused("before the saw is clear", self.problem, **closer)
+        self.refused("other ends", self.problem, ends=SQUARE_ENDS)
+        alone = replace(self.problem, share_angled_cuts=False)
+        self.refused("before the saw is clear", alone)
+
+
+def json_of(given: CutProblem) -> str:
+    return json.dumps(problem_document(given))
