@@ -7,6 +7,7 @@ long point is on the face.
 
 import math
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
@@ -48,8 +49,15 @@ class EndAngle:
 
     @property
     def flipped(self) -> "EndAngle":
-        """The same end with the board turned over."""
-        return EndAngle(-self.degrees, self.bevel)
+        """The same end with the board rolled over about its length."""
+        return EndAngle(-self.degrees, self.bevel) if self.degrees else self
+
+    @property
+    def words(self) -> str:
+        """Its size in words, without its direction."""
+        if not self.degrees:
+            return "square"
+        return f"{abs(self.degrees):f}°{' bevel' if self.bevel else ''}"
 
 
 Ends = tuple[EndAngle, EndAngle]
@@ -61,7 +69,8 @@ def read_angle(text: str) -> EndAngle:
     found = _ANGLE.fullmatch(text.strip())
     if not found:
         raise CarpentryError(f"“{text.strip()}” is no angle: write degrees such as 20, -20 or 45b")
-    angle = EndAngle(Decimal(found[1]), bool(found[2]))
+    degrees = Decimal(found[1])
+    angle = EndAngle(degrees, bool(found[2])) if degrees else EndAngle()
     if abs(angle.degrees) > STEEPEST:
         raise CarpentryError(f"an end angle is more than {STEEPEST}° from square: no saw cuts that")
     return angle
@@ -71,10 +80,7 @@ def is_angled(ends: Ends) -> bool:
     return any(end.degrees for end in ends)
 
 
-def outermost(length: int, ends: Ends, measured: Measured, thickness: int, width: int) -> int:
-    """The length between the outermost points of a part whose ``length`` is ``measured`` otherwise
-    (all in ticks). Raises ``CarpentryError`` when the ends leave nothing of an edge."""
-    reaches = [end.reach(thickness, width) for end in ends]
+def _over_all(length: int, ends: Ends, measured: Measured, reaches: Sequence[int]) -> int:
     if measured is Measured.EDGE:
         lost = sum(r for r, end in zip(reaches, ends, strict=True) if end.degrees < 0)
     elif measured is Measured.SHORT_SHORT:
@@ -83,7 +89,21 @@ def outermost(length: int, ends: Ends, measured: Measured, thickness: int, width
         lost = -(-sum(reaches) // 2)
     else:
         lost = 0
-    whole = length + lost
+    return length + lost
+
+
+def centre_length(length: int, ends: Ends, measured: Measured, thickness: int, width: int) -> int:
+    """The length along the centre line (all in ticks), rounded down: a part's volume goes by it.
+    Nothing where the ends leave nothing."""
+    reaches = [end.reach(thickness, width) for end in ends]
+    return max(0, _over_all(length, ends, measured, reaches) - sum(reaches) // 2)
+
+
+def outermost(length: int, ends: Ends, measured: Measured, thickness: int, width: int) -> int:
+    """The length between the outermost points of a part whose ``length`` is ``measured`` otherwise
+    (all in ticks). Raises ``CarpentryError`` when the ends leave nothing of an edge."""
+    reaches = [end.reach(thickness, width) for end in ends]
+    whole = _over_all(length, ends, measured, reaches)
     left, right = ends
     for edge in (1, -1):
         cut = [r for r, end in zip(reaches, (left, right), strict=True) if end.degrees * edge < 0]
@@ -95,23 +115,47 @@ def outermost(length: int, ends: Ends, measured: Measured, thickness: int, width
 def turned(ends: Ends, left: EndAngle) -> Ends:
     """The ends with the part turned end for end, turned over, or both, so that ``left`` is its left
     end; as they are where that cannot be."""
+    return next((way for way in ways_to_lie(ends) if way[0] == left), ends)
+
+
+def ways_to_lie(ends: Ends) -> tuple[Ends, Ends, Ends, Ends]:
+    """The ends as they are, rolled over about the length, turned end for end on the face, and
+    turned end for end and over. A mirror image is another part."""
     first, second = ends
-    ways = (
-        (first, second),
-        (first.flipped, second.flipped),
-        (second.flipped, first.flipped),
-        (second, first),
-    )
-    return next((way for way in ways if way[0] == left), ends)
+    flat = [end if end.bevel else end.flipped for end in (second, first)]
+    over = [end.flipped if end.bevel else end for end in (second, first)]
+    return ends, (first.flipped, second.flipped), (flat[0], flat[1]), (over[0], over[1])
+
+
+def mirrored(ends: Ends) -> Ends:
+    """The ends of the other part of a left and right pair: end for end, seen in a mirror."""
+    return ends[1], ends[0]
+
+
+def told(ends: Ends) -> str:
+    """Both ends in words, such as "both 20°, mirrored" for a trapezoid."""
+    left, right = ends
+    if left == right:
+        return f"both {left.words}, mirrored" if left.degrees else "both square"
+    if left == right.flipped:
+        return f"both {left.words}, parallel"
+    return f"left {left.words}, right {right.words}"
 
 
 def outline(start: int, end: int, ends: Ends, thickness: int, width: int) -> tuple[int, ...]:
-    """Where a part's corners lie along the board (ticks), as seen from its face (a bevel from its
-    edge): top left, top right, bottom right, bottom left."""
-    left, right = (one.reach(thickness, width) for one in ends)
+    """Where the corners of a part lie along the board (ticks), seen from its face with bevels at
+    their full length: top left, top right, bottom right, bottom left."""
+    left, right = (0 if one.bevel else one.reach(thickness, width) for one in ends)
     return (
         start + (left if ends[0].degrees < 0 else 0),
         end - (right if ends[1].degrees < 0 else 0),
         end - (right if ends[1].degrees > 0 else 0),
         start + (left if ends[0].degrees > 0 else 0),
     )
+
+
+def bevel_lines(start: int, end: int, ends: Ends, thickness: int) -> list[int]:
+    """Where the short points of bevelled ends lie along the board (ticks)."""
+    left, right = ends
+    lines = [start + left.reach(thickness, 0)] if left.bevel else []
+    return lines + ([end - right.reach(thickness, 0)] if right.bevel else [])

@@ -19,7 +19,7 @@ class Tax:
 @dataclass(frozen=True)
 class ListLine:
     """``count`` pieces of one stock and named length (ticks). ``price`` of one, ``None`` if not
-    known."""
+    known. A ``spare`` line stands apart: boards that no part is cut from, against culls."""
 
     stock: StockName
     section: Section | None
@@ -27,6 +27,7 @@ class ListLine:
     real_length: int
     count: int
     price: Decimal | None
+    spare: bool = False
 
     @property
     def line_price(self) -> Decimal | None:

@@ -9,7 +9,7 @@ from carpentry.cutting.near_miss import NearMiss, near_misses
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status, Unplaced
 from carpentry.cutting.plan_file import plan_document, read_plan
 from carpentry.cutting.planner import Budget, Progress, first_plan, plan_cuts
-from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
+from carpentry.cutting.problem import CutPart, CutProblem, Extra, Order, StockPiece
 from carpentry.cutting.problem_file import problem_document, read_problem
 
 __all__ = [
@@ -17,6 +17,7 @@ __all__ = [
     "CutPart",
     "CutPlan",
     "CutProblem",
+    "Extra",
     "Layout",
     "Leftover",
     "NearMiss",

@@ -55,7 +55,7 @@ def lay_out(problem: CutProblem, piece: StockPiece, parts: Iterable[CutPart]) ->
 
 
 def _reach(part: CutPart, end: EndAngle) -> int:
-    return end.reach(part.sawn_thickness or 0, part.sawn_width or 0)
+    return end.reach(part.thickness or 0, part.width or 0)
 
 
 def _shared(problem: CutProblem, right: EndAngle, left: EndAngle) -> bool:

@@ -6,7 +6,7 @@ from itertools import pairwise
 
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status
 from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
-from carpentry.ends import EndAngle, Ends, is_angled, turned
+from carpentry.ends import is_angled, ways_to_lie
 from carpentry.errors import PlanCheckError, Problem
 
 
@@ -129,30 +129,32 @@ def _angled_gaps(problem: CutProblem, layout: Layout, parts: dict[str, CutPart])
         if other.start - one.end < needed:
             wrong.append(f"{other.part} begins before the saw is clear of {one.part}")
     for one in placed:
-        allowed = {turned(parts[one.part].ends, left) for left in _lefts(parts[one.part].ends)}
-        if one.ends not in allowed:
+        if one.ends not in ways_to_lie(parts[one.part].ends):
             wrong.append(f"{one.part} has other ends")
     return wrong
 
 
 def _across(part: CutPart) -> tuple[int, int]:
-    return part.sawn_thickness or 0, part.sawn_width or 0
-
-
-def _lefts(ends: Ends) -> set[EndAngle]:
-    """Every end that may lie on the left when a part is turned."""
-    return {way for end in ends for way in (end, end.flipped)}
+    return part.thickness or 0, part.width or 0
 
 
 def _misfits(part: CutPart, placed: PlacedPart, box: _Box, sound: _Box) -> list[str]:
     wrong: list[str] = []
     if placed.end - placed.start != part.sawn_length:
         wrong.append(f"{placed.part} is not cut to its length")
-    if part.sawn_width is not None and part.sawn_thickness is not None:
+    if part.width is not None and part.thickness is not None:
         size = (box[1][1] - box[1][0], box[2][1] - box[2][0])
-        standing = (part.sawn_width, part.sawn_thickness)
-        allowed = {standing, standing[::-1]} if part.turn else {standing}
-        if size not in allowed:
+        whole = (sound[1][1], sound[2][1])
+        across = part.width, part.extra.width
+        through = part.thickness, part.extra.thickness
+        ways = [(across, through), (through, across)] if part.turn else [(across, through)]
+        if not any(
+            all(
+                real == own + more or real == own == board
+                for real, board, (own, more) in zip(size, whole, way, strict=True)
+            )
+            for way in ways
+        ):
             wrong.append(f"{placed.part} is not ripped to its section")
     if any(a < low or b > high for (a, b), (low, high) in zip(box, sound, strict=True)):
         wrong.append(f"{placed.part} ends beyond sound wood")

@@ -13,17 +13,30 @@ _MOST_STEPS = 25_000
 
 @dataclass(frozen=True)
 class StripSize:
-    """A section that parts have, in ticks; ``turn`` lets it lie on its edge in the board."""
+    """A finished section that parts have, in ticks; ``turn`` lets it lie on its edge in the board.
+    Where it is sawn to a size it takes that much ``extra_thickness`` and ``extra_width`` more."""
 
     thickness: int
     width: int
     turn: bool
+    extra_thickness: int = 0
+    extra_width: int = 0
 
-    def lying(self) -> Iterator[tuple[int, int]]:
-        """Its height and width in the board, as it is and turned."""
-        yield self.thickness, self.width
-        if self.turn and self.thickness != self.width:
-            yield self.width, self.thickness
+    def lying(self, high: int, wide: int) -> Iterator[tuple[int, int]]:
+        """The height and width it takes from a board of that section, as it is and turned: what is
+        as thick or as wide as the board already has no sawn face there."""
+        thick, broad = (
+            (self.thickness, self.extra_thickness),
+            (self.width, self.extra_width),
+        )
+        for (h, more_h), (w, more_w) in ((thick, broad), (broad, thick)):
+            yield h if h == high else h + more_h, w if w == wide else w + more_w
+            if not self.turn:
+                return
+
+    def fits(self, high: int, wide: int) -> bool:
+        """Whether a board of that section gives it."""
+        return any(h <= high and w <= wide for h, w in self.lying(high, wide))
 
 
 @dataclass(frozen=True)
@@ -86,14 +99,14 @@ class Regions:
     """Patterns of the rectangles that rips of one board leave; heights and widths with the kerf in,
     and no more than their strips reach."""
 
-    def __init__(self, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]) -> None:
+    def __init__(
+        self, thickness: int, width: int, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]
+    ) -> None:
         self.kerf = kerf
         self.most = most
-        self.lyings = [list(size.lying()) for size in sizes]
+        self.lyings = [list(dict.fromkeys(size.lying(thickness, width))) for size in sizes]
         self.steps = 0
         self.known: dict[tuple[int, int], dict[Counts, Tree]] = {}
-
-    def reach(self, thickness: int, width: int) -> None:
         ways = [way for lying in self.lyings for way in lying]
         self.heights = _sums(sorted({h + self.kerf for h, _ in ways}), thickness + self.kerf)
         self.widths = _sums(sorted({w + self.kerf for _, w in ways}), width + self.kerf)
@@ -133,10 +146,10 @@ class Regions:
             if rest:
                 yield False, at, (at, wide), (rest, wide)
 
-    def whole(self, thickness: int, width: int) -> Region:
-        """The region of the whole section (ticks)."""
-        high, wide = thickness + self.kerf, width + self.kerf
-        return shrunk(self.heights, high), shrunk(self.widths, wide)
+    @property
+    def whole(self) -> Region:
+        """The region of the whole section."""
+        return self.heights[-1], self.widths[-1]
 
     def _combine(
         self,
@@ -172,10 +185,9 @@ def rip_patterns(
     may be wider or thicker than its strip, which is then sawn to size. No pattern has more strips
     of a size than ``most``.
     """
-    regions = Regions(kerf, sizes, most)
-    regions.reach(thickness, width)
+    regions = Regions(thickness, width, kerf, sizes, most)
     try:
-        trees = regions.fill(*regions.whole(thickness, width))
+        trees = regions.fill(*regions.whole)
     except _TooMany:
         return None
     patterns = [pattern_of(len(sizes), tree) for tree in trees.values() if tree is not None]

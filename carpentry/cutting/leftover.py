@@ -1,4 +1,5 @@
-"""Of equal purchases, the one with the longest single leftover: wood for the next project."""
+"""Of equal purchases, the one that leaves most for the next project: the longest single leftover,
+or most length in leftovers that are worth keeping."""
 
 from collections.abc import Sequence
 from time import monotonic
@@ -6,14 +7,16 @@ from time import monotonic
 from carpentry.cutting.holding import Bin, Holder, Relaxation, dive
 from carpentry.cutting.line import Line
 from carpentry.cutting.model import Board, Packing
+from carpentry.cutting.problem import CutProblem
 
 _MOST_LEFTOVER_TRIES = 14
 
 
-def lengthen_leftover(holder: Holder, line: Line, packing: Packing) -> Packing:
-    """The same purchase with the longest single leftover that a few tries find; ``holder`` is
-    the one that ``line`` was searched with."""
+def lengthen_leftover(problem: CutProblem, holder: Holder, line: Line, packing: Packing) -> Packing:
+    """The same purchase with the best leftovers that a few tries find; ``holder`` is the one that
+    ``line`` was searched with."""
     best = packing
+    worth = _worth_keeping(problem, line, packing)
     demand = [d - m for d, m in zip(line.demand, packing.missing, strict=True)]
     counts = [0] * len(line.sources)
     for board in packing.boards:
@@ -39,9 +42,28 @@ def lengthen_leftover(holder: Holder, line: Line, packing: Packing) -> Packing:
             if boards is None:
                 high = wanted - 1
                 continue
-            best = Packing(boards, packing.missing)
+            found = Packing(boards, packing.missing)
             low = longest = max(map(rest_of, boards))
+            if _worth_keeping(problem, line, found) >= worth:
+                best, worth = found, _worth_keeping(problem, line, found)
     return best
+
+
+def _worth_keeping(problem: CutProblem, line: Line, packing: Packing) -> int:
+    """Ticks in leftovers that are long enough to be kept; 0 where no length is said."""
+    if not problem.keep_offcut_from:
+        return 0
+    pieces = {piece.id: piece for piece in problem.stock}
+    total = 0
+    for board in packing.boards:
+        held = [(n, *shape) for n, shape in zip(board.pattern, line.shapes, strict=True) if n]
+        used = sum(
+            n * (length + sum(end.saw(problem.kerf) for end in ends) - problem.kerf)
+            for n, length, ends in held
+        )
+        rest = problem.sound_length(pieces[line.sources[board.source].stock]) - used
+        total += rest if rest >= problem.keep_offcut_from else 0
+    return total
 
 
 def _with_rest(

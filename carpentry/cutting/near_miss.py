@@ -25,10 +25,10 @@ def near_misses(problem: CutProblem) -> Iterator[NearMiss]:
     """
     for part in (one for one in problem.parts if not is_angled(one.ends)):
         for piece in problem.stock:
-            promised = piece.length // part.length
+            promised = piece.length // part.sawn_length
             if promised < 1 or promised > part.quantity:
                 continue
-            needed = promised * (part.length + problem.kerf) - problem.kerf
+            needed = promised * (part.sawn_length + problem.kerf) - problem.kerf
             missing = needed - problem.sound_length(piece)
             if missing > 0:
                 yield NearMiss(part.id, promised, piece.id, missing)

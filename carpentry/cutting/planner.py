@@ -52,7 +52,9 @@ def plan_cuts(
         return _checked(problem, model, found.packing, proven=found.proven, bound=found.bound)
     holder = Holder(model, deadline)
     found = search(holder, report)
-    packing = lengthen_leftover(holder, model, found.packing) if found.proven else found.packing
+    packing = found.packing
+    if found.proven:
+        packing = lengthen_leftover(problem, holder, model, found.packing)
     return _checked(problem, model, packing, proven=found.proven, bound=found.bound)
 
 
@@ -130,16 +132,10 @@ def _reason(problem: CutProblem, part: CutPart) -> str:
     stock = [piece for piece in problem.stock if piece.available != 0]
     if not stock:
         return "there is no stock to cut it from"
-    thick, wide = part.sawn_thickness, part.sawn_width
-    if thick is not None and wide is not None:
-        fitting = [
-            piece
-            for piece in stock
-            if any(
-                h <= (piece.thickness or 0) and w <= (piece.width or 0)
-                for h, w in strip_of(part).lying()
-            )
-        ]
+    if part.thickness is not None and part.width is not None:
+        thick, wide = part.thickness + part.extra.thickness, part.width + part.extra.width
+        strip = strip_of(part)
+        fitting = [p for p in stock if strip.fits(p.thickness or 0, p.width or 0)]
         widest = max(piece.width or 0 for piece in stock)
         thickest = max(piece.thickness or 0 for piece in stock)
         if not fitting and wide > widest:

@@ -35,7 +35,8 @@ class StockPiece:
 
 @dataclass(frozen=True)
 class Extra:
-    """Wood that a part needs beyond its finished size, in ticks."""
+    """Wood that a part needs beyond its finished size, in ticks: across and through it only where
+    it is sawn."""
 
     length: int = 0
     width: int = 0
@@ -70,15 +71,7 @@ class CutPart:
 
     def reach(self, end: int) -> int:
         """Ticks between long and short point of its left (0) or right (1) end."""
-        return self.ends[end].reach(self.sawn_thickness or 0, self.sawn_width or 0)
-
-    @property
-    def sawn_thickness(self) -> int | None:
-        return None if self.thickness is None else self.thickness + self.extra.thickness
-
-    @property
-    def sawn_width(self) -> int | None:
-        return None if self.width is None else self.width + self.extra.width
+        return self.ends[end].reach(self.thickness or 0, self.width or 0)
 
 
 @dataclass(frozen=True)
@@ -88,7 +81,8 @@ class CutProblem:
     Parts lie in one line with ``kerf`` between them; the last needs no cut when it ends exactly at
     sound wood. ``trim_start`` and ``trim_end`` are the wood lost at each end of a piece of stock;
     across it nothing is lost. With ``share_angled_cuts`` neighbours whose ends run alike share one
-    saw line.
+    saw line. Of equal plans the one with most leftover length in pieces of at least
+    ``keep_offcut_from`` is wanted, where that is 0 the one with the longest leftover.
     """
 
     unit: Unit
@@ -99,6 +93,7 @@ class CutProblem:
     parts: tuple[CutPart, ...]
     order: Order = Order.EITHER
     share_angled_cuts: bool = False
+    keep_offcut_from: int = 0
 
     def sound_length(self, piece: StockPiece) -> int:
         """Ticks of a piece between its trims; zero or less when the trims take all of it."""
@@ -107,6 +102,6 @@ class CutProblem:
     @property
     def is_ripped(self) -> bool:
         """Whether sections differ: somewhere a rip may be needed."""
-        parts = {(part.sawn_thickness, part.sawn_width) for part in self.parts}
+        parts = {(part.thickness, part.width) for part in self.parts}
         stock = {(piece.thickness, piece.width) for piece in self.stock}
         return any(part.width is not None for part in self.parts) and len(parts | stock) > 1

@@ -12,7 +12,7 @@ FORMAT = "grain-tally/cut-problem@1"
 MOST_PARTS = 10_000
 MOST_STOCK = 1_000
 _NOT_YET = "is not planned yet"
-_LATER_PROBLEM = ("edge_trim", "stages", "keep_offcut_from")
+_LATER_PROBLEM = ("edge_trim", "stages")
 _LATER_STOCK = ("flaws",)
 _LATER_PARTS = ("grain", "clear", "on")
 
@@ -34,6 +34,7 @@ def read_problem(text: str | bytes) -> CutProblem:
     trim.refuse_unknown()
     order = Order(reader.choice("order", [o.value for o in Order], Order.EITHER.value))
     share = reader.flag("share_angled_cuts", False)
+    keep = reader.ticks("keep_offcut_from", unit, "0")
     stock = [_stock(item, unit) for item in reader.items("stock", most=MOST_STOCK)]
     parts = [_part(item, unit) for item in reader.items("parts", most=MOST_PARTS)]
     reader.refuse(_LATER_PROBLEM, _NOT_YET)
@@ -49,7 +50,9 @@ def read_problem(text: str | bytes) -> CutProblem:
         reader.fault("kerf", "is wider than the shortest part is long")
     _sections(reader, stock, parts)
     reader.raise_problems()
-    return CutProblem(unit, kerf, trim_start, trim_end, tuple(stock), tuple(parts), order, share)
+    return CutProblem(
+        unit, kerf, trim_start, trim_end, tuple(stock), tuple(parts), order, share, keep
+    )
 
 
 def _sections(reader: Reader, stock: list[StockPiece], parts: list[CutPart]) -> None:
@@ -176,6 +179,7 @@ def problem_document(problem: CutProblem) -> Json:
         "kerf": written(problem.kerf),
         "order": problem.order.value,
         "share_angled_cuts": problem.share_angled_cuts,
+        "keep_offcut_from": written(problem.keep_offcut_from),
         "trim": {"start": written(problem.trim_start), "end": written(problem.trim_end)},
         "stock": [
             {

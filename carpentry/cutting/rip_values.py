@@ -27,9 +27,7 @@ class RipValues:
     ) -> None:
         self.sizes = len(sizes)
         self.patterns = rip_patterns(thickness, width, kerf, tuple(sizes), tuple(most))
-        self._regions = Regions(kerf, sizes, most)
-        self._regions.reach(thickness, width)
-        self._whole = thickness, width
+        self._regions = Regions(thickness, width, kerf, sizes, most)
 
     def best(self, worths: Ints, caps: Ints) -> Ints:
         """The greatest worth of the section for each length. ``worths`` of one strip and ``caps``
@@ -75,4 +73,4 @@ class RipValues:
                         tree = Cut(along, at, best[first][1], best[second][1])
                     worth = np.maximum(worth, both)
                 best[high, wide] = worth, tree
-        return best[regions.whole(*self._whole)]
+        return best[regions.whole]

@@ -101,10 +101,11 @@ class Ripped:
 
     def _weights(self) -> tuple[int, ...]:
         volumes = [
-            (self.strips[item.strip].thickness + self.kerf)
-            * (self.strips[item.strip].width + self.kerf)
+            (strip.thickness + strip.extra_thickness + self.kerf)
+            * (strip.width + strip.extra_width + self.kerf)
             * item.size
             for item in self.items
+            for strip in (self.strips[item.strip],)
         ]
         largest = max(volumes, default=1)
         return tuple(max(1, volume * _WEIGHT // largest) for volume in volumes)
@@ -132,7 +133,7 @@ class Ripped:
         usable = tuple(
             number
             for number, strip in enumerate(self.strips)
-            if any(h <= high and w <= wide for h, w in strip.lying())
+            if strip.fits(high, wide)
             and any(self.items[i].size <= capacity for i in self.of_strip[number])
         )
         if not usable:
@@ -303,9 +304,12 @@ class Ripped:
 
 def strip_of(part: CutPart) -> StripSize:
     """The strip that a part is sawn from."""
-    assert part.sawn_thickness is not None and part.sawn_width is not None
-    turn = part.turn and part.sawn_thickness != part.sawn_width
-    return StripSize(part.sawn_thickness, part.sawn_width, turn)
+    assert part.thickness is not None and part.width is not None
+    extra = part.extra
+    square = part.thickness == part.width and extra.thickness == extra.width
+    return StripSize(
+        part.thickness, part.width, part.turn and not square, extra.thickness, extra.width
+    )
 
 
 def _takes(piece: StockPiece, problem: CutProblem, part: CutPart) -> bool:
@@ -313,10 +317,7 @@ def _takes(piece: StockPiece, problem: CutProblem, part: CutPart) -> bool:
     return (
         piece.available != 0
         and part.room(problem.kerf) <= problem.sound_length(piece) + problem.kerf
-        and any(
-            h <= (piece.thickness or 0) and w <= (piece.width or 0)
-            for h, w in strip_of(part).lying()
-        )
+        and strip_of(part).fits(piece.thickness or 0, piece.width or 0)
     )
 
 

@@ -8,8 +8,10 @@ from carpentry.parts.entry import read_entry, read_lines
 from carpentry.parts.part import (
     MAX_PARTS,
     MAX_QUANTITY,
+    PART_LENGTHS,
     Part,
     PartFields,
+    ends_fault,
     not_planned_yet,
     read_part,
 )
@@ -19,8 +21,10 @@ __all__ = [
     "MAX_PARTS",
     "MAX_QUANTITY",
     "PART_COLUMNS",
+    "PART_LENGTHS",
     "Part",
     "PartFields",
+    "ends_fault",
     "not_planned_yet",
     "read_entry",
     "read_lines",

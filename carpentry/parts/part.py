@@ -4,15 +4,28 @@ import re
 from dataclasses import dataclass, replace
 from functools import partial
 
-from carpentry.ends import SQUARE_ENDS, Ends, Measured, is_angled, outermost, read_angle
+from carpentry.ends import (
+    SQUARE_ENDS,
+    Ends,
+    Measured,
+    centre_length,
+    is_angled,
+    outermost,
+    read_angle,
+)
 from carpentry.errors import CarpentryError, Faults
-from carpentry.length import Length, Unit, read_length
+from carpentry.length import TICKS_PER_FOOT, Length, Unit, read_length
 from carpentry.sizes import NO_OWN, OwnStocks, ReadStock, Section, StockName, read_stock
 
 MAX_PARTS = 2_000
 MAX_QUANTITY = 10_000
 MAX_TEXT = 200
 MEASURED = tuple(Measured)
+MOST_EXTRA = 4 * TICKS_PER_FOOT
+PART_LENGTHS = (
+    *("length", "thickness", "width"),
+    *("extra_length", "extra_width", "extra_thickness"),
+)
 
 
 @dataclass(frozen=True)
@@ -30,14 +43,22 @@ class PartFields:
     grain: str = ""
     clear: str = ""
     rip: str = ""
+    extra_length: str = ""
+    extra_width: str = ""
+    extra_thickness: str = ""
     group: str = ""
     note: str = ""
+
+
+ExtraTyped = tuple[Length | None, Length | None, Length | None]
 
 
 @dataclass(frozen=True)
 class Part:
     """A part as understood. Lengths are exact; ``fields`` keeps what was typed, but that a length
-    inside the stock's name (``2x4x8``) has moved to its own field, where it means one thing."""
+    inside the stock's name (``2x4x8``) has moved to its own field, where it means one thing.
+    ``extra`` is what it takes beyond its finished length, width and thickness, where it says so.
+    """
 
     fields: PartFields
     quantity: int
@@ -48,6 +69,7 @@ class Part:
     width: Length | None = None
     ends: Ends = SQUARE_ENDS
     measured: Measured = Measured.LONG_LONG
+    extra: ExtraTyped = (None, None, None)
     warnings: tuple[str, ...] = ()
 
     def may_be_ripped(self, usual: bool) -> bool:
@@ -65,9 +87,25 @@ class Part:
             stock.round,
         )
 
+    def lengths(self) -> dict[str, Length]:
+        """The lengths it states, by the names of their fields."""
+        stated = (self.length, self.thickness, self.width, *self.extra)
+        return {
+            name: length
+            for name, length in zip(PART_LENGTHS, stated, strict=True)
+            if length is not None
+        }
+
     @property
     def square_ended(self) -> bool:
         return not is_angled(self.ends)
+
+    def centre_length(self, section: Section | None) -> int:
+        """Ticks along its centre line: what its volume goes by."""
+        if section is None or self.square_ended:
+            return self.length.ticks
+        own = self.finished_section(section) or section
+        return centre_length(self.length.ticks, self.ends, self.measured, own.thickness, own.width)
 
     def outermost(self, section: Section) -> int:
         """Ticks between its outermost points when its stock has this section. Raises
@@ -109,6 +147,15 @@ def _positive(text: str, unit: Unit) -> Length | None:
     return read
 
 
+def _extra(text: str, unit: Unit) -> Length | None:
+    if not text.strip():
+        return None
+    read = read_length(text, unit)
+    if read.ticks > MOST_EXTRA:
+        raise CarpentryError("at most 4 ft are added to a part")
+    return read
+
+
 def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> Part:
     """A part from its fields as typed; ``unit`` is what bare numbers mean, ``own`` are
     materials of one's own.
@@ -136,6 +183,10 @@ def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> 
         faults.attempt(place, partial(_positive, getattr(fields, place), unit), None)
         for place in ("length", "thickness", "width")
     )
+    extra_length, extra_width, extra_thickness = (
+        faults.attempt(place, partial(_extra, getattr(fields, place), unit), None)
+        for place in ("extra_length", "extra_width", "extra_thickness")
+    )
     if stock:
         length = _settle_length(fields, stock, length, faults)
         if stock.stock.is_sheet and not fields.width.strip():
@@ -150,9 +201,18 @@ def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> 
     name = fields.name.strip() or str(stock.stock)
     if stock.length is not None:
         fields = replace(fields, stock=str(stock.stock), length=length.text)
-    measured = Measured(fields.measured.strip().lower() or Measured.LONG_LONG)
     return Part(
-        fields, quantity, name, stock.stock, length, thickness, width, ends, measured, warnings
+        fields=fields,
+        quantity=quantity,
+        name=name,
+        stock=stock.stock,
+        length=length,
+        thickness=thickness,
+        width=width,
+        ends=ends,
+        measured=Measured(fields.measured.strip().lower() or Measured.LONG_LONG),
+        extra=(extra_length, extra_width, extra_thickness),
+        warnings=warnings,
     )
 
 
@@ -176,6 +236,19 @@ def _named_length_text(stock: str) -> str:
     return f"{third}ft" if third.isdigit() and int(third) <= 20 else third
 
 
+def ends_fault(part: Part, actual: Section | None) -> str | None:
+    """Why its ends cannot be cut, in words, or ``None``; ``actual`` is its stock's section."""
+    if part.square_ended:
+        return None
+    if actual is None:
+        return "has an angled end on stock of unknown size"
+    try:
+        part.outermost(actual)
+    except CarpentryError as error:
+        return error.problems[0].message
+    return None
+
+
 def not_planned_yet(part: Part, actual: Section | None) -> str | None:
     """Why no board is planned for a part, in words, or ``None`` when one is.
 
@@ -183,12 +256,9 @@ def not_planned_yet(part: Part, actual: Section | None) -> str | None:
     """
     if part.stock.is_sheet:
         return "cut from a sheet"
-    if actual is None:
-        return None if part.square_ended else "has an angled end on stock of unknown size"
-    try:
-        part.outermost(actual)
-    except CarpentryError as error:
-        return error.problems[0].message
+    fault = ends_fault(part, actual)
+    if fault or actual is None:
+        return fault
     for own, real, what in (
         (part.thickness, actual.thickness, "thickness"),
         (part.width, actual.width, "width"),

@@ -7,7 +7,7 @@ from dataclasses import fields as dataclass_fields
 
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import Unit, read_length
-from carpentry.parts.part import MAX_PARTS, Part, PartFields, read_part
+from carpentry.parts.part import MAX_PARTS, PART_LENGTHS, Part, PartFields, read_part
 from carpentry.sizes import NO_OWN, OwnStocks, read_stock
 from carpentry.table import (
     Row,
@@ -30,7 +30,7 @@ def _read(table: Table, unit: Unit, own: OwnStocks) -> list[Part]:
         )
     parts: list[Part] = []
     problems: list[Problem] = []
-    for row, record in table.records(numbers=("length", "thickness", "width")):
+    for row, record in table.records(numbers=PART_LENGTHS):
         try:
             parts.append(read_part(PartFields(**record), unit, own))
         except CarpentryError as error:

@@ -10,13 +10,13 @@ from carpentry.project.file import (
     yard_document,
 )
 from carpentry.project.gathering import Shelf, gather_materials, section_sold
-from carpentry.project.material import Material, NamedPart, Offer
-from carpentry.project.rips import RipSegment, rip_segments, whole_leftover
-from carpentry.project.settings import Settings, read_settings
-from carpentry.project.tally import KEEPABLE, Claim, Purchase, Tally, compare, tally
+from carpentry.project.leftovers import test_piece, whole_leftover
+from carpentry.project.material import Material, NamedPart, Offer, extra_of
+from carpentry.project.rips import RipSegment, rip_segments
+from carpentry.project.settings import SettingFields, Settings, read_settings
+from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
 
 __all__ = [
-    "KEEPABLE",
     "Claim",
     "Material",
     "NamedPart",
@@ -24,11 +24,13 @@ __all__ = [
     "ProjectFile",
     "Purchase",
     "RipSegment",
+    "SettingFields",
     "Settings",
     "Shelf",
     "Tally",
     "YardFile",
     "compare",
+    "extra_of",
     "gather_materials",
     "own_among",
     "project_document",
@@ -38,6 +40,7 @@ __all__ = [
     "rip_segments",
     "section_sold",
     "tally",
+    "test_piece",
     "whole_leftover",
     "yard_document",
 ]

@@ -13,7 +13,7 @@ from carpentry.document import Json, Reader, parse_json
 from carpentry.errors import CarpentryError
 from carpentry.length import Notation, Unit, interchange
 from carpentry.parts import MAX_PARTS, PART_COLUMNS, Part, PartFields, read_part
-from carpentry.project.settings import DEFAULTS, MAX_COPIES, Settings, read_settings
+from carpentry.project.settings import MAX_COPIES, SettingFields, Settings, read_settings
 from carpentry.sizes import MAX_OWN, NO_OWN, OwnFields, OwnStock, OwnStocks, StockName, read_own
 
 PROJECT_FORMAT = "grain-tally/project@1"
@@ -21,6 +21,7 @@ YARD_FORMAT = "grain-tally/yard@1"
 ROUNDINGS = ("each", "total")
 PRICE_AGE_DAYS = 90
 MOST_AGE_DAYS = 3650
+_SETTING_GROUPS = {"trim": ("start", "end"), "extra": ("length", "width", "thickness")}
 _MARK = re.compile(r"[A-Z]{1,3}")
 _OWN_FIELDS = tuple(field.name for field in fields(OwnFields))
 _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name != "yard")
@@ -103,16 +104,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
     reader = _open(text, PROJECT_FORMAT)
     name = reader.text("name", longest=100)
     unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
-    usual = DEFAULTS[unit]
-    notation = reader.choice("notation", [n.value for n in Notation], usual["notation"])
-    kerf = reader.text("kerf", usual["kerf"])
-    trim = reader.inside("trim")
-    start = trim.text("start", usual["trim_start"])
-    end = trim.text("end", usual["trim_end"])
-    trim.refuse_unknown()
-    rip = reader.flag("rip", False)
-    order = reader.choice("order", [o.value for o in Order], Order.EITHER.value)
-    copies = reader.whole("copies", 1, least=1, most=MAX_COPIES)
+    typed_settings = _read_setting_fields(reader, unit)
     yard = reader.text("yard", "", longest=100)
     use_rack = reader.flag("use_rack", False)
     known = _read_materials(reader, unit, own)
@@ -134,19 +126,12 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
     if len(given) != len(set(given)):
         reader.fault("parts", "two parts have the same mark")
     try:
-        settings = read_settings(
-            unit=unit,
-            notation=notation,
-            kerf=kerf,
-            trim_start=start,
-            trim_end=end,
-            copies=copies,
-            rip=rip,
-            order=order,
-        )
+        settings = read_settings(typed_settings)
     except CarpentryError as error:
         for problem in error.problems:
-            reader.fault(problem.place.replace("trim_", "trim."), problem.message)
+            group, _, name = problem.place.partition("_")
+            inside = name and group in _SETTING_GROUPS
+            reader.fault(f"{group}.{name}" if inside else problem.place, problem.message)
     reader.raise_problems()
     return ProjectFile(
         name,
@@ -159,6 +144,36 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
     )
 
 
+def _read_setting_fields(reader: Reader, unit: Unit) -> SettingFields:
+    usual = SettingFields.usual(unit)
+    grouped: dict[str, str] = {}
+    for group, names in _SETTING_GROUPS.items():
+        inside = reader.inside(group)
+        for name in names:
+            place = f"{group}_{name}"
+            grouped[place] = inside.text(name, getattr(usual, place))
+        inside.refuse_unknown()
+    return SettingFields(
+        unit=unit.value,
+        notation=reader.choice("notation", [n.value for n in Notation], usual.notation),
+        kerf=reader.text("kerf", usual.kerf),
+        copies=reader.whole("copies", 1, least=1, most=MAX_COPIES),
+        rip=reader.flag("rip", False),
+        order=reader.choice("order", [o.value for o in Order], usual.order),
+        share_angled_cuts=reader.flag("share_angled_cuts", False),
+        keep_from=reader.text("keep_from", usual.keep_from),
+        spare=reader.text("spare", usual.spare),
+        **grouped,
+    )
+
+
+def _settings_document(settings: Settings) -> Json:
+    typed = asdict(settings.fields)
+    for group, names in _SETTING_GROUPS.items():
+        typed[group] = {name: typed.pop(f"{group}_{name}") for name in names}
+    return typed
+
+
 def own_among(stocks: Iterable[StockName]) -> tuple[OwnStock, ...]:
     """The materials of one's own among stocks, each once, by name."""
     return tuple({stock.size: stock.own for stock in stocks if stock.own}.values())
@@ -166,19 +181,12 @@ def own_among(stocks: Iterable[StockName]) -> tuple[OwnStock, ...]:
 
 def project_document(project: ProjectFile) -> Json:
     """A project as the document that reads back to it, every length as it was typed."""
-    settings = project.settings
     return {
         "format": PROJECT_FORMAT,
         "name": project.name,
-        "unit": settings.unit.value,
-        "notation": settings.notation.value,
-        "kerf": settings.kerf.text,
-        "trim": {"start": settings.trim_start.text, "end": settings.trim_end.text},
-        "copies": settings.copies,
+        **_settings_document(project.settings),
         "yard": project.yard,
         "use_rack": project.use_rack,
-        "rip": settings.rip,
-        "order": settings.order.value,
         "materials": _materials_document(project.materials),
         "parts": [
             {"mark": mark} | {name: text for name, text in asdict(part.fields).items() if text}

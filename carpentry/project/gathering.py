@@ -7,7 +7,7 @@ from decimal import Decimal
 
 from carpentry.buying import PriceLine, piece_price
 from carpentry.length import Unit, interchange
-from carpentry.parts import not_planned_yet
+from carpentry.parts import ends_fault, not_planned_yet
 from carpentry.project.material import Material, NamedPart, Offer
 from carpentry.project.settings import Settings
 from carpentry.rack import OnHand
@@ -125,7 +125,7 @@ def gather_materials(
 def _can_be_ripped(named: NamedPart, shelf: Shelf) -> bool:
     part = named.part
     section, _ = shelf.section(part.stock)
-    return section is not None and not section.round and not part.stock.own and part.square_ended
+    return section is not None and not section.round and not part.stock.own
 
 
 def _settled(
@@ -191,7 +191,12 @@ def _of_wood(
             replace(offer, id=f"{stock} {offer.id}", section=offer.section or section)
             for offer in here
         ]
-    parts, later = _settled(list(named), [], settings)
+    reasons = [(one, ends_fault(one.part, shelf.section(one.part.stock)[0])) for one in named]
+    parts, later = _settled(
+        [one for one, reason in reasons if not reason],
+        [(one, reason) for one, reason in reasons if reason],
+        settings,
+    )
     first = named[0].part.stock
     section, _ = shelf.section(first)
     return Material(

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from decimal import Decimal
 
-from carpentry.cutting import CutPart, CutProblem, StockPiece, near_misses
+from carpentry.cutting import CutPart, CutProblem, Extra, StockPiece, near_misses
 from carpentry.length import TICKS_PER_INCH, sold_name, write_length
 from carpentry.parts import Part
 from carpentry.project.settings import Settings
@@ -80,7 +80,9 @@ class Material:
         parts = {named.id: named.part for named in self.parts}
         told = []
         for miss in near_misses(problem) if problem else ():
-            length = write_length(parts[miss.part].length.ticks, settings.notation).text
+            part = parts[miss.part]
+            sawn = part.length.ticks + extra_of(part, settings).length
+            length = write_length(sawn, settings.notation).text
             board = sold_name(offers[miss.stock].length, settings.notation)
             by = write_length(miss.missing, settings.notation).text
             count = COUNTED.get(miss.count, str(miss.count))
@@ -101,14 +103,21 @@ class Material:
             trim_start=settings.trim_start.ticks,
             trim_end=settings.trim_end.ticks,
             stock=tuple(self._piece(offer) for offer in self.offers),
-            parts=tuple(self._cut_part(named, settings.copies) for named in self.parts),
+            parts=tuple(self._cut_part(named, settings) for named in self.parts),
             order=settings.order,
+            share_angled_cuts=settings.share_angled_cuts,
+            keep_offcut_from=settings.keep_from.ticks,
         )
+
+    @property
+    def _angled(self) -> bool:
+        """Whether sections matter for the length of what the saw takes."""
+        return not all(named.part.square_ended for named in self.parts)
 
     def _piece(self, offer: Offer) -> StockPiece:
         size = offer.real_length
-        section = offer.section if self.ripped else None
-        if section:
+        section = offer.section if self.ripped else self.section if self._angled else None
+        if section and self.ripped:
             size = size * section.area // TICKS_PER_INCH**3
         price = offer.price if offer.price is not None else Decimal(size)
         piece = StockPiece(offer.id, offer.real_length, price, offer.available)
@@ -116,9 +125,34 @@ class Material:
             return piece
         return replace(piece, thickness=section.thickness, width=section.width)
 
-    def _cut_part(self, named: NamedPart, copies: int) -> CutPart:
-        part = CutPart(named.id, named.part.length.ticks, named.part.quantity * copies)
-        section = self.sections[named.id] if self.ripped else None
+    def _cut_part(self, named: NamedPart, settings: Settings) -> CutPart:
+        part = named.part
+        extra = extra_of(part, settings)
+        cut = CutPart(
+            named.id,
+            part.length.ticks,
+            part.quantity * settings.copies,
+            extra=extra if self.ripped else Extra(extra.length),
+        )
+        section = self.sections[named.id] if self.ripped else self.section if self._angled else None
         if section is None:
-            return part
-        return replace(part, thickness=section.thickness, width=section.width)
+            return cut
+        return replace(
+            cut,
+            length=part.outermost(section),
+            thickness=section.thickness,
+            width=section.width,
+            ends=part.ends,
+        )
+
+
+def extra_of(part: Part, settings: Settings) -> Extra:
+    """What a part takes beyond its finished size (ticks): its own where it says so, else the
+    project's. Width and thickness count only on faces that are sawn."""
+    usual = settings.extra
+    length, width, thickness = part.extra
+    return Extra(
+        length.ticks if length else usual.length,
+        width.ticks if width else usual.width,
+        thickness.ticks if thickness else usual.thickness,
+    )

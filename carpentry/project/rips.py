@@ -3,7 +3,7 @@ from one edge and one face."""
 
 from dataclasses import dataclass
 
-from carpentry.cutting import Layout, Leftover, PlacedPart
+from carpentry.cutting import Layout, PlacedPart
 from carpentry.cutting.plan import Span
 
 
@@ -73,10 +73,3 @@ def _joined(one: RipSegment, other: RipSegment) -> RipSegment:
         for a, b in zip(one.strips, other.strips, strict=True)
     )
     return RipSegment(one.start, other.end, strips, one.across, one.through)
-
-
-def whole_leftover(layout: Layout) -> Leftover | None:
-    """The leftover that has the whole section of its board, the longest; ``None`` for none."""
-    last = max((part.end for part in layout.parts), default=0)
-    whole = [rest for rest in layout.leftover if rest.start >= last]
-    return max(whole, key=lambda rest: rest.length, default=None)

@@ -1,78 +1,157 @@
 """How a project measures and saws."""
 
+import re
 from dataclasses import dataclass
+from functools import partial
 
-from carpentry.cutting import Order
-from carpentry.errors import CarpentryError, LengthError, Problem
+from carpentry.cutting import Extra, Order
+from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Length, Notation, Unit, read_length
 
 MAX_COPIES = 1_000
-WIDEST_KERF = TICKS_PER_INCH
-LONGEST_TRIM = 4 * TICKS_PER_FOOT
-DEFAULTS = {
-    Unit.INCH: {"kerf": "1/8", "trim_start": "1/2", "trim_end": "0", "notation": "1/32"},
-    Unit.MM: {"kerf": "3", "trim_start": "10", "trim_end": "0", "notation": "mm"},
+MAX_SPARE = 100
+SETTING_LENGTHS = (
+    *("kerf", "trim_start", "trim_end", "keep_from"),
+    *("extra_length", "extra_width", "extra_thickness"),
+)
+_MOST = {
+    "kerf": (TICKS_PER_INCH, "no saw takes more than an inch"),
+    "trim_start": (4 * TICKS_PER_FOOT, "a trim is at most 4 ft"),
+    "trim_end": (4 * TICKS_PER_FOOT, "a trim is at most 4 ft"),
+    "keep_from": (20 * TICKS_PER_FOOT, "a leftover worth keeping is at most 20 ft"),
+    "extra_length": (4 * TICKS_PER_FOOT, "at most 4 ft are added to a length"),
+    "extra_width": (TICKS_PER_INCH, "at most an inch is planed off"),
+    "extra_thickness": (TICKS_PER_INCH, "at most an inch is planed off"),
 }
+_SPARE = re.compile(r"(\d+)\s*(%?)")
+
+
+@dataclass(frozen=True)
+class SettingFields:
+    """Settings exactly as they were typed."""
+
+    unit: str = "in"
+    notation: str = "1/32"
+    kerf: str = "1/8"
+    trim_start: str = "1/2"
+    trim_end: str = "0"
+    copies: int = 1
+    rip: bool = False
+    order: str = Order.EITHER.value
+    share_angled_cuts: bool = False
+    extra_length: str = "0"
+    extra_width: str = "0"
+    extra_thickness: str = "0"
+    keep_from: str = "12"
+    spare: str = "0"
+
+    @classmethod
+    def usual(cls, unit: Unit) -> "SettingFields":
+        """What a new project has."""
+        if unit is Unit.INCH:
+            return cls()
+        return cls(unit=unit.value, notation="mm", kerf="3", trim_start="10", keep_from="300")
+
+
+@dataclass(frozen=True)
+class Spare:
+    """Boards to buy beyond those that are cut, of every size: so many, or so many percent."""
+
+    boards: int = 0
+    percent: int = 0
+
+    def of(self, count: int) -> int:
+        """The spare boards for ``count`` that are cut, rounded up."""
+        return self.boards + -(-count * self.percent // 100) if count else 0
 
 
 @dataclass(frozen=True)
 class Settings:
-    """Kerf and trims as exact lengths; ``copies`` is how many are built; ``rip`` whether parts may
-    be ripped from other sizes unless they say otherwise, in which ``order`` of work."""
+    """Settings as understood. Lengths are exact; ``copies`` is how many are built; ``rip`` whether
+    parts may be ripped from other sizes unless they say otherwise, in which ``order`` of work;
+    leftovers are worth keeping from ``keep_from`` on."""
 
+    fields: SettingFields
     unit: Unit
     notation: Notation
     kerf: Length
     trim_start: Length
     trim_end: Length
+    keep_from: Length
+    extra_length: Length
+    extra_width: Length
+    extra_thickness: Length
     copies: int
-    rip: bool = False
-    order: Order = Order.EITHER
+    rip: bool
+    order: Order
+    share_angled_cuts: bool
+    spare: Spare
+
+    @property
+    def extra(self) -> Extra:
+        """What parts take beyond their finished size unless they say otherwise."""
+        return Extra(self.extra_length.ticks, self.extra_width.ticks, self.extra_thickness.ticks)
 
 
-def read_settings(
-    *,
-    unit: str,
-    notation: str,
-    kerf: str,
-    trim_start: str,
-    trim_end: str,
-    copies: int,
-    rip: bool = False,
-    order: str = Order.EITHER.value,
-) -> Settings:
+def _length(fields: SettingFields, unit: Unit, place: str) -> Length:
+    most, refused = _MOST[place]
+    read = read_length(getattr(fields, place), unit)
+    if read.ticks > most:
+        raise CarpentryError(refused)
+    return read
+
+
+def _spare(text: str) -> Spare:
+    found = _SPARE.fullmatch(text.strip() or "0")
+    if not found or int(found[1]) > MAX_SPARE:
+        raise CarpentryError("write spare boards of each size, such as 1, or a share, such as 10 %")
+    return Spare(percent=int(found[1])) if found[2] else Spare(boards=int(found[1]))
+
+
+def _notation(text: str, unit: Unit) -> Notation:
+    if text not in [n.value for n in Notation]:
+        raise CarpentryError("is no way of writing lengths")
+    if (text == Notation.MM.value) != (unit is Unit.MM):
+        raise CarpentryError("goes with the other unit")
+    return Notation(text)
+
+
+def _copies(copies: int) -> int:
+    if not 1 <= copies <= MAX_COPIES:
+        raise CarpentryError(f"build from 1 to {MAX_COPIES:,} copies")
+    return copies
+
+
+def _order(text: str) -> Order:
+    if text not in [order.value for order in Order]:
+        raise CarpentryError(f"choose one of {', '.join(order.value for order in Order)}")
+    return Order(text)
+
+
+def read_settings(fields: SettingFields) -> Settings:
     """Settings from what was typed. Raises ``CarpentryError`` with every problem, by field."""
-    problems: list[Problem] = []
     try:
-        read_unit = Unit(unit)
+        unit = Unit(fields.unit)
     except ValueError as error:
         raise CarpentryError("choose inches or millimetres", "unit") from error
-
-    def length(place: str, text: str, most: int, what: str) -> Length:
-        try:
-            read = read_length(text, read_unit)
-        except LengthError as error:
-            problems.append(Problem(place, error.problems[0].message))
-            return Length(0, text)
-        if read.ticks > most:
-            problems.append(Problem(place, what))
-        return read
-
-    read_notation = Notation.MM if read_unit is Unit.MM else Notation.THIRTY_SECONDS
-    if notation not in [n.value for n in Notation]:
-        problems.append(Problem("notation", "is no way of writing lengths"))
-    elif (notation == Notation.MM.value) != (read_unit is Unit.MM):
-        problems.append(Problem("notation", "goes with the other unit"))
-    else:
-        read_notation = Notation(notation)
-    read_kerf = length("kerf", kerf, WIDEST_KERF, "no saw takes more than an inch")
-    start = length("trim_start", trim_start, LONGEST_TRIM, "a trim is at most 4 ft")
-    end = length("trim_end", trim_end, LONGEST_TRIM, "a trim is at most 4 ft")
-    if not 1 <= copies <= MAX_COPIES:
-        problems.append(Problem("copies", f"build from 1 to {MAX_COPIES:,} copies"))
-    read_order = next((one for one in Order if one.value == order), None)
-    if read_order is None:
-        problems.append(Problem("order", f"choose one of {', '.join(o.value for o in Order)}"))
-    if problems or read_order is None:
-        raise CarpentryError(problems)
-    return Settings(read_unit, read_notation, read_kerf, start, end, copies, rip, read_order)
+    faults = Faults()
+    notation = faults.attempt("notation", lambda: _notation(fields.notation, unit), Notation.MM)
+    lengths = {
+        place: faults.attempt(place, partial(_length, fields, unit, place), Length(0, ""))
+        for place in SETTING_LENGTHS
+    }
+    copies = faults.attempt("copies", lambda: _copies(fields.copies), 1)
+    order = faults.attempt("order", lambda: _order(fields.order), Order.EITHER)
+    spare = faults.attempt("spare", lambda: _spare(fields.spare), Spare())
+    faults.raise_any()
+    return Settings(
+        fields=fields,
+        unit=unit,
+        notation=notation,
+        copies=copies,
+        rip=fields.rip,
+        order=order,
+        share_angled_cuts=fields.share_angled_cuts,
+        spare=spare,
+        **lengths,
+    )

@@ -1,19 +1,17 @@
 """The tally: what a plan takes, what it wastes, and what is proven about it."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from fractions import Fraction
 
 from carpentry.buying import ListLine, ShoppingList, Tax, shopping_list, write_money
 from carpentry.cutting import CutPlan, Order, Status
-from carpentry.length import TICKS_PER_FOOT, write_length
+from carpentry.length import write_length
+from carpentry.project.leftovers import whole_leftover
 from carpentry.project.material import Material
-from carpentry.project.rips import whole_leftover
 from carpentry.project.settings import Settings
 from carpentry.sizes import board_feet, rounded, species_of, weight_kg
-
-KEEPABLE = TICKS_PER_FOOT  # shorter leftovers are counted as waste on the drawing, not kept
 
 
 @dataclass(frozen=True)
@@ -27,13 +25,15 @@ class Claim:
 
 @dataclass(frozen=True)
 class Tally:
-    """Totals of a project's plan: ``boards`` to buy, ``owned`` ones used. Lengths in ticks;
+    """Totals of a project's plan: ``boards`` to buy and cut, ``spare`` ones to buy beside them,
+    ``owned`` ones used. Lengths in ticks;
     ``waste`` in percent by volume, one decimal; ``board_feet`` by named sizes; ``bound`` is a
     subtotal below which no purchase is possible; ``weight_kg`` is that of the boards bought,
     air-dry.
     """
 
     boards: int
+    spare: int
     owned: int
     longest: int
     waste: Decimal
@@ -48,7 +48,7 @@ class Tally:
 
     @property
     def purchase(self) -> "Purchase":
-        return Purchase(self.boards, self.shopping.subtotal, self.unplaced)
+        return Purchase(self.boards + self.spare, self.shopping.subtotal, self.unplaced)
 
 
 def tally(
@@ -63,6 +63,7 @@ def tally(
     ``source`` names the prices in the claim, such as "Tallow Street Yard".
     """
     lines: list[ListLine] = []
+    spares: list[ListLine] = []
     bought = finished = feet = Fraction(0)
     kilograms = Fraction(0)
     longest = keepable = owned = 0
@@ -73,7 +74,7 @@ def tally(
         counts: dict[str, int] = {}
         density = species_of(material.stock).density()
         volumes = {
-            named.id: section.area * named.part.length.ticks
+            named.id: section.area * named.part.centre_length(section)
             for named in material.parts
             if (section := material.sections[named.id])
         }
@@ -88,7 +89,7 @@ def tally(
             cut = sum(volumes.get(placed.part, 0) for placed in layout.parts)
             finished += Fraction(cut) * layout.count
             rest = whole_leftover(layout)
-            keepable += layout.count if rest and rest.length >= KEEPABLE else 0
+            keepable += layout.count if rest and rest.length >= settings.keep_from.ticks else 0
         for offer in material.offers:
             count = counts.get(offer.id, 0)
             if not count:
@@ -98,19 +99,24 @@ def tally(
                 continue
             longest = max(longest, offer.length)
             feet += (board_feet(offer.stock, offer.length) or 0) * count
-            lines.append(
-                ListLine(
-                    offer.stock,
-                    material.section_of(offer),
-                    offer.length,
-                    offer.real_length,
-                    count,
-                    offer.price,
-                )
+            line = ListLine(
+                offer.stock,
+                material.section_of(offer),
+                offer.length,
+                offer.real_length,
+                count,
+                offer.price,
             )
-    shopping = shopping_list(lines, tax, settings.copies)
+            lines.append(line)
+            more = settings.spare.of(count)
+            if offer.available is not None:
+                more = min(more, offer.available - count)
+            if more:
+                spares.append(replace(line, count=more, spare=True))
+    shopping = shopping_list((*lines, *spares), tax, settings.copies)
     return Tally(
         boards=sum(line.count for line in lines),
+        spare=sum(line.count for line in spares),
         owned=owned,
         longest=longest,
         waste=rounded((bought - finished) / bought * 100) if bought else Decimal("0.0"),

@@ -25,10 +25,14 @@ from carpentry.ends import (
     EndAngle,
     Ends,
     Measured,
+    bevel_lines,
+    mirrored,
     outermost,
     outline,
     read_angle,
+    told,
     turned,
+    ways_to_lie,
 )
 from carpentry.errors import CarpentryError, PlanCheckError
 from carpentry.length import Unit
@@ -107,6 +111,28 @@ class MeasuringTest(TestCase):
                 b = outline(0, ticks("30"), way, THICK, WIDE)
                 edges = sorted((a[1] - a[0], a[2] - a[3]))
                 self.assertEqual(edges, sorted((b[1] - b[0], b[2] - b[3])))
+
+    def test_a_mirror_image_is_no_way_to_lie(self) -> None:
+        """A mitered left and a bevelled right end: rolled over both change their sign; turned end
+        for end on the face only the miter does. Turned in the hand, no source."""
+        self.assertEqual(
+            ways_to_lie(ends("20", "10b")),
+            (ends("20", "10b"), ends("-20", "-10b"), ends("10b", "-20"), ends("-10b", "20")),
+        )
+        self.assertNotIn(mirrored(ends("20", "10b")), ways_to_lie(ends("20", "10b")))
+        self.assertIn(mirrored(ends("20", "-20")), ways_to_lie(ends("20", "-20")))
+
+    def test_ends_in_words(self) -> None:
+        self.assertEqual(told(ends("20", "20")), "both 20°, mirrored")
+        self.assertEqual(told(ends("20", "-20")), "both 20°, parallel")
+        self.assertEqual(told(ends("0", "-45b")), "left square, right 45° bevel")
+
+    def test_bevels_are_drawn_at_their_full_length(self) -> None:
+        shape = ends("30", "45b")
+        top_left, top_right, bottom_right, bottom_left = outline(0, 9000, shape, 1000, 2000)
+        self.assertEqual((top_left, top_right, bottom_right), (0, 9000, 9000))
+        self.assertEqual(bottom_left, math.ceil(2000 * math.tan(math.radians(30))))
+        self.assertEqual(bevel_lines(0, 9000, shape, 1000), [8000])
 
 
 class PlanningTest(TestCase):

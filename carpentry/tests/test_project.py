@@ -12,6 +12,7 @@ from carpentry.project import (
     Material,
     NamedPart,
     Purchase,
+    SettingFields,
     Settings,
     Shelf,
     Tally,
@@ -31,15 +32,7 @@ NO_TAX = Tax(Decimal(0), included=False)
 
 
 def settings(**typed: object) -> Settings:
-    usual: dict[str, object] = {
-        "unit": "in",
-        "notation": "1/32",
-        "kerf": "1/8",
-        "trim_start": "1/2",
-        "trim_end": "0",
-        "copies": 1,
-    }
-    return read_settings(**(usual | typed))  # type: ignore[arg-type]
+    return read_settings(SettingFields(**typed))  # type: ignore[arg-type]
 
 
 def named(text: str) -> list[NamedPart]:

@@ -16,6 +16,12 @@ MARK_HEIGHT = 11
 SMALLEST_TYPE = 5
 
 
+def narrowest(placed: PlacedOut) -> tuple[int, int]:
+    """Where a part is there on both edges: room to write on it (ticks)."""
+    top_left, top_right, bottom_right, bottom_left = placed.corners
+    return max(top_left, bottom_left), min(top_right, bottom_right)
+
+
 class BoardDrawing(Flowable):
     """One layout: trim and waste hatched, parts with mark and length, saw lines with their distance
     from the marked end, a keepable leftover dashed."""
@@ -85,15 +91,32 @@ class BoardDrawing(Flowable):
 
     def _part(self, placed: PlacedOut, low: float, high: float) -> None:
         canvas = self.canv
-        start, end = placed.start * self.scale, placed.end * self.scale
         canvas.setFillColor(colors.white)
         canvas.setStrokeColor(colors.black)
         canvas.setLineWidth(0.9)
-        canvas.rect(start, low, end - start, high - low, fill=1)
+        corners = [at * self.scale for at in placed.corners]
+        path = canvas.beginPath()
+        path.moveTo(corners[0], high)
+        path.lineTo(corners[1], high)
+        path.lineTo(corners[2], low)
+        path.lineTo(corners[3], low)
+        path.close()
+        canvas.drawPath(path, fill=1)
         canvas.setFillColor(colors.black)
+        self._bevels(placed, low, high)
+
+    def _bevels(self, placed: PlacedOut, low: float, high: float) -> None:
+        """The short points of bevelled ends, dashed."""
+        canvas = self.canv
+        canvas.saveState()
+        canvas.setDash(2, 1.5)
+        canvas.setLineWidth(0.6)
+        for at in placed.bevels:
+            canvas.line(at * self.scale, low, at * self.scale, high)
+        canvas.restoreState()
 
     def _write(self, placed: PlacedOut, low: float, high: float) -> None:
-        left, right = placed.start * self.scale, placed.end * self.scale
+        left, right = (at * self.scale for at in narrowest(placed))
         mark, length = self.marks[placed.part], placed.length.text
         size = min(10, high - low - 1)
         if size < SMALLEST_TYPE:

@@ -5,6 +5,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
 from uuid import UUID
+from xml.sax.saxutils import escape
 
 from reportlab.lib import colors
 from reportlab.lib.units import inch
@@ -32,7 +33,7 @@ from server.documents.type import (
     text,
 )
 from server.plans.schemas import LayoutOut, ListLineOut, MaterialOut, SectionOut
-from server.projects.schemas import ProjectOut
+from server.projects.schemas import PartOut, ProjectOut
 
 MARGIN = 0.6 * inch
 _RULE = ("LINEBELOW", (0, 0), (-1, 0), 1.2, colors.black)
@@ -127,7 +128,7 @@ def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
         rows.append(
             [
                 _Box(),
-                text(line.stock, 10, bold=True),
+                text(f"{line.stock}, spare" if line.spare else line.stock, 10, bold=not line.spare),
                 Paragraph(_section(line.section), style(9)),
                 Paragraph(_bought_length(line), style(9)),
                 text(str(line.count), 11, bold=True, right=True),
@@ -194,12 +195,32 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
         story.append(Paragraph(title, style(13)))
         drawing = Drawing(width / project.plan.longest_ticks, project.notation, marks, labels)
         story += _boards(material, drawing)
+        if material.test_piece:
+            story.append(text(material.test_piece, 8))
     story += _not_planned(project)
     story.append(Spacer(1, 10))
     woods = dict.fromkeys(f"{m.wood}: {m.caution}" for m in project.plan.materials)
     cautions = [*CUT_SHEET_CAUTIONS, *(f"{wood[0].upper()}{wood[1:]}" for wood in woods)]
     story.append(KeepTogether([text(caution, 8) for caution in cautions]))
     return _document("cut sheet", project, paper, story)
+
+
+def _part_name(part: PartOut) -> str:
+    """What a part is called, with its ends and its mirror image."""
+    said = [part.angles] if part.angles else []
+    said += [f"mirror image of {part.pair}"] if part.pair else []
+    name = escape(part.called)
+    return f"{name} <font size=7>{'; '.join(said)}</font>" if said else name
+
+
+def _part_length(part: PartOut) -> str:
+    """Its length as stated; over all and as it is sawn, where these differ."""
+    said = length_markup(part.length_shown)
+    if part.over_all:
+        said += f" <font size=7>over all {length_markup(part.over_all)}</font>"
+    if part.sawn:
+        said += f" <font size=7>sawn {length_markup(part.sawn)}</font>"
+    return said
 
 
 def _parts_table(project: ProjectOut, width: float) -> Table:
@@ -210,9 +231,9 @@ def _parts_table(project: ProjectOut, width: float) -> Table:
         [
             text(part.mark, 9, bold=True),
             text(str(part.pieces), 9),
-            text(part.called, 9),
+            Paragraph(_part_name(part), style(9)),
             text(part.stock_name, 9),
-            Paragraph(length_markup(part.length_shown), style(9, bold=True)),
+            Paragraph(_part_length(part), style(9, bold=True)),
         ]
         for part in project.parts
     ]

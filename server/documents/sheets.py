@@ -28,7 +28,7 @@ def list_rows(plan: PlanOut) -> list[tuple[str, ...]]:
     shopping = plan.shopping
     rows = [
         (
-            harmless(line.stock),
+            harmless(f"{line.stock}, spare" if line.spare else line.stock),
             line.named_length,
             line.real_length.text if line.real_length else line.named_length,
             str(line.count),
@@ -40,7 +40,7 @@ def list_rows(plan: PlanOut) -> list[tuple[str, ...]]:
     tax = f"tax {shopping.tax_rate} %" + (", included" if shopping.tax_included else "")
     total = "total" if not shopping.unpriced else "total, incomplete: prices are missing"
     rows += [
-        ("subtotal", "", "", str(plan.tally.boards), "", shopping.subtotal),
+        ("subtotal", "", "", str(plan.tally.boards + plan.tally.spare), "", shopping.subtotal),
         (tax, "", "", "", "", shopping.tax),
         (total, "", "", "", "", shopping.total),
     ]

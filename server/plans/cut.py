@@ -7,7 +7,6 @@ from django.db import transaction
 
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
-from carpentry.project import KEEPABLE
 from carpentry.rack import MAX_BOARDS, BoardFields
 from server.plans.inputs import Inputs, inputs_of
 from server.plans.models import Board, Plan
@@ -36,7 +35,10 @@ def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
         used = list(rack.boards.filter(id__in=[b.rack_board for b in boards if b.rack_board]))
         rows = [board.snapshot() for board in used]
         rack.boards.filter(id__in=[board.id for board in used]).delete()
-        offcuts = [_offcut(board, plan, inputs, used) for board in boards if _is_kept(board)]
+        keep_from = inputs.settings.keep_from.ticks
+        offcuts = [
+            _offcut(board, plan, inputs, used) for board in boards if _is_kept(board, keep_from)
+        ]
         if rack.boards.count() + len(offcuts) > MAX_BOARDS:
             raise CarpentryError(f"a rack holds {MAX_BOARDS:,} boards: take some off first", "plan")
         added = rack.add_boards(offcuts)
@@ -79,10 +81,10 @@ def settle_stages(rack: Rack) -> None:
     plans.filter(id__in=cut).exclude(basis={}).update(stage=Plan.Stage.CUT)
 
 
-def _is_kept(board: Board) -> bool:
+def _is_kept(board: Board, keep_from: int) -> bool:
     if board.leftover_start is None or board.leftover_end is None:
         return False
-    return board.leftover_end - board.leftover_start >= KEEPABLE
+    return board.leftover_end - board.leftover_start >= keep_from
 
 
 def _offcut(board: Board, plan: Plan, inputs: Inputs, used: list[RackBoard]) -> BoardFields:

@@ -37,7 +37,9 @@ class EffectOut(BaseModel):
 
 class PlacedOut(BaseModel):
     """A part on a board; ``start`` and ``end`` in ticks from its marked end, ``y`` across and ``z``
-    through it where it is ripped."""
+    through it where it is ripped. ``corners`` are those of its face: top left, top right, bottom
+    right, bottom left, in ticks along the board; ``bevels`` where the short points of bevelled ends
+    are. ``ends`` in words, as they lie."""
 
     part: UUID
     start: int
@@ -45,6 +47,9 @@ class PlacedOut(BaseModel):
     y: tuple[int, int] | None
     z: tuple[int, int] | None
     length: LengthOut
+    corners: tuple[int, int, int, int]
+    bevels: list[int]
+    ends: str
 
 
 class RipStripOut(BaseModel):
@@ -120,6 +125,7 @@ class MaterialOut(BaseModel):
     section_source: str
     note: str
     near_misses: list[str]
+    test_piece: str
     priced: bool
     summary: str
     cost: str | None
@@ -136,6 +142,7 @@ class ListLineOut(BaseModel):
     count: int
     price: str | None
     line_price: str | None
+    spare: bool
     parts: list[UUID]
 
 
@@ -159,6 +166,7 @@ class ClaimOut(BaseModel):
 
 class TallyOut(BaseModel):
     boards: int
+    spare: int
     owned: int
     longest: str
     cost: str | None

@@ -5,9 +5,18 @@ from fractions import Fraction
 from uuid import UUID
 
 from carpentry.buying import ShoppingList, write_money
-from carpentry.cutting import CutPlan, Layout
-from carpentry.length import Unit, sold_name
-from carpentry.project import KEEPABLE, Material, Offer, Tally, rip_segments, whole_leftover
+from carpentry.cutting import CutPlan, Layout, PlacedPart
+from carpentry.ends import bevel_lines, is_angled, outline, told
+from carpentry.length import Notation, Unit, sold_name, write_length
+from carpentry.project import (
+    Material,
+    Offer,
+    Settings,
+    Tally,
+    rip_segments,
+    test_piece,
+    whole_leftover,
+)
 from carpentry.sizes import Section, pounds, rounded, species_of
 from server.config.schemas import length_out
 from server.plans.inputs import Inputs
@@ -91,6 +100,7 @@ def _material(
     currency = inputs.currency
     offers = {offer.id: offer for offer in material.offers}
     layouts: list[LayoutOut] = []
+    first = number
     counts: Counter[str] = Counter()
     for layout in made.layouts if made else ():
         offer = offers[layout.stock]
@@ -111,17 +121,10 @@ def _material(
                 section=section_out(material.section_of(offer), notation),
                 rips=_rips(layout, material, offer, notation),
                 parts=[
-                    PlacedOut(
-                        part=UUID(placed.part),
-                        start=placed.start,
-                        end=placed.end,
-                        y=placed.y,
-                        z=placed.z,
-                        length=length_out(placed.end - placed.start, notation),
-                    )
+                    _placed(placed, material.sections[placed.part], notation)
                     for placed in layout.parts
                 ],
-                leftover=_leftover(layout, notation),
+                leftover=_leftover(layout, inputs.settings),
                 trim_start=inputs.settings.trim_start.ticks,
                 trim_end=inputs.settings.trim_end.ticks,
             )
@@ -144,6 +147,7 @@ def _material(
         section=None if material.ripped else section_out(material.section, notation),
         section_source=inputs.source if material.section_from_yard else "standard size",
         note="the yard's section differs from length to length" if material.sections_differ else "",
+        test_piece=_test_piece(made, first, inputs.settings.notation),
         near_misses=material.near_misses(inputs.settings)[:MOST_NEAR_MISSES],
         priced=material.priced,
         summary=", ".join(lengths),
@@ -182,15 +186,42 @@ def _rips(layout: Layout, material: Material, offer: Offer, notation: str) -> li
     ]
 
 
-def _leftover(layout: Layout, notation: str) -> LeftoverOut | None:
+def _placed(placed: PlacedPart, section: Section | None, notation: str) -> PlacedOut:
+    thick, wide = (section.thickness, section.width) if section else (0, 0)
+    return PlacedOut(
+        part=UUID(placed.part),
+        start=placed.start,
+        end=placed.end,
+        y=placed.y,
+        z=placed.z,
+        length=length_out(placed.end - placed.start, notation),
+        corners=outline(placed.start, placed.end, placed.ends, thick, wide),
+        bevels=bevel_lines(placed.start, placed.end, placed.ends, thick),
+        ends=told(placed.ends) if is_angled(placed.ends) else "",
+    )
+
+
+def _test_piece(made: CutPlan | None, first: int, notation: Notation) -> str:
+    """Where the piece for trial cuts comes from, in words, with boards numbered from ``first``."""
+    if made is None or not made.layouts:
+        return ""
+    found = test_piece(made)
+    if found is None:
+        return "no leftover is long enough for a test piece"
+    index, rest = found
+    length = write_length(rest.length, notation).text
+    return f"test piece for setting up: {length} left of board {first + index}"
+
+
+def _leftover(layout: Layout, settings: Settings) -> LeftoverOut | None:
     rest = whole_leftover(layout)
     if rest is None:
         return None
     return LeftoverOut(
         start=rest.start,
         end=rest.end,
-        keep=rest.length >= KEEPABLE,
-        length=length_out(rest.length, notation),
+        keep=rest.length >= settings.keep_from.ticks,
+        length=length_out(rest.length, settings.notation),
     )
 
 
@@ -217,7 +248,8 @@ def _shopping(shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None
                 line_price=None
                 if line.line_price is None
                 else write_money(line.line_price, currency),
-                parts=parts_on.get((str(line.stock), line.length), []),
+                spare=line.spare,
+                parts=[] if line.spare else parts_on.get((str(line.stock), line.length), []),
             )
             for line in shopping.lines
         ],
@@ -241,9 +273,10 @@ def weight_text(kilograms: Fraction, unit: Unit, places: str = "1") -> str:
 
 def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
     currency, shopping = inputs.currency, totals.shopping
-    some_priced = shopping.unpriced < totals.boards
+    some_priced = shopping.unpriced < totals.boards + totals.spare
     return TallyOut(
         boards=totals.boards,
+        spare=totals.spare,
         owned=totals.owned,
         longest=sold_name(totals.longest, inputs.settings.notation) if totals.longest else "",
         cost=write_money(shopping.subtotal, currency) if some_priced else None,

@@ -13,7 +13,7 @@ from carpentry.errors import CarpentryError
 from carpentry.length import Unit
 from carpentry.parts import MAX_PARTS, read_lines
 from carpentry.parts import Part as ReadPart
-from carpentry.project import ProjectFile, read_project_file
+from carpentry.project import ProjectFile, SettingFields, read_project_file
 from server.config.schemas import ErrorOut
 from server.documents.uploads import read_parts_upload, upload_bytes
 from server.materials.models import OwnMaterials, own_stocks
@@ -36,6 +36,11 @@ from server.projects.showing import show_problems, show_project, show_reading
 from server.yards.models import Yard
 
 router = Router(tags=["projects"])
+SWITCHES = {
+    "use_rack": ("rack boards first", "rack left alone"),
+    "rip": ("parts may be ripped", "no ripping"),
+    "share_angled_cuts": ("angled cuts shared", "angled cuts not shared"),
+}
 CHANGE = {200: ProjectOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
 
 
@@ -87,10 +92,9 @@ def create_project(request: HttpRequest, new: NewProjectIn) -> ProjectOut:
         return show_project(known)
     yard = get_object_or_404(Yard.objects.of(request.user), id=new.yard) if new.yard else None
     project = Project(id=new.id, owner=request.user, name=new.name.strip(), yard=yard)
-    if new.unit == Unit.MM.value:
-        project.change_unit(Unit.MM)
-    else:
-        project.unit = new.unit
+    project.unit = new.unit
+    if new.unit in Project.Unit.values:
+        project.take_settings(SettingFields.usual(Unit(new.unit)))
     _new_project(request, project, "new project")
     return show_project(project)
 
@@ -116,17 +120,10 @@ def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
         id=id,
         owner=owner,
         name=read.name,
-        unit=read.settings.unit.value,
-        notation=read.settings.notation.value,
-        kerf=read.settings.kerf.text,
-        trim_start=read.settings.trim_start.text,
-        trim_end=read.settings.trim_end.text,
-        copies=read.settings.copies,
         yard=Yard.objects.of(owner).filter(name=read.yard).first() if read.yard else None,
         use_rack=read.use_rack,
-        rip=read.settings.rip,
-        order=read.settings.order.value,
     )
+    project.take_settings(read.settings.fields)
     project.full_clean()
     project.save(force_insert=True)
     project.add_parts(read.parts, read.marks)
@@ -169,12 +166,10 @@ def change_project(
                 get_object_or_404(Yard.objects.of(request.user), id=yard_id) if yard_id else None
             )
             said.append(f"yard {project.yard.name if project.yard else 'none'}")
-        if "use_rack" in given:
-            project.use_rack = given.pop("use_rack")
-            said.append("rack boards first" if project.use_rack else "rack left alone")
-        if "rip" in given:
-            project.rip = given.pop("rip")
-            said.append("parts may be ripped" if project.rip else "no ripping")
+        for name, (on, off) in SWITCHES.items():
+            if name in given:
+                setattr(project, name, given.pop(name))
+                said.append(on if getattr(project, name) else off)
         for name, value in given.items():
             setattr(project, name, value.strip() if isinstance(value, str) else value)
             said.append(f"{name.replace('_', ' ')} {value}")

@@ -2,7 +2,7 @@
 
 import uuid
 from collections.abc import Iterable
-from dataclasses import asdict
+from dataclasses import asdict, fields
 
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
@@ -11,22 +11,29 @@ from django.utils.functional import cached_property
 from carpentry.cutting import Order
 from carpentry.errors import CarpentryError
 from carpentry.length import Notation, Unit, interchange
+from carpentry.parts import PART_LENGTHS, PartFields, read_part
 from carpentry.parts import Part as ReadPart
-from carpentry.parts import PartFields, read_part
-from carpentry.project import NamedPart, ProjectFile, Settings, own_among, read_settings
-from carpentry.project.settings import DEFAULTS, MAX_COPIES
+from carpentry.project import (
+    NamedPart,
+    ProjectFile,
+    SettingFields,
+    Settings,
+    own_among,
+    read_settings,
+)
+from carpentry.project.settings import MAX_COPIES, SETTING_LENGTHS
 from carpentry.sizes import OwnStocks
 from server.history.errors import as_validation_error
 from server.history.models import Revision, Snapshot, Versioned
 from server.materials.models import own_stocks
 from server.yards.models import Yard
 
-LENGTH_FIELDS = ("length", "thickness", "width")
-SETTING_LENGTHS = ("kerf", "trim_start", "trim_end")
+SETTINGS = tuple(field.name for field in fields(SettingFields))
 
 
 class Project(Versioned):
-    """A thing to build: its settings, its parts and the yard it is bought at."""
+    """A thing to build: its settings (a column for each of ``SettingFields``), its parts and the
+    yard it is bought at."""
 
     class Unit(models.TextChoices):
         INCH = "in", "inches"
@@ -51,6 +58,12 @@ class Project(Versioned):
     order = models.CharField(
         max_length=20, choices=[(o.value, o.value) for o in Order], default=Order.EITHER.value
     )
+    share_angled_cuts = models.BooleanField(default=False)
+    extra_length = models.CharField(max_length=60, default="0")
+    extra_width = models.CharField(max_length=60, default="0")
+    extra_thickness = models.CharField(max_length=60, default="0")
+    keep_from = models.CharField(max_length=60, default="12")
+    spare = models.CharField(max_length=10, default="0")
 
     class Meta:
         ordering = ["-updated"]
@@ -62,18 +75,14 @@ class Project(Versioned):
     def settings(self) -> Settings:
         """The settings as carpentry understands them."""
         try:
-            return read_settings(
-                unit=self.unit,
-                notation=self.notation,
-                kerf=self.kerf,
-                trim_start=self.trim_start,
-                trim_end=self.trim_end,
-                copies=self.copies,
-                rip=self.rip,
-                order=self.order,
-            )
+            return read_settings(SettingFields(**{name: getattr(self, name) for name in SETTINGS}))
         except CarpentryError as error:
             raise as_validation_error(error) from error
+
+    def take_settings(self, typed: SettingFields) -> None:
+        """Becomes a project with these settings."""
+        for name in SETTINGS:
+            setattr(self, name, getattr(typed, name))
 
     @cached_property
     def own(self) -> OwnStocks:
@@ -108,24 +117,22 @@ class Project(Versioned):
         another length are written out with the unit they were typed in."""
         before = Unit(self.unit)
         settings = self.settings()
+        usual_before, usual = SettingFields.usual(before), SettingFields.usual(unit)
         for name in SETTING_LENGTHS:
-            typed = getattr(self, name)
-            usual = typed == DEFAULTS[before][name]
+            is_usual = getattr(self, name) == getattr(usual_before, name)
             ticks = getattr(settings, name).ticks
             kept = interchange(ticks, unit) if ticks else "0"
-            setattr(self, name, DEFAULTS[unit][name] if usual else kept)
+            setattr(self, name, getattr(usual, name) if is_usual else kept)
         rows = list(self.parts.all())
         for row in rows:
             part = row.read(before)
-            for name in LENGTH_FIELDS:
-                length = getattr(part, name)
-                if getattr(row, name):
-                    setattr(row, name, _spelled_out(getattr(row, name), length.ticks, before))
+            for name, length in part.lengths().items():
+                setattr(row, name, _spelled_out(getattr(row, name), length.ticks, before))
             if row.read(unit).length.ticks != row.length_ticks:
                 raise CarpentryError(f"{row.name or row.stock} would change its size", "unit")
         self.unit = unit.value
-        self.notation = DEFAULTS[unit]["notation"]
-        Part.objects.bulk_update(rows, LENGTH_FIELDS)
+        self.notation = usual.notation
+        Part.objects.bulk_update(rows, PART_LENGTHS)
 
     def as_file(self) -> ProjectFile:
         parts = list(self.parts.all())
@@ -140,21 +147,19 @@ class Project(Versioned):
         )
 
     def snapshot(self) -> Snapshot:
-        columns = ("name", "unit", "notation", *SETTING_LENGTHS, "copies")
-        return {name: getattr(self, name) for name in columns} | {
+        return {name: getattr(self, name) for name in SETTINGS} | {
+            "name": self.name,
             "yard": str(self.yard_id) if self.yard_id else None,
             "use_rack": self.use_rack,
-            "rip": self.rip,
-            "order": self.order,
             "parts": [part.snapshot() for part in self.parts.all()],
         }
 
     def restore(self, snapshot: Snapshot) -> None:
-        for name in ("name", "unit", "notation", *SETTING_LENGTHS, "copies"):
-            setattr(self, name, snapshot[name])
+        self.name = snapshot["name"]
         self.use_rack = snapshot.get("use_rack", False)
-        self.rip = snapshot.get("rip", False)
-        self.order = snapshot.get("order", Order.EITHER.value)
+        usual = SettingFields.usual(Unit(snapshot["unit"]))
+        for name in SETTINGS:
+            setattr(self, name, snapshot.get(name, getattr(usual, name)))
         yard = snapshot["yard"]
         self.yard = Yard.objects.filter(owner=self.owner, id=yard).first() if yard else None
         self.parts.all().delete()
@@ -217,6 +222,9 @@ class Part(models.Model):
     grain = models.CharField(max_length=20, blank=True)
     clear = models.CharField(max_length=20, blank=True)
     rip = models.CharField(max_length=20, blank=True)
+    extra_length = models.CharField(max_length=60, blank=True)
+    extra_width = models.CharField(max_length=60, blank=True)
+    extra_thickness = models.CharField(max_length=60, blank=True)
     group = models.CharField(max_length=200, blank=True)
     note = models.CharField(max_length=200, blank=True)
     pieces = models.PositiveIntegerField(editable=False, validators=[MinValueValidator(1)])
@@ -245,10 +253,8 @@ class Part(models.Model):
         """Becomes a part that carpentry has read."""
         for name, text in asdict(read.fields).items():
             setattr(self, name, text)
-        for name in LENGTH_FIELDS:
-            length = getattr(read, name)
-            if length:
-                setattr(self, name, length.text)
+        for name, length in read.lengths().items():
+            setattr(self, name, length.text)
         self.pieces = read.quantity
         self.length_ticks = read.length.ticks
 

@@ -23,7 +23,10 @@ class YardNameOut(BaseModel):
 
 
 class PartOut(BaseModel):
-    """A part: each field as typed, and what was understood."""
+    """A part: each field as typed, and what was understood. ``over_all`` is its length between the
+    outermost points where that is another, ``sawn`` that with what is added for the
+    work. ``angles`` are its ends in words, ``pair`` the mark of the part that is its mirror image.
+    """
 
     id: UUID
     mark: str
@@ -38,6 +41,9 @@ class PartOut(BaseModel):
     grain: str
     clear: str
     rip: str
+    extra_length: str
+    extra_width: str
+    extra_thickness: str
     group: str
     note: str
     pieces: int
@@ -47,6 +53,10 @@ class PartOut(BaseModel):
     section: SectionOut | None
     section_source: str
     length_shown: LengthOut
+    over_all: LengthOut | None
+    sawn: LengthOut | None
+    angles: str
+    pair: str
     weight: str
     later: str
     warnings: list[str]
@@ -68,11 +78,17 @@ class ProjectOut(BaseModel):
     kerf: SettingLengthOut
     trim_start: SettingLengthOut
     trim_end: SettingLengthOut
+    keep_from: SettingLengthOut
+    extra_length: SettingLengthOut
+    extra_width: SettingLengthOut
+    extra_thickness: SettingLengthOut
     copies: int
     yard: YardNameOut | None
     use_rack: bool
     rip: bool
     order: str
+    share_angled_cuts: bool
+    spare: str
     parts: list[PartOut]
     undo: str | None
     redo: str | None
@@ -130,6 +146,12 @@ class ProjectPatchIn(SeenIn):
     use_rack: bool | None = None
     rip: bool | None = None
     order: str | None = None
+    share_angled_cuts: bool | None = None
+    keep_from: str | None = None
+    extra_length: str | None = None
+    extra_width: str | None = None
+    extra_thickness: str | None = None
+    spare: str | None = None
 
 
 class PartsIn(SeenIn):
@@ -150,6 +172,9 @@ class PartPatchIn(SeenIn):
     grain: str | None = None
     clear: str | None = None
     rip: str | None = None
+    extra_length: str | None = None
+    extra_width: str | None = None
+    extra_thickness: str | None = None
     group: str | None = None
     note: str | None = None
 

@@ -2,10 +2,12 @@
 
 from django.conf import settings
 
+from carpentry.ends import mirrored, told, ways_to_lie
 from carpentry.errors import CarpentryError
 from carpentry.parts import Part as ReadPart
 from carpentry.parts import not_planned_yet
-from carpentry.project import Material, compare
+from carpentry.project import Material, compare, extra_of
+from carpentry.project.settings import SETTING_LENGTHS
 from carpentry.sizes import species_of, standard_section, weight_kg
 from server.config.schemas import ProblemOut, length_out
 from server.plans.inputs import Inputs, inputs_of
@@ -26,7 +28,7 @@ from server.projects.schemas import (
 
 TYPED = (
     *("quantity", "name", "stock", "length", "thickness", "width", "ends", "measured"),
-    *("grain", "clear", "rip", "group", "note"),
+    *("grain", "clear", "rip", "extra_length", "extra_width", "extra_thickness", "group", "note"),
 )
 
 
@@ -45,21 +47,25 @@ def show_project(project: Project) -> ProjectOut:
         for material in inputs.materials
         for one in (*material.parts, *(later for later, _ in material.later))
     }
+    pairs = _pairs({id_: one for id_, (one, _) in read.items()}, inputs.marks)
     return ProjectOut(
         id=project.id,
         name=project.name,
         version=project.version,
         unit=project.unit,
         notation=notation,
-        kerf=setting("kerf"),
-        trim_start=setting("trim_start"),
-        trim_end=setting("trim_end"),
+        **{name: setting(name) for name in SETTING_LENGTHS},
         copies=project.copies,
         use_rack=project.use_rack,
         rip=project.rip,
         order=project.order,
+        share_angled_cuts=project.share_angled_cuts,
+        spare=project.spare,
         yard=YardNameOut(id=project.yard.id, name=project.yard.name) if project.yard else None,
-        parts=[_part(part, *read[str(part.id)], inputs) for part in project.parts.all()],
+        parts=[
+            _part(part, *read[str(part.id)], inputs, pairs.get(str(part.id), ""))
+            for part in project.parts.all()
+        ],
         undo=project.undo_label,
         redo=project.redo_label,
         change=_change(project, plan, inputs.currency),
@@ -79,8 +85,30 @@ def show_planned(project: Project) -> ProjectOut:
     return shown
 
 
-def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> PartOut:
+def _pairs(parts: dict[str, ReadPart], marks: dict[str, str]) -> dict[str, str]:
+    """The mark of each part's mirror image, where there is one: the left and right of a pair."""
+    shapes: dict[object, str] = {}
+    for id_, part in parts.items():
+        if not part.square_ended:
+            shapes.setdefault((part.stock, part.length.ticks, part.measured, part.ends), id_)
+    found = {}
+    for id_, part in parts.items():
+        if mirrored(part.ends) in ways_to_lie(part.ends):
+            continue
+        for way in ways_to_lie(mirrored(part.ends)):
+            other = shapes.get((part.stock, part.length.ticks, part.measured, way))
+            if other:
+                found[id_] = marks[other]
+    return found
+
+
+def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs, pair: str) -> PartOut:
     source = inputs.source if material.section_from_yard else "standard size"
+    notation = inputs.settings.notation
+    section = material.sections[str(part.id)]
+    is_later = any(one.id == str(part.id) for one, _ in material.later)
+    over_all = read.outermost(section) if section and not is_later else read.length.ticks
+    sawn = over_all + extra_of(read, inputs.settings).length
     return PartOut(
         id=part.id,
         mark=part.mark,
@@ -89,9 +117,13 @@ def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> Par
         called=read.name,
         stock_name=str(read.stock),
         kind=read.stock.kind,
-        section=section_out(material.sections[str(part.id)], inputs.settings.notation),
+        section=section_out(section, notation),
         section_source=source,
-        length_shown=length_out(read.length.ticks, inputs.settings.notation),
+        length_shown=length_out(read.length.ticks, notation),
+        over_all=length_out(over_all, notation) if over_all != read.length.ticks else None,
+        sawn=length_out(sawn, notation) if sawn != over_all else None,
+        angles="" if read.square_ended else told(read.ends),
+        pair=pair,
         weight=_weight_of_one(str(part.id), read, material, inputs),
         later=next((why for one, why in material.later if one.id == str(part.id)), ""),
         warnings=list(read.warnings),
@@ -103,7 +135,7 @@ def _weight_of_one(id_: str, part: ReadPart, material: Material, inputs: Inputs)
     section = material.sections[id_]
     if section is None:
         return ""
-    volume = section.area * part.length.ticks
+    volume = section.area * part.centre_length(section)
     kilograms = weight_kg(volume, species_of(part.stock).density())
     return weight_text(kilograms, inputs.settings.unit, "0.1")
 

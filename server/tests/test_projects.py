@@ -253,11 +253,11 @@ class PlansTest(ApiTestCase):
     def test_what_needs_more_than_a_crosscut_is_kept_and_listed(self) -> None:
         project = self.new_project("1 bottom ply 1/2 30 x 24\n2 rail 2x4 60")
         part = project["parts"][1]["id"]
-        project = self.change(project, "patch", f"/parts/{part}", ends="20 -20").json()
+        project = self.change(project, "patch", f"/parts/{part}", width="2").json()
         reasons = {
             la["part"]: la["reason"] for m in project["plan"]["materials"] for la in m["later"]
         }
-        self.assertEqual(reasons[part], "has an angled end")
+        self.assertEqual(reasons[part], "has to be ripped or planed to its width")
         self.assertEqual(len(reasons), 2)
         self.assertEqual(project["plan"]["tally"]["later"], 2)
 

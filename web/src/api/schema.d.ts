@@ -1495,6 +1495,8 @@ export interface components {
             price: string | null;
             real_length: components["schemas"]["LengthOut"] | null;
             section: components["schemas"]["SectionOut"] | null;
+            /** Spare */
+            spare: boolean;
             /** Stock */
             stock: string;
         };
@@ -1530,6 +1532,8 @@ export interface components {
             stock: string;
             /** Summary */
             summary: string;
+            /** Test Piece */
+            test_piece: string;
             /** Unplaced */
             unplaced: components["schemas"]["UnplacedOut"][];
             /** Wood */
@@ -1678,15 +1682,25 @@ export interface components {
         };
         /**
          * PartOut
-         * @description A part: each field as typed, and what was understood.
+         * @description A part: each field as typed, and what was understood. ``over_all`` is its length between the
+         *     outermost points where that is another, ``sawn`` that with what is added for the
+         *     work. ``angles`` are its ends in words, ``pair`` the mark of the part that is its mirror image.
          */
         PartOut: {
+            /** Angles */
+            angles: string;
             /** Called */
             called: string;
             /** Clear */
             clear: string;
             /** Ends */
             ends: string;
+            /** Extra Length */
+            extra_length: string;
+            /** Extra Thickness */
+            extra_thickness: string;
+            /** Extra Width */
+            extra_width: string;
             /** Grain */
             grain: string;
             /** Group */
@@ -1711,12 +1725,16 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+            over_all: components["schemas"]["LengthOut"] | null;
+            /** Pair */
+            pair: string;
             /** Pieces */
             pieces: number;
             /** Quantity */
             quantity: string;
             /** Rip */
             rip: string;
+            sawn: components["schemas"]["LengthOut"] | null;
             section: components["schemas"]["SectionOut"] | null;
             /** Section Source */
             section_source: string;
@@ -1744,6 +1762,12 @@ export interface components {
             clear?: string | null;
             /** Ends */
             ends?: string | null;
+            /** Extra Length */
+            extra_length?: string | null;
+            /** Extra Thickness */
+            extra_thickness?: string | null;
+            /** Extra Width */
+            extra_width?: string | null;
             /** Grain */
             grain?: string | null;
             /** Group */
@@ -1794,11 +1818,24 @@ export interface components {
         /**
          * PlacedOut
          * @description A part on a board; ``start`` and ``end`` in ticks from its marked end, ``y`` across and ``z``
-         *     through it where it is ripped.
+         *     through it where it is ripped. ``corners`` are those of its face: top left, top right, bottom
+         *     right, bottom left, in ticks along the board; ``bevels`` where the short points of bevelled ends
+         *     are. ``ends`` in words, as they lie.
          */
         PlacedOut: {
+            /** Bevels */
+            bevels: number[];
+            /** Corners */
+            corners: [
+                number,
+                number,
+                number,
+                number
+            ];
             /** End */
             end: number;
+            /** Ends */
+            ends: string;
             length: components["schemas"]["LengthOut"];
             /**
              * Part
@@ -1961,11 +1998,15 @@ export interface components {
             change: components["schemas"]["ChangeOut"];
             /** Copies */
             copies: number;
+            extra_length: components["schemas"]["SettingLengthOut"];
+            extra_thickness: components["schemas"]["SettingLengthOut"];
+            extra_width: components["schemas"]["SettingLengthOut"];
             /**
              * Id
              * Format: uuid
              */
             id: string;
+            keep_from: components["schemas"]["SettingLengthOut"];
             kerf: components["schemas"]["SettingLengthOut"];
             /** Name */
             name: string;
@@ -1980,6 +2021,10 @@ export interface components {
             redo: string | null;
             /** Rip */
             rip: boolean;
+            /** Share Angled Cuts */
+            share_angled_cuts: boolean;
+            /** Spare */
+            spare: string;
             trim_end: components["schemas"]["SettingLengthOut"];
             trim_start: components["schemas"]["SettingLengthOut"];
             /** Undo */
@@ -2006,6 +2051,14 @@ export interface components {
             change_id: string;
             /** Copies */
             copies?: number | null;
+            /** Extra Length */
+            extra_length?: string | null;
+            /** Extra Thickness */
+            extra_thickness?: string | null;
+            /** Extra Width */
+            extra_width?: string | null;
+            /** Keep From */
+            keep_from?: string | null;
             /** Kerf */
             kerf?: string | null;
             /** Name */
@@ -2016,6 +2069,10 @@ export interface components {
             order?: string | null;
             /** Rip */
             rip?: boolean | null;
+            /** Share Angled Cuts */
+            share_angled_cuts?: boolean | null;
+            /** Spare */
+            spare?: string | null;
             /** Trim End */
             trim_end?: string | null;
             /** Trim Start */
@@ -2432,6 +2489,8 @@ export interface components {
             longest: string;
             /** Owned */
             owned: number;
+            /** Spare */
+            spare: number;
             /** Unplaced */
             unplaced: number;
             /** Unpriced */

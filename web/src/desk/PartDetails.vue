@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Outcome, Part, PartField } from '../api/client'
 import EditableCell from '../shared/EditableCell.vue'
+import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
 
 interface Bound {
@@ -23,6 +24,13 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
   { field: 'measured', label: 'Measured', hint: 'long-long, edge, short-short, centre' },
   { field: 'grain', label: 'Grain', hint: 'length or any (sheets)' },
   { field: 'rip', label: 'Ripped', hint: 'yes or no: where it differs from the project' },
+  {
+    field: 'extra_length',
+    label: 'Extra length',
+    hint: 'trimmed later: where it is not the project’s',
+  },
+  { field: 'extra_width', label: 'Extra width', hint: 'planed off a sawn face' },
+  { field: 'extra_thickness', label: 'Extra thickness', hint: 'planed off a sawn face' },
   { field: 'clear', label: 'Clear', hint: 'yes or no: may a flaw lie on it' },
 ]
 </script>
@@ -33,7 +41,7 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
       <span class="label">{{ label }}</span>
       <EditableCell
         v-bind="bind(field, label)"
-        :takes-length="field === 'thickness' || field === 'width'"
+        :takes-length="/thickness|width|extra_length/.test(field)"
       >
         <template v-if="part[field]">{{ part[field] }}</template>
         <span v-else class="quiet hint">{{ hint }}</span>
@@ -42,6 +50,15 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
     <p v-if="part.section" class="remark quiet">
       Really <SectionText :section="part.section" /> ({{ part.section_source }}); one weighs
       {{ part.weight }} air-dry.
+    </p>
+    <p v-if="part.angles" class="remark quiet">
+      Ends: {{ part.angles
+      }}<template v-if="part.over_all">; <LengthText :length="part.over_all" /> over all</template>.
+      <template v-if="part.pair">Left and right: the mirror image of {{ part.pair }}.</template>
+    </p>
+    <p v-if="part.sawn" class="remark quiet">
+      Sawn <LengthText :length="part.sawn" />, finished
+      <LengthText :length="part.over_all ?? part.length_shown" />.
     </p>
     <p v-for="warning in part.warnings" :key="warning" class="remark">{{ warning }}</p>
     <v-btn size="small" class="mt-2" @click="$emit('remove')">Remove {{ part.called }}</v-btn>

@@ -85,6 +85,10 @@ function bind(field: PartField, label: string) {
       <EditableCell v-bind="bind('length', 'Length')" right takes-length class="figure big">
         <LengthText :length="part.length_shown" />
       </EditableCell>
+      <span v-if="part.angles" class="small quiet ends">{{ part.angles }}</span>
+      <span v-if="part.sawn" class="small quiet ends">
+        sawn <LengthText :length="part.sawn" />
+      </span>
     </span>
     <PartDetails
       v-if="open"
@@ -125,6 +129,11 @@ function bind(field: PartField, label: string) {
   font-size: 0.82rem;
   border: 1px solid #17232a33;
   cursor: pointer;
+}
+
+.ends {
+  display: block;
+  text-align: right;
 }
 
 .big {

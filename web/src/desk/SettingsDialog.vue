@@ -27,8 +27,24 @@ function asTyped() {
     use_rack: project.use_rack,
     rip: project.rip,
     order: project.order,
+    share_angled_cuts: project.share_angled_cuts,
+    keep_from: project.keep_from.typed,
+    extra_length: project.extra_length.typed,
+    extra_width: project.extra_width.typed,
+    extra_thickness: project.extra_thickness.typed,
+    spare: project.spare,
   }
 }
+
+const LENGTHS = [
+  'kerf',
+  'trim_start',
+  'trim_end',
+  'keep_from',
+  'extra_length',
+  'extra_width',
+  'extra_thickness',
+] as const
 
 const form = ref(asTyped())
 const faults = useFaults('name')
@@ -60,7 +76,7 @@ function patch(): ProjectPatch {
     if (now[name] !== before[name])
       changed[name] = name === 'copies' ? Number(now[name]) : now[name]
   if ('unit' in changed)
-    for (const name of ['notation', 'kerf', 'trim_start', 'trim_end'] as const)
+    for (const name of ['notation', ...LENGTHS] as const)
       if (now[name] === before[name] || name === 'notation') delete changed[name]
   return changed as ProjectPatch
 }
@@ -114,6 +130,11 @@ async function save() {
               { title: 'rip first, full length', value: 'rip-first' },
             ]"
           />
+          <v-checkbox
+            v-model="form.share_angled_cuts"
+            label="Neighbours with the same end angle share one cut"
+            class="wide"
+          />
           <v-checkbox v-model="form.use_rack" label="Use boards from the rack first" class="wide" />
           <v-text-field
             v-model="form.copies"
@@ -138,6 +159,45 @@ async function save() {
             data-takes="length"
             label="Trim, last end"
             :error-messages="faults.at('trim_end')"
+          />
+          <v-text-field
+            v-model="form.extra_length"
+            data-takes="length"
+            label="Add to every length"
+            hint="trimmed after machining, or on site"
+            persistent-hint
+            :error-messages="faults.at('extra_length')"
+          />
+          <v-text-field
+            v-model="form.keep_from"
+            data-takes="length"
+            label="Keep leftovers from"
+            :error-messages="faults.at('keep_from')"
+          />
+          <template v-if="form.rip">
+            <v-text-field
+              v-model="form.extra_width"
+              data-takes="length"
+              label="Add to a sawn width"
+              hint="planed off"
+              persistent-hint
+              :error-messages="faults.at('extra_width')"
+            />
+            <v-text-field
+              v-model="form.extra_thickness"
+              data-takes="length"
+              label="Add to a sawn thickness"
+              hint="planed off"
+              persistent-hint
+              :error-messages="faults.at('extra_thickness')"
+            />
+          </template>
+          <v-text-field
+            v-model="form.spare"
+            label="Spare boards of each size"
+            hint="against culls: 1, or 10 %"
+            persistent-hint
+            :error-messages="faults.at('spare')"
           />
           <v-select
             v-model="form.unit"

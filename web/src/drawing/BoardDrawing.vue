@@ -38,14 +38,24 @@ const pieces = computed(() =>
     const top = (across[0] / whole.value) * props.height
     const high = ((across[1] - across[0]) / whole.value) * props.height
     const part = props.parts.get(placed.part)
-    const wide = (placed.end - placed.start) * props.scale
+    const [topLeft, topRight, bottomRight, bottomLeft] = placed.corners
+    const left = Math.max(topLeft, bottomLeft) * props.scale
+    const wide = Math.min(topRight, bottomRight) * props.scale - left
     const room = placed.length.text.length * PER_LETTER + MARK_ROOM
     return {
       ...placed,
-      x: placed.start * props.scale,
+      x: left,
       wide,
       top: top + 2,
       high,
+      shape: [
+        [topLeft, top + 2],
+        [topRight, top + 2],
+        [bottomRight, top + 2 + high],
+        [bottomLeft, top + 2 + high],
+      ]
+        .map(([along, y]) => `${along! * props.scale},${y}`)
+        .join(' '),
       mark: deep > 1 ? `${part?.mark} ×${deep}` : (part?.mark ?? ''),
       called: part?.called ?? '',
       showMark: wide > (deep > 1 ? 34 : 16) && high >= LEAST_TEXT,
@@ -90,22 +100,22 @@ function room(length: Length): number {
       @pointerleave="emit('hover')"
       @click="emit('select', piece.part)"
     >
-      <title>{{ piece.mark }} {{ piece.called }} {{ piece.length.text }}</title>
-      <rect
-        :x="piece.x"
-        :y="piece.top"
-        :width="piece.wide"
-        :height="piece.high"
-        :style="{ fill: `rgb(var(--v-theme-${kind}))` }"
+      <title>
+        {{ piece.mark }} {{ piece.called }} {{ piece.length.text
+        }}{{ piece.ends ? `, ends ${piece.ends}` : '' }}
+      </title>
+      <polygon :points="piece.shape" :style="{ fill: `rgb(var(--v-theme-${kind}))` }" />
+      <polygon :points="piece.shape" :fill="`url(#mark-${kind})`" />
+      <line
+        v-for="at in piece.bevels"
+        :key="at"
+        :x1="at * scale"
+        :x2="at * scale"
+        :y1="piece.top"
+        :y2="piece.top + piece.high"
+        class="bevel"
       />
-      <rect
-        :x="piece.x"
-        :y="piece.top"
-        :width="piece.wide"
-        :height="piece.high"
-        :fill="`url(#mark-${kind})`"
-      />
-      <rect :x="piece.x" :y="piece.top" :width="piece.wide" :height="piece.high" class="edge" />
+      <polygon :points="piece.shape" class="edge" />
       <text
         v-if="piece.showMark"
         :x="piece.x + 6"
@@ -173,6 +183,12 @@ function room(length: Length): number {
   stroke: #17232a;
   stroke-opacity: 0.55;
   stroke-width: 1;
+}
+
+.bevel {
+  stroke: rgb(var(--v-theme-on-wood));
+  stroke-width: 1;
+  stroke-dasharray: 3 2;
 }
 
 .lit .edge {

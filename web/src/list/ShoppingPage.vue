@@ -71,8 +71,11 @@ const left = computed(() =>
           <tbody>
             <tr
               v-for="line in shopping.lines"
-              :key="`${line.stock} ${line.named_length}`"
-              :class="{ lit: lighting.lit.value && line.parts.includes(lighting.lit.value) }"
+              :key="`${line.stock} ${line.named_length} ${line.spare}`"
+              :class="{
+                lit: lighting.lit.value && line.parts.includes(lighting.lit.value),
+                spare: line.spare,
+              }"
             >
               <td class="called">
                 <span
@@ -91,6 +94,7 @@ const left = computed(() =>
                 </span>
               </td>
               <td class="roomy">
+                <span v-if="line.spare" class="quiet">spare, against culls</span>
                 <button
                   v-for="part in line.parts"
                   :key="part"
@@ -117,7 +121,9 @@ const left = computed(() =>
             <tr>
               <td colspan="2"></td>
               <td colspan="2" class="roomy"></td>
-              <td class="to-right figure count">{{ project.plan.tally.boards }}</td>
+              <td class="to-right figure count">
+                {{ project.plan.tally.boards + project.plan.tally.spare }}
+              </td>
               <td class="to-right">subtotal</td>
               <td class="to-right figure">{{ shopping.subtotal }}</td>
             </tr>
@@ -228,6 +234,14 @@ const left = computed(() =>
 
 .lit {
   background: rgb(var(--v-theme-selected));
+}
+
+tr:not(.spare) + .spare td {
+  border-top: 2px solid rgb(var(--v-theme-rule));
+}
+
+.spare .count {
+  font-weight: 500;
 }
 
 .count {

@@ -9,12 +9,14 @@ const tally = computed(() => props.project.plan.tally)
 const status = computed(() => props.project.plan.status)
 const figures = computed(() => [
   {
-    figure: String(tally.value.boards),
+    figure: String(tally.value.boards + tally.value.spare),
     name: tally.value.owned
       ? `to buy, ${tally.value.owned} from the rack`
-      : tally.value.longest
-        ? `boards, longest ${tally.value.longest}`
-        : 'boards',
+      : tally.value.spare
+        ? `boards, ${tally.value.spare} of them spare`
+        : tally.value.longest
+          ? `boards, longest ${tally.value.longest}`
+          : 'boards',
   },
   {
     figure: tally.value.cost ?? (tally.value.boards ? 'no price' : '–'),
