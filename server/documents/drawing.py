@@ -87,7 +87,7 @@ class BoardDrawing(Flowable):
             return base, base + self.board
         share = self.board / self.layout.section.width.ticks
         top = base + self.board
-        return top - placed.y[1] * share, top - placed.y[0] * share
+        return top - placed.y.high * share, top - placed.y.low * share
 
     def _part(self, placed: PlacedOut, low: float, high: float) -> None:
         canvas = self.canv

@@ -35,6 +35,13 @@ class EffectOut(BaseModel):
     why: str
 
 
+class SpanOut(BaseModel):
+    """From ``low`` to ``high``, in ticks."""
+
+    low: int
+    high: int
+
+
 class PlacedOut(BaseModel):
     """A part on a board; ``start`` and ``end`` in ticks from its marked end, ``y`` across and ``z``
     through it where it is ripped. ``corners`` are those of its face: top left, top right, bottom
@@ -44,10 +51,10 @@ class PlacedOut(BaseModel):
     part: UUID
     start: int
     end: int
-    y: tuple[int, int] | None
-    z: tuple[int, int] | None
+    y: SpanOut | None
+    z: SpanOut | None
     length: LengthOut
-    corners: tuple[int, int, int, int]
+    corners: list[int]
     bevels: list[int]
     ends: str
 
@@ -56,8 +63,8 @@ class RipStripOut(BaseModel):
     """A strip on the end of a board: where, in ticks from the marked edge and face, and what it
     gives."""
 
-    y: tuple[int, int]
-    z: tuple[int, int]
+    y: SpanOut
+    z: SpanOut
     parts: list[UUID]
     thickness: LengthOut
     width: LengthOut

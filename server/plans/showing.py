@@ -35,6 +35,7 @@ from server.plans.schemas import (
     RipStripOut,
     SectionOut,
     ShoppingOut,
+    SpanOut,
     TallyOut,
     UnplacedOut,
 )
@@ -161,6 +162,10 @@ def _material(
     )
 
 
+def _span(span: tuple[int, int]) -> SpanOut:
+    return SpanOut(low=span[0], high=span[1])
+
+
 def _rips(layout: Layout, material: Material, offer: Offer, notation: str) -> list[RipSegmentOut]:
     section = material.section_of(offer)
     if not material.ripped or section is None:
@@ -171,8 +176,8 @@ def _rips(layout: Layout, material: Material, offer: Offer, notation: str) -> li
             end=length_out(one.end, notation),
             strips=[
                 RipStripOut(
-                    y=strip.y,
-                    z=strip.z,
+                    y=_span(strip.y),
+                    z=_span(strip.z),
                     parts=[UUID(part) for part in dict.fromkeys(strip.parts)],
                     thickness=length_out(strip.z[1] - strip.z[0], notation),
                     width=length_out(strip.y[1] - strip.y[0], notation),
@@ -192,10 +197,10 @@ def _placed(placed: PlacedPart, section: Section | None, notation: str) -> Place
         part=UUID(placed.part),
         start=placed.start,
         end=placed.end,
-        y=placed.y,
-        z=placed.z,
+        y=_span(placed.y) if placed.y else None,
+        z=_span(placed.z) if placed.z else None,
         length=length_out(placed.end - placed.start, notation),
-        corners=outline(placed.start, placed.end, placed.ends, thick, wide),
+        corners=list(outline(placed.start, placed.end, placed.ends, thick, wide)),
         bevels=bevel_lines(placed.start, placed.end, placed.ends, thick),
         ends=told(placed.ends) if is_angled(placed.ends) else "",
     )

@@ -1826,12 +1826,7 @@ export interface components {
             /** Bevels */
             bevels: number[];
             /** Corners */
-            corners: [
-                number,
-                number,
-                number,
-                number
-            ];
+            corners: number[];
             /** End */
             end: number;
             /** Ends */
@@ -1844,16 +1839,8 @@ export interface components {
             part: string;
             /** Start */
             start: number;
-            /** Y */
-            y: [
-                number,
-                number
-            ] | null;
-            /** Z */
-            z: [
-                number,
-                number
-            ] | null;
+            y: components["schemas"]["SpanOut"] | null;
+            z: components["schemas"]["SpanOut"] | null;
         };
         /**
          * PlanOut
@@ -2394,16 +2381,8 @@ export interface components {
             parts: string[];
             thickness: components["schemas"]["LengthOut"];
             width: components["schemas"]["LengthOut"];
-            /** Y */
-            y: [
-                number,
-                number
-            ];
-            /** Z */
-            z: [
-                number,
-                number
-            ];
+            y: components["schemas"]["SpanOut"];
+            z: components["schemas"]["SpanOut"];
         };
         /**
          * SectionOut
@@ -2469,6 +2448,16 @@ export interface components {
             total: string;
             /** Unpriced */
             unpriced: number;
+        };
+        /**
+         * SpanOut
+         * @description From ``low`` to ``high``, in ticks.
+         */
+        SpanOut: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
         };
         /** TallyOut */
         TallyOut: {

@@ -9,11 +9,7 @@ const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const open = ref(false)
 const busy = ref(false)
 const faults = useFaults('plan')
-const layouts = computed(() =>
-  props.project.plan.materials.flatMap((material) =>
-    material.layouts.map((layout) => ({ stock: material.stock, ...layout })),
-  ),
-)
+const layouts = computed(() => props.project.plan.materials.flatMap((m) => m.layouts))
 const kept = computed(() => layouts.value.filter((one) => one.leftover?.keep))
 const used = computed(() => layouts.value.flatMap((one) => one.rack_numbers))
 

@@ -25,7 +25,7 @@ const whole = computed(() => props.layout.section?.width.ticks ?? 1)
 const seen = computed(() => {
   const tops = new Map<string, { placed: Layout['parts'][number]; deep: number }>()
   for (const placed of props.layout.parts) {
-    const key = `${placed.start} ${placed.y?.join(' ') ?? ''}`
+    const key = `${placed.start} ${placed.y?.low ?? 0} ${placed.y?.high ?? 0}`
     const under = tops.get(key)
     if (under) under.deep += 1
     else tops.set(key, { placed, deep: 1 })
@@ -34,11 +34,11 @@ const seen = computed(() => {
 })
 const pieces = computed(() =>
   seen.value.map(({ placed, deep }) => {
-    const across = placed.y ?? [0, whole.value]
-    const top = (across[0] / whole.value) * props.height
-    const high = ((across[1] - across[0]) / whole.value) * props.height
+    const across = placed.y ?? { low: 0, high: whole.value }
+    const top = (across.low / whole.value) * props.height
+    const high = ((across.high - across.low) / whole.value) * props.height
     const part = props.parts.get(placed.part)
-    const [topLeft, topRight, bottomRight, bottomLeft] = placed.corners
+    const [topLeft = 0, topRight = 0, bottomRight = 0, bottomLeft = 0] = placed.corners
     const left = Math.max(topLeft, bottomLeft) * props.scale
     const wide = Math.min(topRight, bottomRight) * props.scale - left
     const room = placed.length.text.length * PER_LETTER + MARK_ROOM
