@@ -3,8 +3,9 @@
 from collections import Counter
 from collections.abc import Hashable, Iterable, Iterator
 
-from carpentry.cutting.line import Line, shape_of
+from carpentry.cutting.line import Line
 from carpentry.cutting.model import Board, Packing
+from carpentry.cutting.particular import sound_stretches
 from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
 from carpentry.cutting.ripped import Ripped, Segment, strip_of
@@ -33,11 +34,26 @@ def _together(layouts: Iterable[Layout]) -> tuple[Layout, ...]:
     )
 
 
-def lay_out(problem: CutProblem, piece: StockPiece, parts: Iterable[CutPart]) -> Layout:
-    """``parts`` one after the other from the start of sound wood on ``piece``. Where saw lines may
-    be shared a part is turned so that its end runs like its neighbour's."""
+def lay_out(
+    problem: CutProblem, piece: StockPiece, runs: Iterable[tuple[int, Iterable[CutPart]]]
+) -> Layout:
+    """On ``piece`` the parts of each run, one after the other from where it begins (ticks)."""
     placed: list[PlacedPart] = []
-    end, before = problem.trim_start, EndAngle()
+    for start, parts in runs:
+        placed += _in_line(problem, start, parts)
+    at = problem.trim_start
+    if placed:
+        at = placed[-1].end + placed[-1].ends[1].saw(problem.kerf)
+    sound = ((max(at, start), end) for start, end in sound_stretches(problem, piece))
+    rests = tuple(Leftover(start, end) for start, end in sound if end > start)
+    return Layout(piece.id, 1, tuple(placed), rests)
+
+
+def _in_line(problem: CutProblem, start: int, parts: Iterable[CutPart]) -> list[PlacedPart]:
+    """Parts one after the other. Where saw lines may be shared a part is turned so that its end
+    runs like its neighbour's."""
+    placed: list[PlacedPart] = []
+    end, before = start, EndAngle()
     for part in parts:
         ends = part.ends
         if problem.share_angled_cuts and placed and before.degrees:
@@ -48,10 +64,7 @@ def lay_out(problem: CutProblem, piece: StockPiece, parts: Iterable[CutPart]) ->
             start += apart - (_reach(part, ends[0]) if _shared(problem, before, ends[0]) else 0)
         end, before = start + part.sawn_length, ends[1]
         placed.append(PlacedPart(part.id, start, end, ends=ends))
-    at = end + before.saw(problem.kerf) if placed else end
-    sound_end = piece.length - problem.trim_end
-    rest = (Leftover(at, sound_end),) if sound_end > at else ()
-    return Layout(piece.id, 1, tuple(placed), rest)
+    return placed
 
 
 def _reach(part: CutPart, end: EndAngle) -> int:
@@ -66,21 +79,33 @@ def _shared(problem: CutProblem, right: EndAngle, left: EndAngle) -> bool:
 def arrange_line(problem: CutProblem, line: Line, packing: Packing) -> tuple[Layout, ...]:
     """Boards in the order of the stock; parts that share saw lines first, then longest first; equal
     boards together."""
-    waiting = _Waiting((shape_of(part), part) for part in problem.parts)
+    waiting = _Waiting((problem.shape(part), part) for part in problem.parts)
     pieces = {piece.id: piece for piece in problem.stock}
 
     def order(board: Board) -> tuple[int, tuple[int, ...]]:
         return board.source, tuple(-n for n in board.pattern)
 
-    def parts_of(board: Board) -> Iterator[CutPart]:
+    def parts_of(counts: Iterable[int]) -> Iterator[CutPart]:
+        copies = list(counts)
         for chained in (True, False):
-            for item, copies in enumerate(board.pattern):
+            for item, number in enumerate(copies):
                 if line.chained[item] == chained:
-                    for _ in range(copies):
+                    for _ in range(number):
                         yield waiting.take(line.shapes[item])
 
+    def runs_of(board: Board) -> Iterator[tuple[int, Iterator[CutPart]]]:
+        fill = line.fill_of(board)
+        if fill is None:
+            yield problem.trim_start, parts_of(board.pattern)
+            return
+        left = list(board.pattern)
+        for start, counts in fill:
+            taken = [min(n, r) for n, r in zip(counts, left, strict=True)]
+            left = [r - n for r, n in zip(left, taken, strict=True)]
+            yield start, parts_of(taken)
+
     return _together(
-        lay_out(problem, pieces[line.sources[board.source].stock], parts_of(board))
+        lay_out(problem, pieces[line.sources[board.source].stock], runs_of(board))
         for board in sorted(packing.boards, key=order)
     )
 
@@ -102,7 +127,7 @@ class _RipBench:
         self.problem = problem
         self.model = model
         self.pieces = {piece.id: piece for piece in problem.stock}
-        waiting = (((strip_of(part), *shape_of(part)), part) for part in problem.parts)
+        waiting = (((strip_of(part), problem.shape(part)), part) for part in problem.parts)
         self.waiting = _Waiting(waiting)
 
     def lay_out(self, board: Board) -> Layout:
@@ -131,7 +156,7 @@ class _RipBench:
             x = at
             for number in (n for n in items if left[n]):
                 item = self.model.items[number]
-                part = self.waiting.take((self.model.strips[item.strip], *item.shape))
+                part = self.waiting.take((self.model.strips[item.strip], item.shape))
                 left[number] -= 1
                 end = x + part.sawn_length
                 yield PlacedPart(part.id, x, end, strip.y, strip.z, part.ends)

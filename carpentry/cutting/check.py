@@ -74,7 +74,7 @@ def _saw(
             continue
         box = _box(piece, placed)
         boxes.append(box)
-        wrong += _misfits(part, placed, box, sound)
+        wrong += _misfits(piece, part, placed, box, sound)
     if not problem.is_ripped and any(is_angled(placed.ends) for placed in layout.parts):
         wrong += _angled_gaps(problem, layout, parts)
     elif not _separable(_with_saw(problem, layout, boxes), problem.kerf, _stages(problem)):
@@ -138,7 +138,9 @@ def _across(part: CutPart) -> tuple[int, int]:
     return part.thickness or 0, part.width or 0
 
 
-def _misfits(part: CutPart, placed: PlacedPart, box: _Box, sound: _Box) -> list[str]:
+def _misfits(
+    piece: StockPiece, part: CutPart, placed: PlacedPart, box: _Box, sound: _Box
+) -> list[str]:
     wrong: list[str] = []
     if placed.end - placed.start != part.sawn_length:
         wrong.append(f"{placed.part} is not cut to its length")
@@ -156,6 +158,10 @@ def _misfits(part: CutPart, placed: PlacedPart, box: _Box, sound: _Box) -> list[
             for way in ways
         ):
             wrong.append(f"{placed.part} is not ripped to its section")
+    if part.on and piece.id not in part.on:
+        wrong.append(f"{placed.part} may not come from {piece.id}")
+    if part.clear and any(placed.start < end and start < placed.end for start, end in piece.flaws):
+        wrong.append(f"{placed.part} lies on a flaw")
     if any(a < low or b > high for (a, b), (low, high) in zip(box, sound, strict=True)):
         wrong.append(f"{placed.part} ends beyond sound wood")
     return wrong
@@ -199,10 +205,12 @@ def _false_leftovers(
             (placed.end + placed.ends[1].saw(problem.kerf) for placed in layout.parts),
             default=sound[0],
         )
-        remains = [(at, sound[1])] if sound[1] > at else []
-        return (
-            [] if [rest[0] for rest in rests] == remains else ["the leftover is not what remains"]
-        )
+        claimed = sum(rest[0][1] - rest[0][0] for rest in rests)
+        outside = any(rest[0][0] < at or rest[0][1] > sound[1] for rest in rests)
+        spans = [rest[0] for rest in rests]
+        flawed = any(a < end and start < b for a, b in spans for start, end in piece.flaws)
+        whole = not piece.flaws and claimed != max(0, sound[1] - at)
+        return ["the leftover is not what remains"] if outside or flawed or whole else []
     sound_box = _whole(problem, piece)
     for number, rest in enumerate(rests):
         inside = all(

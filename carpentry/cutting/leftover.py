@@ -24,13 +24,15 @@ def lengthen_leftover(problem: CutProblem, holder: Holder, line: Line, packing: 
     tries = 0
 
     def rest_of(board: Board) -> int:
+        if line.sources[board.source].kind < 0:
+            return 0
         held = sum(n * w for n, w in zip(board.pattern, line.sizes, strict=True))
         return line.sources[board.source].kind - held
 
     longest = max(map(rest_of, packing.boards), default=0)
     total_rest = sum(map(rest_of, packing.boards))
     by_capacity = sorted(range(len(counts)), key=lambda s: -line.sources[s].kind)
-    for source in (s for s in by_capacity if counts[s]):
+    for source in (s for s in by_capacity if counts[s] and line.sources[s].kind >= 0):
         capacity = line.sources[source].kind
         low, high = longest, min(capacity - line.sizes[-1], total_rest)
         while high > low and tries < _MOST_LEFTOVER_TRIES and monotonic() < holder.deadline:
@@ -56,10 +58,12 @@ def _worth_keeping(problem: CutProblem, line: Line, packing: Packing) -> int:
     pieces = {piece.id: piece for piece in problem.stock}
     total = 0
     for board in packing.boards:
-        held = [(n, *shape) for n, shape in zip(board.pattern, line.shapes, strict=True) if n]
+        if line.sources[board.source].kind < 0:
+            continue
+        held = [(n, shape) for n, shape in zip(board.pattern, line.shapes, strict=True) if n]
         used = sum(
-            n * (length + sum(end.saw(problem.kerf) for end in ends) - problem.kerf)
-            for n, length, ends in held
+            n * (shape.length + sum(end.saw(problem.kerf) for end in shape.ends) - problem.kerf)
+            for n, shape in held
         )
         rest = problem.sound_length(pieces[line.sources[board.source].stock]) - used
         total += rest if rest >= problem.keep_offcut_from else 0

@@ -5,6 +5,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from time import monotonic
 
+from carpentry.cutting.alone import each_alone
 from carpentry.cutting.arrange import arrange_line, arrange_ripped
 from carpentry.cutting.check import check_plan
 from carpentry.cutting.holding import Holder
@@ -12,6 +13,7 @@ from carpentry.cutting.leftover import lengthen_leftover
 from carpentry.cutting.line import Line, to_line
 from carpentry.cutting.model import Packing
 from carpentry.cutting.nested import decide
+from carpentry.cutting.particular import sound_stretches
 from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
 from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.ripped import Ripped, strip_of
@@ -26,6 +28,7 @@ class Budget:
     seconds: float = 10.0
 
 
+_ALONE_SHARE = 0.2
 _SEARCH_SHARE = 0.5  # of the time; the rest is for the integer program
 Progress = Callable[[CutPlan], None]
 
@@ -48,7 +51,7 @@ def plan_cuts(
             progress(_checked(problem, model, packing, proven=False, bound=bound))
 
     if isinstance(model, Ripped):
-        found = _search_ripped(model, deadline, report)
+        found = _search_ripped(problem, model, deadline, report)
         return _checked(problem, model, found.packing, proven=found.proven, bound=found.bound)
     holder = Holder(model, deadline)
     found = search(holder, report)
@@ -59,11 +62,17 @@ def plan_cuts(
 
 
 def _search_ripped(
-    model: Ripped, deadline: float, report: Callable[[Packing, int], None]
+    problem: CutProblem,
+    model: Ripped,
+    deadline: float,
+    report: Callable[[Packing, int], None],
 ) -> SearchResult:
     """The search over purchases; what it leaves open, one integer program may still decide."""
+    report(model.quick(model.demand, [0] * len(model.sources)), 0)
     now = monotonic()
-    found = search(Holder(model, now + (deadline - now) * _SEARCH_SHARE), report)
+    start = each_alone(problem, model, (deadline - now) * _ALONE_SHARE)
+    now = monotonic()
+    found = search(Holder(model, now + (deadline - now) * _SEARCH_SHARE), report, start)
     while not found.proven and monotonic() < deadline:
         decided = decide(model, found.packing, found.inequalities, deadline)
         if decided is None:
@@ -132,6 +141,10 @@ def _reason(problem: CutProblem, part: CutPart) -> str:
     stock = [piece for piece in problem.stock if piece.available != 0]
     if not stock:
         return "there is no stock to cut it from"
+    if part.on:
+        stock = [piece for piece in stock if piece.id in part.on]
+    if not stock:
+        return f"nothing is left of {', '.join(part.on)}, which it may come from"
     if part.thickness is not None and part.width is not None:
         thick, wide = part.thickness + part.extra.thickness, part.width + part.extra.width
         strip = strip_of(part)
@@ -144,6 +157,12 @@ def _reason(problem: CutProblem, part: CutPart) -> str:
             short = max(thick - thickest, 1)
             return f"it is {written(short)} thicker than the stock that is wide enough"
         stock = fitting
+    if part.clear and any(piece.flaws for piece in stock):
+        sound = max((b - a for p in stock for a, b in sound_stretches(problem, p)), default=0)
+        if part.sawn_length > sound:
+            by = written(part.sawn_length - sound)
+            found = f"the longest sound wood, {written(sound)}" if sound else "all sound wood"
+            return f"{written(part.sawn_length)} misses {found}, by {by}"
     longest = max(stock, key=lambda piece: piece.length)
     sound = problem.sound_length(longest)
     if sound <= 0:

@@ -23,6 +23,7 @@ class StockPiece:
 
     ``length`` in ticks, the real one; ``price`` of one piece; ``available`` pieces, ``None`` for
     as many as wanted. ``thickness`` and ``width`` in ticks where parts may be ripped from it.
+    ``flaws`` are stretches of unsound wood, from–to in ticks from the marked end.
     """
 
     id: str
@@ -31,6 +32,7 @@ class StockPiece:
     available: int | None = None
     thickness: int | None = None
     width: int | None = None
+    flaws: tuple[tuple[int, int], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -47,10 +49,22 @@ NO_EXTRA = Extra()
 
 
 @dataclass(frozen=True)
+class Shape:
+    """What makes parts alike to the planner: sawn length (ticks), ends, whether they must be clear,
+    and which stock they may come from."""
+
+    length: int
+    ends: Ends
+    clear: bool
+    on: tuple[str, ...]
+
+
+@dataclass(frozen=True)
 class CutPart:
     """``quantity`` equal parts of ``length`` ticks between their outermost points, with a section
     where they are ripped or have angled ``ends``. Unless ``turn`` is off a part may be sawn lying
-    on its edge."""
+    on its edge. No flaw may fall on a ``clear`` one. Where ``on`` names stock it comes from that
+    alone."""
 
     id: str
     length: int
@@ -60,6 +74,8 @@ class CutPart:
     turn: bool = True
     extra: Extra = NO_EXTRA
     ends: Ends = SQUARE_ENDS
+    clear: bool = True
+    on: tuple[str, ...] = ()
 
     @property
     def sawn_length(self) -> int:
@@ -94,6 +110,11 @@ class CutProblem:
     order: Order = Order.EITHER
     share_angled_cuts: bool = False
     keep_offcut_from: int = 0
+
+    def shape(self, part: CutPart) -> Shape:
+        """What makes a part like others; where no stock has flaws all parts are clear."""
+        flawless = not any(piece.flaws for piece in self.stock)
+        return Shape(part.sawn_length, part.ends, part.clear or flawless, part.on)
 
     def sound_length(self, piece: StockPiece) -> int:
         """Ticks of a piece between its trims; zero or less when the trims take all of it."""

@@ -11,10 +11,10 @@ from carpentry.length import Unit, interchange
 FORMAT = "grain-tally/cut-problem@1"
 MOST_PARTS = 10_000
 MOST_STOCK = 1_000
+MOST_FLAWS = 100
 _NOT_YET = "is not planned yet"
 _LATER_PROBLEM = ("edge_trim", "stages")
-_LATER_STOCK = ("flaws",)
-_LATER_PARTS = ("grain", "clear", "on")
+_LATER_PARTS = ("grain",)
 
 
 def read_problem(text: str | bytes) -> CutProblem:
@@ -49,6 +49,7 @@ def read_problem(text: str | bytes) -> CutProblem:
     if parts and kerf >= shortest > 0:
         reader.fault("kerf", "is wider than the shortest part is long")
     _sections(reader, stock, parts)
+    _pins(reader, stock, parts)
     reader.raise_problems()
     return CutProblem(
         unit, kerf, trim_start, trim_end, tuple(stock), tuple(parts), order, share, keep
@@ -70,6 +71,24 @@ def _sections(reader: Reader, stock: list[StockPiece], parts: list[CutPart]) -> 
                 reader.fault(f"{name}[{number}].{field}", "is missing: parts are to be ripped")
 
 
+def _pins(reader: Reader, stock: list[StockPiece], parts: list[CutPart]) -> None:
+    """Flaws and pins as far as they can be planned."""
+    known = {piece.id for piece in stock}
+    for number, part in enumerate(parts):
+        for name in part.on:
+            if name not in known:
+                reader.fault(f"parts[{number}].on", f"“{name}” is no stock of this problem")
+    sections = {(piece.thickness, piece.width) for piece in stock}
+    sections |= {(part.thickness, part.width) for part in parts}
+    if len(sections) > 1:
+        for number, piece in enumerate(stock):
+            if piece.flaws:
+                reader.fault(f"stock[{number}].flaws", "cannot be planned where boards are ripped")
+        for number, part in enumerate(parts):
+            if part.on:
+                reader.fault(f"parts[{number}].on", "cannot be planned where boards are ripped")
+
+
 def _stock(item: Reader, unit: Unit) -> StockPiece:
     piece = StockPiece(
         item.text("id"),
@@ -79,9 +98,20 @@ def _stock(item: Reader, unit: Unit) -> StockPiece:
         *_section(item, unit),
     )
     item.nothing("available")
-    item.refuse(_LATER_STOCK, _NOT_YET)
+    told = item.items("flaws", most=MOST_FLAWS, required=False)
+    flaws = [_flaw(one, unit, piece.length) for one in told]
     item.refuse_unknown()
-    return piece
+    return replace(piece, flaws=tuple(sorted(flaws)))
+
+
+def _flaw(item: Reader, unit: Unit, length: int) -> tuple[int, int]:
+    start, end = item.ticks("from", unit, "0"), item.ticks("to", unit, least=1)
+    item.refuse_unknown()
+    if end <= start:
+        item.fault("to", "must be beyond where the flaw begins")
+    elif end > length:
+        item.fault("to", "lies beyond the end of the stock")
+    return start, end
 
 
 def _section(item: Reader, unit: Unit) -> tuple[int | None, int | None]:
@@ -144,6 +174,8 @@ def _part(item: Reader, unit: Unit) -> CutPart:
         item.flag("turn", True),
         _extra(item.inside("extra"), unit),
         ends,
+        item.flag("clear", True),
+        tuple(item.texts("on")),
     )
     part = _measured_over_all(item, part, measured)
     item.refuse(_LATER_PARTS, _NOT_YET)
@@ -173,6 +205,9 @@ def problem_document(problem: CutProblem) -> Json:
         sizes = {"length": one.length, "width": one.width, "thickness": one.thickness}
         return {"extra": {name: written(size) for name, size in sizes.items() if size}}
 
+    def flaw(span: tuple[int, int]) -> Json:
+        return {"from": written(span[0]), "to": written(span[1])}
+
     return {
         "format": FORMAT,
         "units": problem.unit.value,
@@ -189,6 +224,7 @@ def problem_document(problem: CutProblem) -> Json:
                 "available": piece.available,
             }
             | section(piece)
+            | ({"flaws": [flaw(one) for one in piece.flaws]} if piece.flaws else {})
             for piece in problem.stock
         ],
         "parts": [
@@ -196,6 +232,8 @@ def problem_document(problem: CutProblem) -> Json:
             | section(part)
             | ({"ends": [str(end) for end in part.ends]} if is_angled(part.ends) else {})
             | ({} if part.turn else {"turn": False})
+            | ({} if part.clear else {"clear": False})
+            | ({"on": list(part.on)} if part.on else {})
             | (extra(part.extra) if part.extra != NO_EXTRA else {})
             for part in problem.parts
         ],

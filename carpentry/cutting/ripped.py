@@ -17,10 +17,9 @@ import numpy as np
 import numpy.typing as npt
 
 from carpentry.cutting.cross_section import RipPattern, StripSize
-from carpentry.cutting.line import Shape, shape_of
 from carpentry.cutting.model import Board, Money, Packing, Pattern, Source
 from carpentry.cutting.patterns import Knapsack, Profile
-from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
+from carpentry.cutting.problem import CutPart, CutProblem, Order, Shape, StockPiece
 from carpentry.cutting.rip_values import RipValues
 
 Ints = npt.NDArray[np.int64]
@@ -72,7 +71,7 @@ class Ripped:
         for part in problem.parts:
             if any(_takes(piece, problem, part) for piece in problem.stock):
                 strip = strips.setdefault(strip_of(part), len(strips))
-                key = strip, shape_of(part)
+                key = strip, problem.shape(part)
                 room[key] = part.room(problem.kerf)
                 wanted[key] = wanted.get(key, 0) + part.quantity
         self.strips = tuple(strips)

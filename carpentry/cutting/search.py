@@ -179,14 +179,16 @@ def _item_prices(holder: Holder, start: Packing) -> list[int] | None:
 
 
 class _Search:
-    def __init__(self, holder: Holder, report: Report) -> None:
+    def __init__(self, holder: Holder, report: Report, start: Packing | None) -> None:
         model, deadline = holder.model, holder.deadline
         self.model = model
         self.report = report
         self.deadline = deadline
         self.holder = holder
         self.purchases = _Purchases(model, deadline)
-        self.best = model.quick(model.demand, [0] * len(model.sources))
+        quick = model.quick(model.demand, [0] * len(model.sources))
+        starts = (quick, start) if start else (quick,)
+        self.best = min(starts, key=lambda packing: packing.key(model))
         self.bound = 0
 
     def offer(self, packing: Packing) -> None:
@@ -270,15 +272,16 @@ class _Search:
         self.offer(Packing((*boards, *rest.boards), given_up))
 
 
-def search(holder: Holder, report: Report) -> SearchResult:
-    """The least (parts given up, cost, pieces) for what a holder's model wants.
+def search(holder: Holder, report: Report, start: Packing | None = None) -> SearchResult:
+    """The least (parts given up, cost, pieces) for what a holder's model wants, never more than
+    those of ``start``.
 
     ``report`` is told every better packing with the bound proven so far.
     """
     model = holder.model
     if not model.sources or not model.sizes:
         return SearchResult(Packing((), model.demand), True, 0)
-    running = _Search(holder, report)
+    running = _Search(holder, report, start)
     result = running.run()
     if result.proven:
         report(result.packing, result.bound)

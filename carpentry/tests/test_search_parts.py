@@ -23,7 +23,7 @@ from carpentry.cutting.line import Line, to_line
 from carpentry.cutting.linear import INFINITY, Outcome, Program
 from carpentry.cutting.model import Money, Packing, Source
 from carpentry.cutting.patterns import Knapsack, maximal_patterns
-from carpentry.cutting.problem import CutPart
+from carpentry.cutting.problem import CutPart, Shape
 from carpentry.cutting.search import search
 from carpentry.ends import SQUARE_ENDS
 from carpentry.tests.problems import home_size, problem, ticks
@@ -51,7 +51,7 @@ def line_of(
     return Line(
         tuple(sizes),
         tuple(demand),
-        tuple((size, SQUARE_ENDS) for size in sizes),
+        tuple(Shape(size, SQUARE_ENDS, True, ()) for size in sizes),
         tuple(Source(f"s{n}", *source) for n, source in enumerate(sources)),
         Money(Decimal(1)),
         tuple(False for _ in sizes),
@@ -62,7 +62,7 @@ class LineTest(TestCase):
     def test_equal_lengths_become_one_item_longest_first(self) -> None:
         line = to_line(problem([("96", "5", None)], [("20", 2), ("30", 1), ("20", 3)]))
         self.assertEqual(line.demand, (1, 5))
-        self.assertEqual([n for n, _ in line.shapes], [ticks("30"), ticks("20")])
+        self.assertEqual([shape.length for shape in line.shapes], [ticks("30"), ticks("20")])
 
     def test_parts_fit_exactly_when_sizes_add_up(self) -> None:
         given_problem = problem([("94 1/2", "5", None)], [("31 1/4", 3)], start="1/2")
@@ -77,7 +77,7 @@ class LineTest(TestCase):
         ]
         line = to_line(problem(stock, [("100", 1), ("50", 2)]))
         self.assertEqual([s.stock for s in line.sources], ["s0"])
-        self.assertEqual([n for n, _ in line.shapes], [ticks("50")])
+        self.assertEqual([shape.length for shape in line.shapes], [ticks("50")])
 
     def test_prices_become_whole_costs_and_come_back(self) -> None:
         line = to_line(problem([("96", "5.1", None), ("120", "6.25", None)], [("50", 2)]))
