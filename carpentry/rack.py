@@ -54,10 +54,13 @@ class BoardFields:
 @dataclass(frozen=True)
 class OnHand:
     """What a plan knows of a board on hand: boards that are equal in this are alike. ``length`` in
-    ticks, ``section`` where it was measured."""
+    ticks, ``section`` where it was measured, ``flaws`` from–to, ``number`` where a part names it.
+    """
 
     length: int
     section: Section | None = None
+    flaws: tuple[tuple[int, int], ...] = ()
+    number: int | None = None
 
 
 @dataclass(frozen=True)
@@ -93,7 +96,7 @@ class MeasuredBoard:
 
     @property
     def on_hand(self) -> OnHand:
-        return OnHand(self.length, self.section if self.is_measured else None)
+        return OnHand(self.length, self.section if self.is_measured else None, self.flaws)
 
     @property
     def straight_width(self) -> int | None:
@@ -119,8 +122,6 @@ class MeasuredBoard:
             return "twisted: rejected"
         if self.crook:
             return "crooked: straighten it first"
-        if self.flaws:
-            return "has flaws: not planned yet"
         under = max(standard.width - section.width, standard.thickness - section.thickness)
         if under > CLOSE_TO_NAME:
             return "more than 1/8 in under its name"

@@ -15,12 +15,14 @@ from carpentry.ends import (
 )
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, Length, Unit, read_length
+from carpentry.rack import OnHand
 from carpentry.sizes import NO_OWN, OwnStocks, ReadStock, Section, StockName, read_stock
 
 MAX_PARTS = 2_000
 MAX_QUANTITY = 10_000
 MAX_TEXT = 200
 MEASURED = tuple(Measured)
+_BOARDS = re.compile(r"(not\s+)?(\d{1,6}(?:[\s,]+\d{1,6})*)", re.IGNORECASE)
 MOST_EXTRA = 4 * TICKS_PER_FOOT
 PART_LENGTHS = (
     *("length", "thickness", "width"),
@@ -46,8 +48,25 @@ class PartFields:
     extra_length: str = ""
     extra_width: str = ""
     extra_thickness: str = ""
+    boards: str = ""
     group: str = ""
     note: str = ""
+
+
+@dataclass(frozen=True)
+class RackChoice:
+    """The rack boards a part comes from, by number: from them ``only``, or from any but them."""
+
+    numbers: tuple[int, ...]
+    only: bool
+
+    def __str__(self) -> str:
+        return " or ".join(map(str, self.numbers))
+
+    def allows(self, board: OnHand | None) -> bool:
+        """Whether it may come from a board on hand, or (``None``) from one that is bought."""
+        named = board is not None and board.number in self.numbers
+        return named == self.only
 
 
 ExtraTyped = tuple[Length | None, Length | None, Length | None]
@@ -70,6 +89,7 @@ class Part:
     ends: Ends = SQUARE_ENDS
     measured: Measured = Measured.LONG_LONG
     extra: ExtraTyped = (None, None, None)
+    boards: RackChoice | None = None
     warnings: tuple[str, ...] = ()
 
     def may_be_ripped(self, usual: bool) -> bool:
@@ -86,6 +106,11 @@ class Part:
             self.width.ticks if self.width else stock.width,
             stock.round,
         )
+
+    @property
+    def clear(self) -> bool:
+        """Whether no flaw may fall on it."""
+        return self.fields.clear.strip().lower() != "no"
 
     def lengths(self) -> dict[str, Length]:
         """The lengths it states, by the names of their fields."""
@@ -147,6 +172,16 @@ def _positive(text: str, unit: Unit) -> Length | None:
     return read
 
 
+def _read_boards(text: str) -> RackChoice | None:
+    if not text.strip():
+        return None
+    found = _BOARDS.fullmatch(text.strip())
+    if not found:
+        raise CarpentryError("write numbers of rack boards, such as 12 14, or not 12")
+    numbers = tuple(sorted({int(number) for number in re.findall(r"\d+", found[2])}))
+    return RackChoice(numbers, only=not found[1])
+
+
 def _extra(text: str, unit: Unit) -> Length | None:
     if not text.strip():
         return None
@@ -187,6 +222,7 @@ def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> 
         faults.attempt(place, partial(_extra, getattr(fields, place), unit), None)
         for place in ("extra_length", "extra_width", "extra_thickness")
     )
+    boards = faults.attempt("boards", lambda: _read_boards(fields.boards), None)
     if stock:
         length = _settle_length(fields, stock, length, faults)
         if stock.stock.is_sheet and not fields.width.strip():
@@ -211,6 +247,7 @@ def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> 
         width=width,
         ends=ends,
         measured=Measured(fields.measured.strip().lower() or Measured.LONG_LONG),
+        boards=boards,
         extra=(extra_length, extra_width, extra_thickness),
         warnings=warnings,
     )

@@ -7,7 +7,7 @@ from decimal import Decimal
 
 from carpentry.buying import PriceLine, piece_price
 from carpentry.length import Unit, interchange
-from carpentry.parts import ends_fault, not_planned_yet
+from carpentry.parts import Part, ends_fault, not_planned_yet
 from carpentry.project.material import Material, NamedPart, Offer
 from carpentry.project.settings import Settings
 from carpentry.rack import OnHand
@@ -91,7 +91,9 @@ def _owned_id(board: OnHand) -> str:
     sizes = [board.length]
     if board.section:
         sizes += [board.section.thickness, board.section.width]
-    return " ".join(("owned", *(interchange(size, Unit.INCH) for size in sizes)))
+    sizes += [end for flaw in board.flaws for end in flaw]
+    name = "owned" if board.number is None else f"rack {board.number}"
+    return " ".join((name, *(interchange(size, Unit.INCH) for size in sizes)))
 
 
 def section_sold(stock: StockName, lines: Iterable[PriceLine]) -> tuple[Section | None, bool]:
@@ -125,7 +127,8 @@ def gather_materials(
 def _can_be_ripped(named: NamedPart, shelf: Shelf) -> bool:
     part = named.part
     section, _ = shelf.section(part.stock)
-    return section is not None and not section.round and not part.stock.own
+    plain = section is not None and not section.round and not part.stock.own
+    return plain and part.boards is None
 
 
 def _settled(
@@ -142,7 +145,11 @@ def _of_stock(
     stock: StockName, named: Sequence[NamedPart], shelf: Shelf, settings: Settings
 ) -> Material:
     section, from_yard = shelf.section(stock)
-    reasons = [(one, not_planned_yet(one.part, section)) for one in named]
+    offers = shelf.on_hand(stock)
+    reasons = [
+        (one, not_planned_yet(one.part, section) or _no_board_named(one.part, offers))
+        for one in named
+    ]
     parts, later = _settled(
         [one for one, reason in reasons if not reason],
         [(one, reason) for one, reason in reasons if reason],
@@ -155,11 +162,20 @@ def _of_stock(
         section_from_yard=from_yard,
         sections_differ=len({line.section for line in shelf.lines.get(stock, [])}) > 1,
         priced=priced,
-        offers=(*_large_enough(shelf.on_hand(stock), parts), *bought),
+        offers=(*_large_enough(offers, parts), *bought),
         parts=parts,
         later=later,
         sections={one.id: one.part.finished_section(section) for one in named},
     )
+
+
+def _no_board_named(part: Part, owned: Iterable[Offer]) -> str | None:
+    """Why a part that may only come from some boards has none, in words."""
+    if part.boards is None or not part.boards.only:
+        return None
+    if any(part.boards.allows(offer.on_hand) for offer in owned):
+        return None
+    return f"may only come from rack {part.boards}, which is not there to be used"
 
 
 def _large_enough(owned: Iterable[Offer], parts: Iterable[NamedPart]) -> list[Offer]:
@@ -186,7 +202,8 @@ def _of_wood(
         section, _ = shelf.section(stock)
         if section is None or section.round:
             continue
-        here = shelf.on_hand(stock) + (bought if has_prices or not priced else [])
+        owned = [one for one in shelf.on_hand(stock) if one.on_hand and not one.on_hand.flaws]
+        here = owned + (bought if has_prices or not priced else [])
         offers += [
             replace(offer, id=f"{stock} {offer.id}", section=offer.section or section)
             for offer in here

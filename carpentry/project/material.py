@@ -120,7 +120,8 @@ class Material:
         if section and self.ripped:
             size = size * section.area // TICKS_PER_INCH**3
         price = offer.price if offer.price is not None else Decimal(size)
-        piece = StockPiece(offer.id, offer.real_length, price, offer.available)
+        flaws = offer.on_hand.flaws if offer.on_hand else ()
+        piece = StockPiece(offer.id, offer.real_length, price, offer.available, flaws=flaws)
         if section is None:
             return piece
         return replace(piece, thickness=section.thickness, width=section.width)
@@ -133,6 +134,8 @@ class Material:
             part.length.ticks,
             part.quantity * settings.copies,
             extra=extra if self.ripped else Extra(extra.length),
+            clear=part.clear,
+            on=self._on(part),
         )
         section = self.sections[named.id] if self.ripped else self.section if self._angled else None
         if section is None:
@@ -144,6 +147,15 @@ class Material:
             width=section.width,
             ends=part.ends,
         )
+
+    def _on(self, part: Part) -> tuple[str, ...]:
+        """The offers that a part which names boards may come from; empty where it may come from
+        any."""
+        boards = part.boards
+        if boards is None:
+            return ()
+        may = tuple(offer.id for offer in self.offers if boards.allows(offer.on_hand))
+        return () if len(may) == len(self.offers) else may
 
 
 def extra_of(part: Part, settings: Settings) -> Extra:

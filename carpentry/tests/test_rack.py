@@ -40,7 +40,6 @@ class MeasuredBoardTest(TestCase):
     def test_why_plans_leave_it_alone(self) -> None:
         for typed, words in (
             ({"twist": "yes"}, "rejected"),
-            ({"flaws": "30 to 34 1/2"}, "flaws"),
             ({"width": "3 1/4"}, "under its name"),
             ({"stock": "ply 1/2"}, "sheet"),
         ):

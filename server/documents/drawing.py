@@ -60,6 +60,8 @@ class BoardDrawing(Flowable):
             low, high = self._across(placed, base)
             self._part(placed, low, high)
             self._write(placed, low, high)
+        for flaw in self.layout.flaws:
+            self._flaw(flaw.low * self.scale, flaw.high * self.scale, base)
         for at in self._saw_lines():
             self._saw_line(at, base)
         if rest and rest.keep:
@@ -128,6 +130,17 @@ class BoardDrawing(Flowable):
         if canvas.stringWidth(length, REGULAR, size - 1) < room:
             canvas.setFont(REGULAR, size - 1)
             canvas.drawRightString(right - 3, middle, length)
+
+    def _flaw(self, start: float, end: float, base: float) -> None:
+        """Unsound wood: a dotted box with a cross through it."""
+        canvas = self.canv
+        canvas.saveState()
+        canvas.setDash(1, 1)
+        canvas.setLineWidth(0.7)
+        canvas.rect(start, base, end - start, self.board)
+        canvas.line(start, base, end, base + self.board)
+        canvas.line(start, base + self.board, end, base)
+        canvas.restoreState()
 
     def _saw_lines(self) -> list[int]:
         """Crosscuts from the marked end: after every part, on a ripped board between segments."""

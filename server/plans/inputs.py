@@ -3,7 +3,8 @@
 import hashlib
 import json
 from collections import Counter
-from dataclasses import asdict, dataclass
+from collections.abc import Collection, Iterable
+from dataclasses import asdict, dataclass, replace
 from decimal import Decimal
 from typing import Any
 
@@ -12,6 +13,7 @@ from django.db.models import Q
 from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.cutting import CutPlan, problem_document, read_plan
+from carpentry.parts import Part
 from carpentry.project import Material, Settings, Shelf, Tally, gather_materials, tally
 from carpentry.rack import OnHand
 from carpentry.sizes import OwnFields, OwnStocks, StockName, read_own
@@ -70,16 +72,18 @@ class Basis:
             "rack": [board.snapshot() for boards in self.rack.values() for board in boards],
         }
 
-    def shelf(self, settings: Settings) -> Shelf:
-        """What parts can be cut from."""
-        return Shelf(self.lines, settings.unit, whole_inches=self.whole_inches, owned=self.alike())
-
-    def alike(self) -> dict[StockName, Counter[OnHand]]:
-        """How many boards on hand are alike, by stock."""
-        return {
-            stock: Counter(board.read(self.own).on_hand for board in boards)
+    def shelf(self, settings: Settings, named: Collection[int]) -> Shelf:
+        """What parts can be cut from, when parts name rack boards by these numbers."""
+        owned = {
+            stock: Counter(self.on_hand(board, named) for board in boards)
             for stock, boards in self.rack.items()
         }
+        return Shelf(self.lines, settings.unit, whole_inches=self.whole_inches, owned=owned)
+
+    def on_hand(self, board: RackBoard, named: Collection[int]) -> OnHand:
+        """What plans know of a board; those that parts name by number are told apart by it."""
+        read = board.read(self.own).on_hand
+        return replace(read, number=board.number) if board.number in named else read
 
     @classmethod
     def read(cls, document: Document) -> "Basis":
@@ -111,6 +115,11 @@ def _of_wood(words: tuple[str, ...]) -> Q:
     if words:
         return Q(stock_key__endswith=f" {' '.join(words)}")
     return ~Q(stock_key__contains=" ")
+
+
+def named_boards(parts: Iterable[Part]) -> set[int]:
+    """The numbers of rack boards that parts name."""
+    return {number for part in parts if part.boards for number in part.boards.numbers}
 
 
 @dataclass(frozen=True)
@@ -181,9 +190,11 @@ def inputs_of(project: Project) -> Inputs:
 
 def _inputs(project: Project, basis: Basis) -> Inputs:
     settings = project.settings()
+    parts = project.named_parts(basis.own)
+    shelf = basis.shelf(settings, named_boards(one.part for one in parts))
     return Inputs(
         settings=settings,
-        materials=gather_materials(project.named_parts(basis.own), basis.shelf(settings), settings),
+        materials=gather_materials(parts, shelf, settings),
         marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
         basis=basis,
     )

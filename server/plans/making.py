@@ -8,8 +8,7 @@ from django.db import transaction
 
 from carpentry.cutting import CutPlan, check_plan, read_plan
 from carpentry.project import Offer, whole_leftover
-from carpentry.sizes import OwnStocks
-from server.plans.inputs import Inputs
+from server.plans.inputs import Inputs, named_boards
 from server.plans.models import Board, Piece, Plan
 from server.plans.solver import Job, solver
 from server.projects.models import Project, ProjectRevision
@@ -90,9 +89,10 @@ def _store(plan: Plan, inputs: Inputs, job: Job) -> None:
         Plan.objects.filter(id__in=list(stale[KEPT_DRAFTS:])).delete()
 
 
-def _take(on_rack: list[RackBoard], offer: Offer, own: OwnStocks) -> RackBoard:
+def _take(on_rack: list[RackBoard], offer: Offer, inputs: Inputs) -> RackBoard:
     """The first board of an offer's kind that is still on the rack for this plan."""
-    board = next(board for board in on_rack if board.read(own).on_hand == offer.on_hand)
+    named = named_boards(one.part for m in inputs.materials for one in m.parts)
+    board = next(b for b in on_rack if inputs.basis.on_hand(b, named) == offer.on_hand)
     on_rack.remove(board)
     return board
 
@@ -110,9 +110,7 @@ def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> No
             offer = offers[layout.stock]
             rest = whole_leftover(layout)
             for _ in range(layout.count):
-                taken = (
-                    _take(on_rack[offer.stock], offer, inputs.basis.own) if offer.owned else None
-                )
+                taken = _take(on_rack[offer.stock], offer, inputs) if offer.owned else None
                 section = material.section_of(offer)
                 board = Board(
                     plan=plan,

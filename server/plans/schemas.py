@@ -104,6 +104,7 @@ class LayoutOut(BaseModel):
     rips: list[RipSegmentOut]
     parts: list[PlacedOut]
     leftover: LeftoverOut | None
+    flaws: list[SpanOut]
     trim_start: int
     trim_end: int
 

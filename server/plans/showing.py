@@ -126,6 +126,7 @@ def _material(
                     for placed in layout.parts
                 ],
                 leftover=_leftover(layout, inputs.settings),
+                flaws=[_span(flaw) for flaw in offer.on_hand.flaws] if offer.on_hand else [],
                 trim_start=inputs.settings.trim_start.ticks,
                 trim_end=inputs.settings.trim_end.ticks,
             )

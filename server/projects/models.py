@@ -225,6 +225,7 @@ class Part(models.Model):
     extra_length = models.CharField(max_length=60, blank=True)
     extra_width = models.CharField(max_length=60, blank=True)
     extra_thickness = models.CharField(max_length=60, blank=True)
+    boards = models.CharField(max_length=60, blank=True)
     group = models.CharField(max_length=200, blank=True)
     note = models.CharField(max_length=200, blank=True)
     pieces = models.PositiveIntegerField(editable=False, validators=[MinValueValidator(1)])

@@ -44,6 +44,7 @@ class PartOut(BaseModel):
     extra_length: str
     extra_width: str
     extra_thickness: str
+    boards: str
     group: str
     note: str
     pieces: int
@@ -175,6 +176,7 @@ class PartPatchIn(SeenIn):
     extra_length: str | None = None
     extra_width: str | None = None
     extra_thickness: str | None = None
+    boards: str | None = None
     group: str | None = None
     note: str | None = None
 

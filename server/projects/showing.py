@@ -28,7 +28,8 @@ from server.projects.schemas import (
 
 TYPED = (
     *("quantity", "name", "stock", "length", "thickness", "width", "ends", "measured"),
-    *("grain", "clear", "rip", "extra_length", "extra_width", "extra_thickness", "group", "note"),
+    *("grain", "clear", "rip", "extra_length", "extra_width", "extra_thickness"),
+    *("boards", "group", "note"),
 )
 
 

@@ -9,6 +9,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client, TransactionTestCase, override_settings
 
 from server.accounts.models import User
+from server.rack.models import Rack
 
 Answer = Any
 
@@ -55,3 +56,22 @@ class ApiTestCase(TransactionTestCase):
     def problems(self, answer: Answer, status: int = 422) -> dict[str, str]:
         self.assertEqual(answer.status_code, status, answer.content[:300])
         return {p["place"]: p["message"] for p in answer.json()["problems"]}
+
+
+class RackTestCase(ApiTestCase):
+    """A builder with a rack."""
+
+    def write(self, board: str, **typed: str) -> Any:
+        return self.ask("put", f"/rack/boards/{board}", self.seen_rack() | typed)
+
+    def seen_rack(self) -> dict[str, Any]:
+        return {"version": Rack.of(self.user).version, "change_id": str(uuid.uuid4())}
+
+    def add(self, stock: str, length: str, **typed: str) -> str:
+        id_ = str(uuid.uuid4())
+        answer = self.write(id_, stock=stock, length=length, **typed)
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return id_
+
+    def step(self, way: str) -> Any:
+        return self.ask("post", f"/rack/{way}", self.seen_rack()).json()

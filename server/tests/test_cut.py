@@ -3,30 +3,19 @@ from typing import Any
 
 from carpentry.tests.samples import sample
 from server.plans.models import Plan
-from server.rack.models import Rack
-from server.tests.base import ApiTestCase
+from server.tests.base import RackTestCase
 
 
-class CutTest(ApiTestCase):
+class CutTest(RackTestCase):
     """One leg from a 75 in board on hand, one from a board bought; 24 1/2 in offcuts and more."""
 
     def setUp(self) -> None:
         super().setUp()
         yard = self.take_prices(sample("tallow-street.prices.csv"))[0]["id"]
-        self.lay_on("2x4 treated", "75", place="left bay")
-        self.lay_on("2x4 treated", "20")
+        self.add("2x4 treated", "75", place="left bay")
+        self.add("2x4 treated", "20")
         self.project = self.new_project("2 leg 2x4 treated 70", yard=yard)
         self.project = self.change(self.project, "patch", "", use_rack=True).json()
-
-    def lay_on(self, stock: str, length: str, **typed: str) -> str:
-        id_ = str(uuid.uuid4())
-        body = self.seen_rack() | {"stock": stock, "length": length} | typed
-        answer = self.ask("put", f"/rack/boards/{id_}", body)
-        self.assertEqual(answer.status_code, 200, answer.content)
-        return id_
-
-    def seen_rack(self) -> dict[str, Any]:
-        return {"version": Rack.of(self.user).version, "change_id": str(uuid.uuid4())}
 
     def mark(self, way: str = "cut") -> Any:
         plan = self.project["plan"]["id"]
@@ -87,7 +76,7 @@ class CutTest(ApiTestCase):
 
     def test_taken_back_later_spares_what_was_laid_on_since(self) -> None:
         self.mark()
-        self.lay_on("1x6 cedar", "33")
+        self.add("1x6 cedar", "33")
         self.mark("not-cut")
         self.assertEqual([length for _, length in self.on_rack()], ["75″", "20″", "33″"])
 
@@ -100,7 +89,7 @@ class CutTest(ApiTestCase):
         self.assertEqual(self.on_rack(), [(2, "20″"), (3, "25 1/2″")])
 
     def test_a_plan_that_is_not_of_the_present_state(self) -> None:
-        self.lay_on("2x4 treated", "72")
+        self.add("2x4 treated", "72")
         self.assertIn("changed", self.problems(self.mark())["plan"])
         self.assertEqual(len(self.on_rack()), 3)
 
@@ -116,12 +105,7 @@ class CutTest(ApiTestCase):
         self.assertEqual(Plan.objects.get(id=mine).stage, "draft")
 
 
-class MeasuredOnTheRackTest(ApiTestCase):
-    def lay_on(self, **typed: str) -> None:
-        seen = {"version": Rack.of(self.user).version, "change_id": str(uuid.uuid4())}
-        answer = self.ask("put", f"/rack/boards/{uuid.uuid4()}", seen | typed)
-        self.assertEqual(answer.status_code, 200, answer.content)
-
+class MeasuredOnTheRackTest(RackTestCase):
     def layouts(self, line: str) -> list[dict[str, Any]]:
         project = self.new_project(line)
         project = self.change(project, "patch", "", use_rack=True).json()
@@ -129,13 +113,13 @@ class MeasuredOnTheRackTest(ApiTestCase):
         return layouts
 
     def test_parts_have_the_size_of_the_board_they_are_cut_from(self) -> None:
-        self.lay_on(stock="2x6", length="60", width="5 7/16", width_end="5 15/32")
-        self.lay_on(stock="2x6", length="60")
+        self.add(stock="2x6", length="60", width="5 7/16", width_end="5 15/32")
+        self.add(stock="2x6", length="60")
         layouts = self.layouts("2 rail 2x6 50")
         measured = [la["measured"] and la["measured"]["width"]["text"] for la in layouts]
         self.assertEqual(sorted(map(str, measured)), ["5 7/16″", "None"])
 
     def test_a_part_that_states_its_size_is_not_cut_from_less(self) -> None:
-        self.lay_on(stock="2x6", length="60", width="5 7/16")
+        self.add(stock="2x6", length="60", width="5 7/16")
         table = "quantity\tname\tstock\tlength\twidth\n1\trail\t2x6\t50\t5 1/2"
         self.assertFalse(self.layouts(table)[0]["owned"])

@@ -1,30 +1,14 @@
 import io
 import uuid
-from typing import Any
 
 from pypdf import PdfReader
 
 from carpentry.tests.samples import sample
 from server.rack.models import Rack
-from server.tests.base import ApiTestCase
+from server.tests.base import RackTestCase
 
 
-class RackTest(ApiTestCase):
-    def write(self, board: str, **typed: str) -> Any:
-        rack = Rack.of(self.user)
-        seen = {"version": rack.version, "change_id": str(uuid.uuid4())}
-        return self.ask("put", f"/rack/boards/{board}", seen | typed)
-
-    def add(self, stock: str, length: str, **typed: str) -> str:
-        id_ = str(uuid.uuid4())
-        answer = self.write(id_, stock=stock, length=length, **typed)
-        self.assertEqual(answer.status_code, 200, answer.content)
-        return id_
-
-    def step(self, way: str) -> Any:
-        seen = {"version": Rack.of(self.user).version, "change_id": str(uuid.uuid4())}
-        return self.ask("post", f"/rack/{way}", seen).json()
-
+class RackTest(RackTestCase):
     def test_boards_get_numbers_that_are_never_used_twice(self) -> None:
         self.assertEqual(self.ask("get", "/rack").json()["boards"], [])
         first = self.add("2x4 treated", "70", place="left bay")

@@ -1420,6 +1420,8 @@ export interface components {
             count: number;
             /** First */
             first: number;
+            /** Flaws */
+            flaws: components["schemas"]["SpanOut"][];
             leftover: components["schemas"]["LeftoverOut"] | null;
             length: components["schemas"]["LengthOut"];
             measured: components["schemas"]["SectionOut"] | null;
@@ -1689,6 +1691,8 @@ export interface components {
         PartOut: {
             /** Angles */
             angles: string;
+            /** Boards */
+            boards: string;
             /** Called */
             called: string;
             /** Clear */
@@ -1753,6 +1757,8 @@ export interface components {
         };
         /** PartPatchIn */
         PartPatchIn: {
+            /** Boards */
+            boards?: string | null;
             /**
              * Change Id
              * Format: uuid

@@ -31,7 +31,8 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
   },
   { field: 'extra_width', label: 'Extra width', hint: 'planed off a sawn face' },
   { field: 'extra_thickness', label: 'Extra thickness', hint: 'planed off a sawn face' },
-  { field: 'clear', label: 'Clear', hint: 'yes or no: may a flaw lie on it' },
+  { field: 'clear', label: 'Clear', hint: 'no: a flaw may lie on it' },
+  { field: 'boards', label: 'Rack boards', hint: 'from these only: 12 14; or not 12' },
 ]
 </script>
 

@@ -134,6 +134,13 @@ function room(length: Length): number {
         <LengthSpans :length="piece.length" />
       </text>
     </g>
+    <g v-for="flaw in layout.flaws" :key="flaw.low" class="flaw">
+      <title>flaw</title>
+      <rect :x="flaw.low * scale" y="2" :width="(flaw.high - flaw.low) * scale" :height="height" />
+      <path
+        :d="`M${flaw.low * scale} 2 L${flaw.high * scale} ${height + 2} M${flaw.low * scale} ${height + 2} L${flaw.high * scale} 2`"
+      />
+    </g>
     <g v-if="keep">
       <title>keep {{ keep.length.text }}</title>
       <rect
@@ -210,6 +217,13 @@ text {
 
 text.figure {
   font-weight: 600;
+}
+
+.flaw {
+  fill: none;
+  stroke: rgb(var(--v-theme-error));
+  stroke-width: 1.5;
+  stroke-dasharray: 2 2;
 }
 
 .keep {
