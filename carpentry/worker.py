@@ -1,7 +1,8 @@
 """A warm process that plans for somebody else: one JSON object per line in, several per line out.
 
-In: ``{"id": "…", "problems": [cut problem, …], "seconds": 20}``. Out, as plans get better, and
-a last time with ``"done": true``:
+In: ``{"id": "…", "problems": [cut problem, …], "before": [cut plan or null, …], "seconds": 20}``,
+where ``before`` are plans whose boards are kept where that costs nothing. Out, as plans get better,
+and a last time with ``"done": true``:
 ``{"id": "…", "plans": [cut plan, …], "done": false, "seconds": 0.2}``.
 The process may be killed at any moment; what it said last is the best so far.
 """
@@ -9,17 +10,19 @@ The process may be killed at any moment; what it said last is the best so far.
 import json
 from collections import OrderedDict
 from collections.abc import Callable, Iterable
+from itertools import zip_longest
 from time import monotonic
 
 from carpentry.cutting import (
     Budget,
     CutPlan,
-    CutProblem,
     Status,
     first_plan,
     plan_cuts,
     plan_document,
+    read_plan,
     read_problem,
+    steadied,
 )
 from carpentry.document import Json
 
@@ -39,6 +42,10 @@ class Planner:
         started = monotonic()
         texts = [json.dumps(problem, sort_keys=True) for problem in job["problems"]]
         problems = [read_problem(text) for text in texts]
+        before = [
+            read_plan(old, problem.unit) if old else None
+            for old, problem in zip_longest(job.get("before", ()), problems)
+        ]
         plans = [self._known.get(text) for text in texts]
         best = [plan or first_plan(problem) for plan, problem in zip(plans, problems, strict=True)]
 
@@ -50,9 +57,8 @@ class Planner:
             seconds = round(monotonic() - started, 3)
             self._say({"id": job["id"], "plans": documents, "done": done, "seconds": seconds})
 
-        say(done=all(plans))
-        if all(plans):
-            return
+        if not all(plans):
+            say(done=False)
         for index, (text, problem) in enumerate(zip(texts, problems, strict=True)):
             if plans[index] is None:
                 left = max(0.1, job["seconds"] - (monotonic() - started))
@@ -62,10 +68,13 @@ class Planner:
                     say(done=False)
 
                 best[index] = plan_cuts(problem, Budget(left), better)
-                self._remember(text, problem, best[index])
+                self._remember(text, best[index])
+            old = before[index]
+            if old:
+                best[index] = steadied(problem, best[index], old)
         say(done=True)
 
-    def _remember(self, text: str, problem: CutProblem, plan: CutPlan) -> None:
+    def _remember(self, text: str, plan: CutPlan) -> None:
         if plan.bound == plan.price and plan.status is not Status.FEASIBLE:
             self._known[text] = plan
             while len(self._known) > _REMEMBERED:

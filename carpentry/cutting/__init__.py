@@ -8,7 +8,7 @@ from carpentry.cutting.check import check_plan
 from carpentry.cutting.near_miss import NearMiss, near_misses
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status, Unplaced
 from carpentry.cutting.plan_file import plan_document, read_plan
-from carpentry.cutting.planner import Budget, Progress, first_plan, plan_cuts
+from carpentry.cutting.planner import Budget, Progress, first_plan, plan_cuts, steadied
 from carpentry.cutting.problem import CutPart, CutProblem, Extra, Order, StockPiece
 from carpentry.cutting.problem_file import problem_document, read_problem
 
@@ -35,4 +35,5 @@ __all__ = [
     "problem_document",
     "read_plan",
     "read_problem",
+    "steadied",
 ]

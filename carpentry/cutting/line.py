@@ -53,6 +53,13 @@ class Line:
         room = piece.longest_for(item) if piece else kind
         return room - self._overhead_of(item) >= self.sizes[item]
 
+    def fits(self, source: int, pattern: Pattern) -> bool:
+        """Whether a plain piece of a source holds a pattern."""
+        kind = self.sources[source].kind
+        held = sum(n * size for n, size in zip(pattern, self.sizes, strict=True))
+        chained = any(n and self._overhead_of(item) for item, n in enumerate(pattern))
+        return kind >= 0 and held + (self.overhead if chained else 0) <= kind
+
     def _overhead_of(self, item: int) -> int:
         return self.overhead if self.overhead and self.chained[item] else 0
 

@@ -18,6 +18,7 @@ from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
 from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.ripped import Ripped, strip_of
 from carpentry.cutting.search import SearchResult, search
+from carpentry.cutting.steady import keep_boards
 from carpentry.length import Notation, Unit, write_length
 
 
@@ -59,6 +60,18 @@ def plan_cuts(
     if found.proven:
         packing = lengthen_leftover(problem, holder, model, found.packing)
     return _checked(problem, model, packing, proven=found.proven, bound=found.bound)
+
+
+def steadied(problem: CutProblem, plan: CutPlan, before: CutPlan) -> CutPlan:
+    """A proven plan with more boards as they were ``before`` a change, where that costs nothing:
+    neither money nor a piece more. Boards that are ripped or have flaws are taken as they come."""
+    model = _model(problem)
+    if plan.status is Status.FEASIBLE or isinstance(model, Ripped) or model.particular:
+        return plan
+    kept = keep_boards(problem, model, plan, before)
+    if kept is None:
+        return plan
+    return _checked(problem, model, kept, proven=True, bound=kept.key(model)[1])
 
 
 def _search_ripped(

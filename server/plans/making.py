@@ -8,7 +8,7 @@ from django.db import transaction
 
 from carpentry.cutting import CutPlan, check_plan, read_plan
 from carpentry.project import Offer, whole_leftover
-from server.plans.inputs import Inputs, named_boards
+from server.plans.inputs import Document, Inputs, named_boards
 from server.plans.models import Board, Piece, Plan
 from server.plans.solver import Job, solver
 from server.projects.models import Project, ProjectRevision
@@ -32,11 +32,35 @@ def plan_for(project: Project, inputs: Inputs) -> Plan:
         job = None
         if plan is None:
             plan = Plan.objects.create(project=project, digest=digest)
-            job = solver.submit(plan.id, project.id, [p for p in inputs.problems() if p])
+            problems = [p for p in inputs.problems() if p]
+            before = plan_in_force(project)
+            kept = [_same_parts(problem, before.outcome if before else []) for problem in problems]
+            job = solver.submit(plan.id, project.id, problems, kept)
     if job:
         _await(plan, inputs, job)
     ProjectRevision.objects.filter(subject=project, number=project.version).update(plan=plan)
     return plan
+
+
+def plan_in_force(project: Project) -> Plan | None:
+    """The plan that a new one takes the place of: that of this state with other prices or boards on
+    hand, else that of the state before it."""
+    revisions = project.revisions.filter(
+        number__in=(project.version, project.version - 1), plan__status=Plan.Status.DONE
+    )
+    newest = revisions.select_related("plan").order_by("-number").first()
+    return newest.plan if newest else None
+
+
+def _same_parts(problem: Document, outcome: list[Document]) -> Document | None:
+    """The plan among several that shares most parts with a problem, ``None`` where none does."""
+    wanted = {part["id"] for part in problem["parts"]}
+
+    def shared(plan: Document) -> int:
+        return len(wanted & {p["part"] for layout in plan["layouts"] for p in layout["parts"]})
+
+    best = max(outcome, key=shared, default=None)
+    return best if best and shared(best) else None
 
 
 def _orphaned(plan: Plan) -> Plan | None:

@@ -105,6 +105,7 @@ class LayoutOut(BaseModel):
     parts: list[PlacedOut]
     leftover: LeftoverOut | None
     flaws: list[SpanOut]
+    changed: int
     trim_start: int
     trim_end: int
 

@@ -19,7 +19,7 @@ from carpentry.project import (
 )
 from carpentry.sizes import Section, pounds, rounded, species_of
 from server.config.schemas import length_out
-from server.plans.inputs import Inputs
+from server.plans.inputs import Document, Inputs
 from server.plans.making import UNDER_WAY
 from server.plans.models import Board, Plan
 from server.plans.schemas import (
@@ -54,20 +54,22 @@ def section_out(section: Section | None, notation: str) -> SectionOut | None:
     )
 
 
-def show_plan(plan: Plan, inputs: Inputs, *, stale: bool = False) -> PlanOut:
-    """A plan made from these inputs, done or still under way."""
+def show_plan(
+    plan: Plan, inputs: Inputs, *, stale: bool = False, before: Plan | None = None
+) -> PlanOut:
+    """A plan made from these inputs, done or still under way; boards that are cut otherwise than in
+    the plan ``before`` it are told apart."""
     job = solver.job(plan.id)
     if job is None and plan.status in UNDER_WAY:
         plan.refresh_from_db()  # stored a moment ago, by another thread
     documents = job.plans if job else plan.outcome
     plans = inputs.plans(documents)
     totals = inputs.tally(plans)
-    stored = {board.number: board for board in plan.boards.all()}
-    materials: list[MaterialOut] = []
-    number = 1
-    for material, made in zip(inputs.materials, plans, strict=True):
-        materials.append(_material(material, made, inputs, stored, number))
-        number += made.pieces_of_stock if made else 0
+    boards = _Boards(plan, before if before and before.id != plan.id else None)
+    materials = [
+        _material(material, made, inputs, boards)
+        for material, made in zip(inputs.materials, plans, strict=True)
+    ]
     return PlanOut(
         id=plan.id,
         status=plan.status,
@@ -82,6 +84,19 @@ def show_plan(plan: Plan, inputs: Inputs, *, stale: bool = False) -> PlanOut:
     )
 
 
+Signature = tuple[str, tuple[str, ...]]
+
+
+def _boards_of(outcome: list[Document]) -> Counter[Signature]:
+    """How many boards of a plan are cut alike: their stock and the parts on them."""
+    found: Counter[Signature] = Counter()
+    for plan in outcome:
+        for layout in plan["layouts"]:
+            parts = tuple(sorted(placed["part"] for placed in layout["parts"]))
+            found[layout["stock"], parts] += layout["count"]
+    return found
+
+
 def _longest_board(inputs: Inputs, plans: list[CutPlan | None]) -> int:
     return max(
         (
@@ -94,20 +109,42 @@ def _longest_board(inputs: Inputs, plans: list[CutPlan | None]) -> int:
     )
 
 
+class _Boards:
+    """A plan's boards as they are shown one after the other: the next number, those that are
+    stored, and how many of a kind there were before."""
+
+    def __init__(self, plan: Plan, before: Plan | None) -> None:
+        self.next = 1
+        self._stored = {board.number: board for board in plan.boards.all()}
+        self._before = _boards_of(before.outcome) if before else None
+
+    def take(self, layout: Layout) -> tuple[list[Board], int]:
+        """The stored boards of a layout, and how many of them are cut otherwise than before."""
+        numbers = range(self.next, self.next + layout.count)
+        self.next += layout.count
+        boards = [self._stored[n] for n in numbers if n in self._stored]
+        if self._before is None:
+            return boards, 0
+        signature = layout.stock, tuple(sorted(placed.part for placed in layout.parts))
+        same = min(layout.count, self._before[signature])
+        self._before[signature] -= same
+        return boards, layout.count - same
+
+
 def _material(
-    material: Material, made: CutPlan | None, inputs: Inputs, stored: dict[int, Board], number: int
+    material: Material, made: CutPlan | None, inputs: Inputs, numbered: _Boards
 ) -> MaterialOut:
     notation = inputs.settings.notation
     currency = inputs.currency
     offers = {offer.id: offer for offer in material.offers}
     layouts: list[LayoutOut] = []
-    first = number
+    first = numbered.next
     counts: Counter[str] = Counter()
     for layout in made.layouts if made else ():
         offer = offers[layout.stock]
         counts[layout.stock] += layout.count
-        numbers = range(number, number + layout.count)
-        boards = [stored[n] for n in numbers if n in stored]
+        number = numbered.next
+        boards, changed = numbered.take(layout)
         layouts.append(
             LayoutOut(
                 first=number,
@@ -126,12 +163,12 @@ def _material(
                     for placed in layout.parts
                 ],
                 leftover=_leftover(layout, inputs.settings),
+                changed=changed,
                 flaws=[_span(flaw) for flaw in offer.on_hand.flaws] if offer.on_hand else [],
                 trim_start=inputs.settings.trim_start.ticks,
                 trim_end=inputs.settings.trim_end.ticks,
             )
         )
-        number += layout.count
     species = species_of(material.stock)
     lengths = [
         f"{counts[offer.id]} of {f'{offer.stock} ' if material.ripped else ''}"

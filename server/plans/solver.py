@@ -12,7 +12,7 @@ import subprocess
 import sys
 import threading
 import uuid
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from decimal import Decimal
 from time import monotonic
@@ -26,12 +26,14 @@ logger = logging.getLogger(__name__)
 
 @dataclass
 class Job:
-    """Cut problems under way. ``plans`` are the best so far, one per problem, once there are any;
+    """Cut problems under way, each with the plan ``before`` it, if any, whose boards are kept where
+    that costs nothing. ``plans`` are the best so far, one per problem, once there are any;
     ``stopped`` and ``failed`` tell how it ended when not by itself."""
 
     key: uuid.UUID
     subject: uuid.UUID
     problems: list[Document]
+    before: list[Document | None]
     plans: list[Document] = field(default_factory=list)
     started: float = field(default_factory=monotonic)
     stopped: bool = False
@@ -166,6 +168,7 @@ class Lane:
         order = {
             "id": str(job.key),
             "problems": [job.problems[index] for index in indices],
+            "before": [job.before[index] for index in indices],
             "seconds": self._seconds(),
         }
         process.stdin.write(json.dumps(order) + "\n")
@@ -190,9 +193,16 @@ class Solver:
         self._quick = Lane("quick planning", lambda: settings.QUICK_PLAN_SECONDS, self._after_quick)
         self._long = Lane("long planning", lambda: settings.PLAN_SECONDS, Job.finish)
 
-    def submit(self, key: uuid.UUID, subject: uuid.UUID, problems: list[Document]) -> Job:
-        """Queues the problems of a plan; older jobs of the same ``subject`` are stopped."""
-        job = Job(key, subject, problems)
+    def submit(
+        self,
+        key: uuid.UUID,
+        subject: uuid.UUID,
+        problems: list[Document],
+        before: Sequence[Document | None] = (),
+    ) -> Job:
+        """Queues the problems of a plan, with the plans in force ``before`` it; older jobs of the
+        same ``subject`` are stopped."""
+        job = Job(key, subject, problems, list(before) or [None] * len(problems))
         with self._lock:
             for older in [j for j in self._jobs.values() if j.subject == subject]:
                 self.stop(older.key)

@@ -13,6 +13,7 @@ from server.config.schemas import ProblemOut, length_out
 from server.plans.inputs import Inputs, inputs_of
 from server.plans.making import plan_for
 from server.plans.models import Plan
+from server.plans.schemas import PlanOut
 from server.plans.showing import section_out, show_plan, weight_text
 from server.plans.solver import solver
 from server.projects.models import Part, Project
@@ -37,6 +38,7 @@ def show_project(project: Project) -> ProjectOut:
     """The project as it is now, with the plan of this state: done, or under way."""
     inputs = inputs_of(project)
     plan = plan_for(project, inputs)
+    shown = show_plan(plan, inputs, before=_plan_before(project))
     notation = project.notation
 
     def setting(name: str) -> SettingLengthOut:
@@ -69,9 +71,9 @@ def show_project(project: Project) -> ProjectOut:
         ],
         undo=project.undo_label,
         redo=project.redo_label,
-        change=_change(project, plan, inputs.currency),
+        change=_change(project, plan, shown, inputs.currency),
         updated=project.updated,
-        plan=show_plan(plan, inputs),
+        plan=shown,
     )
 
 
@@ -141,14 +143,25 @@ def _weight_of_one(id_: str, part: ReadPart, material: Material, inputs: Inputs)
     return weight_text(kilograms, inputs.settings.unit, "0.1")
 
 
-def _change(project: Project, plan: Plan, currency: str) -> ChangeOut:
+def _plan_before(project: Project) -> Plan | None:
+    """The plan of the version before this one, when it is done."""
+    before = project.revisions.filter(number=project.version - 1).select_related("plan").first()
+    done = before and before.plan and before.plan.status == Plan.Status.DONE
+    return before.plan if before and done else None
+
+
+def _change(project: Project, plan: Plan, shown: PlanOut, currency: str) -> ChangeOut:
     """The newest change, against the plan of the version before it."""
     newest = project.revisions.filter(number=project.version).first()
-    before = project.revisions.filter(number=project.version - 1).select_related("plan").first()
+    before = project.revisions.filter(number=project.version - 1).first()
+    planned = _plan_before(project)
     effect = ""
-    done = Plan.Status.DONE
-    if before and before.plan and before.plan.status == done and plan.status == done:
-        effect = compare(before.plan.purchase, plan.purchase, currency)
+    if planned and plan.status == Plan.Status.DONE:
+        effect = compare(planned.purchase, plan.purchase, currency)
+        changed = sum(layout.changed for one in shown.materials for layout in one.layouts)
+        if changed:
+            boards = "board is" if changed == 1 else "boards are"
+            effect += f"; {changed} {boards} cut otherwise"
     label = newest.label if newest else ""
     if newest and newest.redo_to == project.version - 1:
         label = f"undone: {before.label}" if before else label

@@ -123,3 +123,19 @@ class SpareTest(PlannedTestCase):
         self.assertTrue(kept["plan"]["materials"][0]["layouts"][0]["leftover"]["keep"])
         full = self.planned("1\trail\t2x4\t93\t\t\t")["plan"]["materials"][0]
         self.assertIn("no leftover is long enough", full["test_piece"])
+
+
+class SteadyBoardsTest(PlannedTestCase):
+    def test_one_more_part_leaves_the_other_boards_as_they_were(self) -> None:
+        rows = "6\trail\t2x4\t31 1/4\t\t\t\n9\tslat\t2x4\t22\t\t\t\n3\tpost\t2x4\t40\t\t\t"
+        project = self.planned(rows)
+        part = project["parts"][1]["id"]
+        more = self.change(project, "patch", f"/parts/{part}", quantity="10").json()
+        layouts = more["plan"]["materials"][0]["layouts"]
+        self.assertLessEqual(sum(layout["changed"] for layout in layouts), 1)
+        self.assertRegex(more["change"]["effect"], "1 board is cut otherwise")
+        undone = self.change(more, "post", "/undo").json()
+        self.assertEqual(
+            undone["plan"]["materials"][0]["layouts"][0]["parts"],
+            project["plan"]["materials"][0]["layouts"][0]["parts"],
+        )

@@ -1416,6 +1416,8 @@ export interface components {
         LayoutOut: {
             /** Board Ids */
             board_ids: string[];
+            /** Changed */
+            changed: number;
             /** Count */
             count: number;
             /** First */

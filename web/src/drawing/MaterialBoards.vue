@@ -61,7 +61,12 @@ function named(part: string): string {
         <SectionText v-if="layout.section" :section="layout.section" class="quiet" />
       </p>
       <div class="layout">
-        <span class="number quiet" :title="`board ${layout.first}`">{{ layout.first }}</span>
+        <span
+          class="number quiet"
+          :class="{ changed: layout.changed }"
+          :title="`board ${layout.first}${layout.changed ? ': cut otherwise than before the last change' : ''}`"
+          >{{ layout.first }}</span
+        >
         <BoardDrawing
           :layout="layout"
           :kind="material.kind"
@@ -149,6 +154,12 @@ h3 {
   text-align: right;
   font-size: 0.78rem;
   font-weight: 600;
+}
+
+.changed {
+  color: rgb(var(--v-theme-on-background));
+  border-right: 3px solid rgb(var(--v-theme-primary));
+  padding-right: 3px;
 }
 
 .bought {
