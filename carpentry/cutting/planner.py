@@ -2,7 +2,7 @@
 
 from collections import Counter
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from time import monotonic
 
 from carpentry.cutting.alone import each_alone
@@ -44,7 +44,10 @@ def plan_cuts(
     replayed by ``check_plan`` before it is returned. The same problem gives the same plan, unless
     time runs out.
     """
-    deadline = monotonic() + (budget or Budget()).seconds
+    budget = budget or Budget()
+    if problem.owned_first and any(not piece.price for piece in problem.stock):
+        return _plan_owned_first(problem, budget, progress)
+    deadline = monotonic() + budget.seconds
     model = _model(problem)
 
     def report(packing: Packing, bound: int) -> None:
@@ -62,11 +65,46 @@ def plan_cuts(
     return _checked(problem, model, packing, proven=found.proven, bound=found.bound)
 
 
+def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | None) -> CutPlan:
+    """As many parts as can be from owned stock, the rest from what is bought. The bound is that of
+    the cheapest purchase of all, so that it says what putting owned stock first may cost."""
+    share = Budget(budget.seconds / 3)
+    freely = replace(problem, owned_first=False)
+    cheapest = plan_cuts(freely, share, progress)
+    owned = tuple(piece for piece in problem.stock if not piece.price)
+    first = plan_cuts(replace(freely, stock=owned), share)
+    left = {unplaced.part: unplaced.quantity for unplaced in first.unplaced}
+    if not left:
+        return first
+    rest = tuple(replace(p, quantity=left[p.id]) for p in problem.parts if p.id in left)
+    bought = tuple(piece for piece in problem.stock if piece.price)
+    second = plan_cuts(replace(freely, stock=bought, parts=rest), share)
+    if second.unplaced and not cheapest.unplaced:
+        return cheapest
+    proven = second.price == cheapest.bound and cheapest.status is Status.OPTIMAL
+    pieces = first.pieces_of_stock + second.pieces_of_stock
+    status = Status.OPTIMAL if proven and pieces == cheapest.pieces_of_stock else Status.FEASIBLE
+    plan = CutPlan(
+        Status.INCOMPLETE if second.unplaced else status,
+        second.price,
+        min(cheapest.bound, second.price),
+        (*first.layouts, *second.layouts),
+        second.unplaced,
+    )
+    check_plan(problem, plan)
+    return plan
+
+
 def steadied(problem: CutProblem, plan: CutPlan, before: CutPlan) -> CutPlan:
     """A proven plan with more boards as they were ``before`` a change, where that costs nothing:
     neither money nor a piece more. Boards that are ripped or have flaws are taken as they come."""
     model = _model(problem)
-    if plan.status is Status.FEASIBLE or isinstance(model, Ripped) or model.particular:
+    if (
+        problem.owned_first
+        or plan.status is Status.FEASIBLE
+        or isinstance(model, Ripped)
+        or model.particular
+    ):
         return plan
     kept = keep_boards(problem, model, plan, before)
     if kept is None:

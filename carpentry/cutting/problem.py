@@ -99,6 +99,8 @@ class CutProblem:
     across it nothing is lost. With ``share_angled_cuts`` neighbours whose ends run alike share one
     saw line. Of equal plans the one with most leftover length in pieces of at least
     ``keep_offcut_from`` is wanted, where that is 0 the one with the longest leftover.
+    With ``owned_first`` as many parts as can be come from stock of price 0, also where that saves
+    nothing.
     """
 
     unit: Unit
@@ -110,6 +112,7 @@ class CutProblem:
     order: Order = Order.EITHER
     share_angled_cuts: bool = False
     keep_offcut_from: int = 0
+    owned_first: bool = False
 
     def shape(self, part: CutPart) -> Shape:
         """What makes a part like others; where no stock has flaws all parts are clear."""

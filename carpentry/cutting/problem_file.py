@@ -35,6 +35,7 @@ def read_problem(text: str | bytes) -> CutProblem:
     order = Order(reader.choice("order", [o.value for o in Order], Order.EITHER.value))
     share = reader.flag("share_angled_cuts", False)
     keep = reader.ticks("keep_offcut_from", unit, "0")
+    owned_first = reader.flag("owned_first", False)
     stock = [_stock(item, unit) for item in reader.items("stock", most=MOST_STOCK)]
     parts = [_part(item, unit) for item in reader.items("parts", most=MOST_PARTS)]
     reader.refuse(_LATER_PROBLEM, _NOT_YET)
@@ -52,7 +53,16 @@ def read_problem(text: str | bytes) -> CutProblem:
     _pins(reader, stock, parts)
     reader.raise_problems()
     return CutProblem(
-        unit, kerf, trim_start, trim_end, tuple(stock), tuple(parts), order, share, keep
+        unit,
+        kerf,
+        trim_start,
+        trim_end,
+        tuple(stock),
+        tuple(parts),
+        order,
+        share,
+        keep,
+        owned_first,
     )
 
 
@@ -214,6 +224,7 @@ def problem_document(problem: CutProblem) -> Json:
         "kerf": written(problem.kerf),
         "order": problem.order.value,
         "share_angled_cuts": problem.share_angled_cuts,
+        "owned_first": problem.owned_first,
         "keep_offcut_from": written(problem.keep_offcut_from),
         "trim": {"start": written(problem.trim_start), "end": written(problem.trim_end)},
         "stock": [

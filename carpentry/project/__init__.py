@@ -13,7 +13,7 @@ from carpentry.project.gathering import Shelf, gather_materials, section_sold
 from carpentry.project.leftovers import test_piece, whole_leftover
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
 from carpentry.project.rips import RipSegment, rip_segments
-from carpentry.project.settings import SettingFields, Settings, read_settings
+from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
 from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
 
 __all__ = [
@@ -23,6 +23,7 @@ __all__ = [
     "Offer",
     "ProjectFile",
     "Purchase",
+    "RackUse",
     "RipSegment",
     "SettingFields",
     "Settings",

@@ -13,7 +13,7 @@ from carpentry.document import Json, Reader, parse_json
 from carpentry.errors import CarpentryError
 from carpentry.length import Notation, Unit, interchange
 from carpentry.parts import MAX_PARTS, PART_COLUMNS, Part, PartFields, read_part
-from carpentry.project.settings import MAX_COPIES, SettingFields, Settings, read_settings
+from carpentry.project.settings import MAX_COPIES, RackUse, SettingFields, Settings, read_settings
 from carpentry.sizes import MAX_OWN, NO_OWN, OwnFields, OwnStock, OwnStocks, StockName, read_own
 
 PROJECT_FORMAT = "grain-tally/project@1"
@@ -29,15 +29,14 @@ _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name !
 
 @dataclass(frozen=True)
 class ProjectFile:
-    """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none;
-    ``use_rack`` plans from boards on hand first. ``materials`` of one's own are those it uses."""
+    """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none.
+    ``materials`` of one's own are those it uses."""
 
     name: str
     settings: Settings
     yard: str
     parts: tuple[Part, ...]
     marks: tuple[str, ...]
-    use_rack: bool = False
     materials: tuple[OwnStock, ...] = ()
 
 
@@ -106,7 +105,6 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
     unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
     typed_settings = _read_setting_fields(reader, unit)
     yard = reader.text("yard", "", longest=100)
-    use_rack = reader.flag("use_rack", False)
     known = _read_materials(reader, unit, own)
     parts: list[Part] = []
     marks: list[str] = []
@@ -139,7 +137,6 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
         yard,
         tuple(parts),
         tuple(marks),
-        use_rack,
         own_among(part.stock for part in parts),
     )
 
@@ -163,6 +160,7 @@ def _read_setting_fields(reader: Reader, unit: Unit) -> SettingFields:
         share_angled_cuts=reader.flag("share_angled_cuts", False),
         keep_from=reader.text("keep_from", usual.keep_from),
         spare=reader.text("spare", usual.spare),
+        rack=reader.choice("rack", list(RackUse), usual.rack),
         **grouped,
     )
 
@@ -186,7 +184,6 @@ def project_document(project: ProjectFile) -> Json:
         "name": project.name,
         **_settings_document(project.settings),
         "yard": project.yard,
-        "use_rack": project.use_rack,
         "materials": _materials_document(project.materials),
         "parts": [
             {"mark": mark} | {name: text for name, text in asdict(part.fields).items() if text}

@@ -7,7 +7,7 @@ from decimal import Decimal
 from carpentry.cutting import CutPart, CutProblem, Extra, StockPiece, near_misses
 from carpentry.length import TICKS_PER_INCH, sold_name, write_length
 from carpentry.parts import Part
-from carpentry.project.settings import Settings
+from carpentry.project.settings import RackUse, Settings
 from carpentry.rack import OnHand
 from carpentry.sizes import Section, StockName
 
@@ -107,6 +107,7 @@ class Material:
             order=settings.order,
             share_angled_cuts=settings.share_angled_cuts,
             keep_offcut_from=settings.keep_from.ticks,
+            owned_first=settings.rack is RackUse.ALWAYS,
         )
 
     @property

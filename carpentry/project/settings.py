@@ -2,6 +2,7 @@
 
 import re
 from dataclasses import dataclass
+from enum import StrEnum
 from functools import partial
 
 from carpentry.cutting import Extra, Order
@@ -26,6 +27,14 @@ _MOST = {
 _SPARE = re.compile(r"(\d+)\s*(%?)")
 
 
+class RackUse(StrEnum):
+    """Whether boards on hand are used: when that lowers what must be bought, or first of all."""
+
+    NEVER = "never"
+    SAVING = "saving"
+    ALWAYS = "always"
+
+
 @dataclass(frozen=True)
 class SettingFields:
     """Settings exactly as they were typed."""
@@ -44,6 +53,7 @@ class SettingFields:
     extra_thickness: str = "0"
     keep_from: str = "12"
     spare: str = "0"
+    rack: str = "never"
 
     @classmethod
     def usual(cls, unit: Unit) -> "SettingFields":
@@ -86,6 +96,7 @@ class Settings:
     order: Order
     share_angled_cuts: bool
     spare: Spare
+    rack: RackUse
 
     @property
     def extra(self) -> Extra:
@@ -128,6 +139,12 @@ def _order(text: str) -> Order:
     return Order(text)
 
 
+def _rack(text: str) -> RackUse:
+    if text not in list(RackUse):
+        raise CarpentryError(f"choose one of {', '.join(RackUse)}")
+    return RackUse(text)
+
+
 def read_settings(fields: SettingFields) -> Settings:
     """Settings from what was typed. Raises ``CarpentryError`` with every problem, by field."""
     try:
@@ -143,6 +160,7 @@ def read_settings(fields: SettingFields) -> Settings:
     copies = faults.attempt("copies", lambda: _copies(fields.copies), 1)
     order = faults.attempt("order", lambda: _order(fields.order), Order.EITHER)
     spare = faults.attempt("spare", lambda: _spare(fields.spare), Spare())
+    rack = faults.attempt("rack", lambda: _rack(fields.rack), RackUse.NEVER)
     faults.raise_any()
     return Settings(
         fields=fields,
@@ -153,5 +171,6 @@ def read_settings(fields: SettingFields) -> Settings:
         order=order,
         share_angled_cuts=fields.share_angled_cuts,
         spare=spare,
+        rack=rack,
         **lengths,
     )

@@ -311,3 +311,37 @@ class PropertiesTest(TestCase):
         prices = [one.price for one in told]
         self.assertEqual(prices, sorted(prices, reverse=True))
         self.assertEqual(told[-1].price, plan.price)
+
+
+class OwnedFirstTest(TestCase):
+    def test_owned_boards_are_used_where_they_save_nothing(self) -> None:
+        """A 120 in board holds it all; the owned one is used only when it comes first."""
+        given = problem([("40", "0", 1), ("120", "5.00", None)], [("80", 1), ("30", 1)])
+        freely = plan_cuts(given)
+        self.assertEqual((freely.pieces_of_stock, freely.price), (1, Decimal("5.00")))
+        first = plan_cuts(replace(given, owned_first=True))
+        self.assertEqual([la.stock for la in first.layouts], ["s0", "s1"])
+        self.assertEqual((first.price, first.bound), (Decimal("5.00"), Decimal("5.00")))
+
+    def test_what_owned_first_costs_is_told(self) -> None:
+        """The owned board takes both short parts, and a dearer one is bought for the long part."""
+        given = problem(
+            [("50", "0", 1), ("60", "4.00", 1), ("45", "3.00", 1)], [("45", 1), ("24", 2)]
+        )
+        freely = plan_cuts(given)
+        first = plan_cuts(replace(given, owned_first=True))
+        check_plan(given, first)
+        self.assertEqual(first.bound, freely.price)
+        self.assertGreaterEqual(first.price, freely.price)
+        self.assertEqual(len(first.layouts[0].parts), 2)
+
+    def test_every_plan_places_what_can_be_placed(self) -> None:
+        for seed in range(8):
+            given = home_size(seed, kinds=(3, 8), parts=(8, 30))
+            owned = replace(given.stock[0], id="own", price=Decimal("0.00"), available=2)
+            mixed = replace(given, stock=(owned, *given.stock), owned_first=True)
+            plan = plan_cuts(mixed, Budget(5.0))
+            check_plan(mixed, plan)
+            freely = plan_cuts(replace(mixed, owned_first=False), Budget(5.0))
+            self.assertEqual(plan.unplaced, freely.unplaced, seed)
+            self.assertGreaterEqual(plan.price, freely.price, seed)

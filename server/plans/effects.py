@@ -5,7 +5,7 @@ from dataclasses import asdict, replace
 
 from carpentry.buying import read_price_line
 from carpentry.parts import not_planned_yet
-from carpentry.project import section_sold
+from carpentry.project import RackUse, section_sold
 from carpentry.rack import BoardFields, read_board
 from carpentry.sizes import Section, read_own
 from server.materials.models import OwnMaterial, OwnMaterials
@@ -49,7 +49,7 @@ def effect_on_rack(board: RackBoard, typed: dict[str, str]) -> list[EffectOut]:
     after = read_board(BoardFields(**asdict(board.fields) | typed), Rack.UNIT, board.rack.own)
     left_alone = after.not_used_because()
     effects: list[EffectOut] = []
-    for project in Project.objects.of(board.rack.owner).filter(use_rack=True):
+    for project in Project.objects.of(board.rack.owner).exclude(rack=RackUse.NEVER):
         inputs = inputs_of(project)
         plan = project.plans.filter(digest=inputs.digest()).first()
         pieces = Piece.objects.filter(board__plan=plan, board__rack_board=board.id)

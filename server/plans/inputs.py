@@ -14,7 +14,7 @@ from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.cutting import CutPlan, problem_document, read_plan
 from carpentry.parts import Part
-from carpentry.project import Material, Settings, Shelf, Tally, gather_materials, tally
+from carpentry.project import Material, RackUse, Settings, Shelf, Tally, gather_materials, tally
 from carpentry.rack import OnHand
 from carpentry.sizes import OwnFields, OwnStocks, StockName, read_own
 from server.materials.models import OwnMaterials
@@ -56,7 +56,7 @@ class Basis:
             currency=yard.currency if yard else "USD",
             source=yard.name if yard else "standard lengths",
             own=project.own,
-            rack=Rack.of(project.owner).usable() if project.use_rack else {},
+            rack={} if project.rack == RackUse.NEVER else Rack.of(project.owner).usable(),
         )
 
     def document(self) -> Document:

@@ -36,10 +36,14 @@ from server.projects.showing import show_problems, show_project, show_reading
 from server.yards.models import Yard
 
 router = Router(tags=["projects"])
-SWITCHES = {
-    "use_rack": ("rack boards first", "rack left alone"),
-    "rip": ("parts may be ripped", "no ripping"),
-    "share_angled_cuts": ("angled cuts shared", "angled cuts not shared"),
+SAID: dict[str, dict[str | bool, str]] = {
+    "rack": {
+        "never": "rack left alone",
+        "saving": "rack boards where they save",
+        "always": "rack boards first",
+    },
+    "rip": {True: "parts may be ripped", False: "no ripping"},
+    "share_angled_cuts": {True: "angled cuts shared", False: "angled cuts not shared"},
 }
 CHANGE = {200: ProjectOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
 
@@ -121,7 +125,6 @@ def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
         owner=owner,
         name=read.name,
         yard=Yard.objects.of(owner).filter(name=read.yard).first() if read.yard else None,
-        use_rack=read.use_rack,
     )
     project.take_settings(read.settings.fields)
     project.full_clean()
@@ -166,13 +169,10 @@ def change_project(
                 get_object_or_404(Yard.objects.of(request.user), id=yard_id) if yard_id else None
             )
             said.append(f"yard {project.yard.name if project.yard else 'none'}")
-        for name, (on, off) in SWITCHES.items():
-            if name in given:
-                setattr(project, name, given.pop(name))
-                said.append(on if getattr(project, name) else off)
         for name, value in given.items():
             setattr(project, name, value.strip() if isinstance(value, str) else value)
-            said.append(f"{name.replace('_', ' ')} {value}")
+            usual = f"{name.replace('_', ' ')} {value}"
+            said.append(SAID.get(name, {}).get(value, usual))
         return _label(", ".join(said))
 
     project.change(patch.version, patch.change_id, "settings", make)

@@ -16,6 +16,7 @@ from carpentry.parts import Part as ReadPart
 from carpentry.project import (
     NamedPart,
     ProjectFile,
+    RackUse,
     SettingFields,
     Settings,
     own_among,
@@ -53,7 +54,6 @@ class Project(Versioned):
         Yard, null=True, blank=True, on_delete=models.SET_NULL, related_name="projects"
     )
 
-    use_rack = models.BooleanField(default=False)
     rip = models.BooleanField(default=False)
     order = models.CharField(
         max_length=20, choices=[(o.value, o.value) for o in Order], default=Order.EITHER.value
@@ -64,6 +64,11 @@ class Project(Versioned):
     extra_thickness = models.CharField(max_length=60, default="0")
     keep_from = models.CharField(max_length=60, default="12")
     spare = models.CharField(max_length=10, default="0")
+    rack = models.CharField(
+        max_length=10,
+        choices=[(use.value, use.value) for use in RackUse],
+        default=RackUse.NEVER.value,
+    )
 
     class Meta:
         ordering = ["-updated"]
@@ -142,7 +147,6 @@ class Project(Versioned):
             self.yard.name if self.yard else "",
             tuple(part.read(self.unit) for part in parts),
             tuple(part.mark for part in parts),
-            self.use_rack,
             own_among(part.read(self.unit).stock for part in parts),
         )
 
@@ -150,13 +154,11 @@ class Project(Versioned):
         return {name: getattr(self, name) for name in SETTINGS} | {
             "name": self.name,
             "yard": str(self.yard_id) if self.yard_id else None,
-            "use_rack": self.use_rack,
             "parts": [part.snapshot() for part in self.parts.all()],
         }
 
     def restore(self, snapshot: Snapshot) -> None:
         self.name = snapshot["name"]
-        self.use_rack = snapshot.get("use_rack", False)
         usual = SettingFields.usual(Unit(snapshot["unit"]))
         for name in SETTINGS:
             setattr(self, name, snapshot.get(name, getattr(usual, name)))

@@ -85,7 +85,7 @@ class ProjectOut(BaseModel):
     extra_thickness: SettingLengthOut
     copies: int
     yard: YardNameOut | None
-    use_rack: bool
+    rack: str
     rip: bool
     order: str
     share_angled_cuts: bool
@@ -144,7 +144,7 @@ class ProjectPatchIn(SeenIn):
     trim_end: str | None = None
     copies: int | None = None
     yard: UUID | str | None = None
-    use_rack: bool | None = None
+    rack: str | None = None
     rip: bool | None = None
     order: str | None = None
     share_angled_cuts: bool | None = None

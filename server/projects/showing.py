@@ -59,7 +59,7 @@ def show_project(project: Project) -> ProjectOut:
         notation=notation,
         **{name: setting(name) for name in SETTING_LENGTHS},
         copies=project.copies,
-        use_rack=project.use_rack,
+        rack=project.rack,
         rip=project.rip,
         order=project.order,
         share_angled_cuts=project.share_angled_cuts,

@@ -15,7 +15,7 @@ class CutTest(RackTestCase):
         self.add("2x4 treated", "75", place="left bay")
         self.add("2x4 treated", "20")
         self.project = self.new_project("2 leg 2x4 treated 70", yard=yard)
-        self.project = self.change(self.project, "patch", "", use_rack=True).json()
+        self.project = self.change(self.project, "patch", "", rack="saving").json()
 
     def mark(self, way: str = "cut") -> Any:
         plan = self.project["plan"]["id"]
@@ -108,7 +108,7 @@ class CutTest(RackTestCase):
 class MeasuredOnTheRackTest(RackTestCase):
     def layouts(self, line: str) -> list[dict[str, Any]]:
         project = self.new_project(line)
-        project = self.change(project, "patch", "", use_rack=True).json()
+        project = self.change(project, "patch", "", rack="saving").json()
         layouts: list[dict[str, Any]] = project["plan"]["materials"][0]["layouts"]
         return layouts
 

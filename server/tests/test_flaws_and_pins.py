@@ -16,7 +16,7 @@ class FlawsAndPinsTest(RackTestCase):
 
     def planned(self, rows: str, **settings: Any) -> dict[str, Any]:
         project = self.new_project(TABLE + rows, yard=self.yard)
-        return self.change(project, "patch", "", **{"use_rack": True} | settings).json()
+        return self.change(project, "patch", "", **{"rack": "saving"} | settings).json()
 
     @staticmethod
     def used(project: dict[str, Any]) -> list[int]:

@@ -167,7 +167,7 @@ class ChangesTest(ApiTestCase):
 
     def test_a_field_given_as_nothing_is_left_as_it_is(self) -> None:
         project = self.new_project("2 rail 2x4 60")
-        for field in ("name", "kerf", "copies", "unit", "use_rack"):
+        for field in ("name", "kerf", "copies", "unit", "rack"):
             answer = self.change(project, "patch", "", **{field: None})
             self.assertEqual(answer.status_code, 200, field)
             project = answer.json()

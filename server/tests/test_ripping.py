@@ -63,7 +63,7 @@ class RippingTest(ApiTestCase):
     def test_boards_on_hand_are_ripped_too(self) -> None:
         seen = {"version": Rack.of(self.user).version, "change_id": str(uuid.uuid4())}
         self.ask("put", f"/rack/boards/{uuid.uuid4()}", seen | {"stock": "2x10", "length": "70"})
-        project = self.ripped("6 square 2x2 30", use_rack=True)
+        project = self.ripped("6 square 2x2 30", rack="saving")
         self.assertEqual(project["plan"]["tally"]["boards"], 0)
         self.assertEqual(project["plan"]["materials"][0]["layouts"][0]["rack_numbers"], [1])
 

@@ -2012,6 +2012,8 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["PartOut"][];
             plan: components["schemas"]["PlanOut"];
+            /** Rack */
+            rack: string;
             /** Redo */
             redo: string | null;
             /** Rip */
@@ -2031,8 +2033,6 @@ export interface components {
              * Format: date-time
              */
             updated: string;
-            /** Use Rack */
-            use_rack: boolean;
             /** Version */
             version: number;
             yard: components["schemas"]["YardNameOut"] | null;
@@ -2062,6 +2062,8 @@ export interface components {
             notation?: string | null;
             /** Order */
             order?: string | null;
+            /** Rack */
+            rack?: string | null;
             /** Rip */
             rip?: boolean | null;
             /** Share Angled Cuts */
@@ -2074,8 +2076,6 @@ export interface components {
             trim_start?: string | null;
             /** Unit */
             unit?: string | null;
-            /** Use Rack */
-            use_rack?: boolean | null;
             /** Version */
             version: number;
             /** Yard */

@@ -24,7 +24,7 @@ function asTyped() {
     trim_end: project.trim_end.typed,
     copies: String(project.copies),
     yard: project.yard?.id ?? '',
-    use_rack: project.use_rack,
+    rack: project.rack,
     rip: project.rip,
     order: project.order,
     share_angled_cuts: project.share_angled_cuts,
@@ -135,7 +135,16 @@ async function save() {
             label="Neighbours with the same end angle share one cut"
             class="wide"
           />
-          <v-checkbox v-model="form.use_rack" label="Use boards from the rack first" class="wide" />
+          <v-select
+            v-model="form.rack"
+            label="Boards from the rack"
+            class="wide"
+            :items="[
+              { title: 'leave them alone', value: 'never' },
+              { title: 'use them when that saves buying', value: 'saving' },
+              { title: 'use them first, always', value: 'always' },
+            ]"
+          />
           <v-text-field
             v-model="form.copies"
             label="Build how many"
