@@ -195,7 +195,7 @@ class ProjectsTest(BrowserTestCase):
         width = page.get_by_label("Width of back rail", exact=True)
         width.fill("2")
         width.press("Enter")
-        expect(page.get_by_text("has to be ripped or planed to its width")).to_be_visible()
+        expect(page.get_by_text("not planned yet: has to be ripped or planed")).to_be_visible()
         expect(page.locator("footer")).to_contain_text("1 part not planned yet")
         page.get_by_role("button", name="Remove back rail").click()
         expect(page.get_by_label("Name of back rail")).to_have_count(0)

@@ -5,6 +5,7 @@ import uuid
 import zipfile
 from pathlib import Path
 from tempfile import TemporaryDirectory
+from time import sleep
 from typing import Any
 
 from django.conf import settings
@@ -183,6 +184,7 @@ class CommandsTest(ApiTestCase):
                 shown = self.ask("get", f"/projects/{project.id}").json()
                 if shown["plan"]["status"] == "done":
                     break
+                sleep(0.2)
             claim = shown["plan"]["tally"]["claim"]
             if project.rip:
                 self.assertTrue(claim["proven"] or "above the least" in claim["headline"])
