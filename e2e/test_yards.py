@@ -222,7 +222,7 @@ class LongPlanTest(BrowserTestCase):
         expect(page.get_by_text("Closing in on the least")).to_be_visible(timeout=15_000)
         expect(page.locator("svg.board").first).to_be_visible()
         page.get_by_role("button", name="Stop").click()
-        page.get_by_role("button", name="Go on").click(timeout=15_000)
+        page.get_by_role("button", name="Go on").click(timeout=40_000)
         expect(page.get_by_text("Closing in on the least")).to_be_visible(timeout=15_000)
 
 
