@@ -152,6 +152,7 @@ class ListLineOut(BaseModel):
     price: str | None
     line_price: str | None
     spare: bool
+    kind: str
     parts: list[UUID]
 
 

@@ -292,6 +292,7 @@ def _shopping(shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None
                 if line.line_price is None
                 else write_money(line.line_price, currency),
                 spare=line.spare,
+                kind=line.stock.kind,
                 parts=[] if line.spare else parts_on.get((str(line.stock), line.length), []),
             )
             for line in shopping.lines

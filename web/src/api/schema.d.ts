@@ -1489,6 +1489,8 @@ export interface components {
         ListLineOut: {
             /** Count */
             count: number;
+            /** Kind */
+            kind: string;
             /** Line Price */
             line_price: string | null;
             /** Named Length */

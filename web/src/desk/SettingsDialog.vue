@@ -95,95 +95,103 @@ async function save() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="520">
+  <v-dialog v-model="open" max-width="760" scrollable>
     <v-card title="How this project is measured, sawn and bought">
-      <v-card-text>
-        <form id="settings" class="form" @submit.prevent="save">
-          <v-text-field
-            v-model="form.name"
-            label="Name"
-            :error-messages="faults.at('name')"
-            class="wide"
-          />
-          <v-select
-            v-model="form.yard"
-            label="Yard"
-            class="wide"
-            :items="[
-              { title: 'none: standard lengths, no prices', value: '' },
-              ...(yards ?? []).map((y) => ({ title: y.name, value: y.id })),
-            ]"
-          />
-          <v-checkbox
-            v-model="form.rip"
-            label="Parts may be ripped from other sizes"
-            class="wide"
-          />
-          <v-select
-            v-if="form.rip"
-            v-model="form.order"
-            label="Order of work on a board"
-            class="wide"
-            :items="[
-              { title: 'whichever wastes least', value: 'either' },
-              { title: 'crosscut first, then rip', value: 'crosscut-first' },
-              { title: 'rip first, full length', value: 'rip-first' },
-            ]"
-          />
-          <v-checkbox
-            v-model="form.share_angled_cuts"
-            label="Neighbours with the same end angle share one cut"
-            class="wide"
-          />
-          <v-select
-            v-model="form.rack"
-            label="Boards from the rack"
-            class="wide"
-            :items="[
-              { title: 'leave them alone', value: 'never' },
-              { title: 'use them when that saves buying', value: 'saving' },
-              { title: 'use them first, always', value: 'always' },
-            ]"
-          />
-          <v-text-field
-            v-model="form.copies"
-            label="Build how many"
-            inputmode="numeric"
-            :error-messages="faults.at('copies')"
-          />
-          <v-text-field
-            v-model="form.kerf"
-            label="Kerf"
-            data-takes="length"
-            :error-messages="faults.at('kerf')"
-          />
-          <v-text-field
-            v-model="form.trim_start"
-            data-takes="length"
-            label="Trim, first end"
-            :error-messages="faults.at('trim_start')"
-          />
-          <v-text-field
-            v-model="form.trim_end"
-            data-takes="length"
-            label="Trim, last end"
-            :error-messages="faults.at('trim_end')"
-          />
-          <v-text-field
-            v-model="form.extra_length"
-            data-takes="length"
-            label="Add to every length"
-            hint="trimmed after machining, or on site"
-            persistent-hint
-            :error-messages="faults.at('extra_length')"
-          />
-          <v-text-field
-            v-model="form.keep_from"
-            data-takes="length"
-            label="Keep leftovers from"
-            :error-messages="faults.at('keep_from')"
-          />
-          <template v-if="form.rip">
+      <v-card-text class="pt-3">
+        <form id="settings" @submit.prevent="save">
+          <div class="form">
+            <v-text-field
+              v-model="form.name"
+              label="Name"
+              class="wide"
+              :error-messages="faults.at('name')"
+            />
+            <v-text-field
+              v-model="form.copies"
+              label="Build how many"
+              inputmode="numeric"
+              :error-messages="faults.at('copies')"
+            />
+            <v-select
+              v-model="form.yard"
+              label="Yard"
+              class="wide"
+              :items="[
+                { title: 'none: standard lengths, no prices', value: '' },
+                ...(yards ?? []).map((y) => ({ title: y.name, value: y.id })),
+              ]"
+            />
+            <v-text-field
+              v-model="form.spare"
+              label="Spare boards of each size"
+              hint="against culls: 1, or 10 %"
+              persistent-hint
+              :error-messages="faults.at('spare')"
+            />
+            <v-select
+              v-model="form.rack"
+              label="Boards from the rack"
+              class="wide"
+              :items="[
+                { title: 'leave them alone', value: 'never' },
+                { title: 'use them when that saves buying', value: 'saving' },
+                { title: 'use them first, always', value: 'always' },
+              ]"
+            />
+            <v-text-field
+              v-model="form.keep_from"
+              data-takes="length"
+              label="Keep leftovers from"
+              :error-messages="faults.at('keep_from')"
+            />
+          </div>
+          <h3>At the saw</h3>
+          <div class="form">
+            <v-text-field
+              v-model="form.kerf"
+              label="Kerf"
+              data-takes="length"
+              :error-messages="faults.at('kerf')"
+            />
+            <v-text-field
+              v-model="form.trim_start"
+              data-takes="length"
+              label="Trim, first end"
+              :error-messages="faults.at('trim_start')"
+            />
+            <v-text-field
+              v-model="form.trim_end"
+              data-takes="length"
+              label="Trim, last end"
+              :error-messages="faults.at('trim_end')"
+            />
+            <v-checkbox
+              v-model="form.share_angled_cuts"
+              label="Neighbours with the same end angle share one cut"
+              class="wide"
+            />
+            <v-text-field
+              v-model="form.extra_length"
+              data-takes="length"
+              label="Add to every length"
+              hint="trimmed after machining, or on site"
+              persistent-hint
+              :error-messages="faults.at('extra_length')"
+            />
+            <v-checkbox
+              v-model="form.rip"
+              label="Parts may be ripped from other sizes"
+              class="wide"
+            />
+            <v-select
+              v-model="form.order"
+              label="Order of work on a board"
+              :items="[
+                { title: 'whichever wastes least', value: 'either' },
+                { title: 'crosscut first, then rip', value: 'crosscut-first' },
+                { title: 'rip first, full length', value: 'rip-first' },
+              ]"
+            />
             <v-text-field
               v-model="form.extra_width"
               data-takes="length"
@@ -200,30 +208,26 @@ async function save() {
               persistent-hint
               :error-messages="faults.at('extra_thickness')"
             />
-          </template>
-          <v-text-field
-            v-model="form.spare"
-            label="Spare boards of each size"
-            hint="against culls: 1, or 10 %"
-            persistent-hint
-            :error-messages="faults.at('spare')"
-          />
-          <v-select
-            v-model="form.unit"
-            label="Bare numbers are"
-            :items="[
-              { title: 'inches', value: 'in' },
-              { title: 'millimetres', value: 'mm' },
-            ]"
-            :error-messages="faults.at('unit')"
-          />
-          <v-select
-            v-model="form.notation"
-            label="Lengths shown as"
-            :items="notations"
-            :disabled="form.unit !== project.unit"
-            :error-messages="faults.at('notation')"
-          />
+          </div>
+          <h3>On paper and screen</h3>
+          <div class="form">
+            <v-select
+              v-model="form.unit"
+              label="Bare numbers are"
+              :items="[
+                { title: 'inches', value: 'in' },
+                { title: 'millimetres', value: 'mm' },
+              ]"
+              :error-messages="faults.at('unit')"
+            />
+            <v-select
+              v-model="form.notation"
+              label="Lengths shown as"
+              :items="notations"
+              :disabled="form.unit !== project.unit"
+              :error-messages="faults.at('notation')"
+            />
+          </div>
         </form>
         <p class="quiet pt-3">
           Another unit changes what a bare number means from now on; no part changes its size.
@@ -242,12 +246,26 @@ async function save() {
 <style scoped>
 .form {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(3, 1fr);
+  align-items: start;
   gap: 14px;
   padding-top: 4px;
 }
 
 .wide {
-  grid-column: 1 / -1;
+  grid-column: span 2;
+}
+
+h3 {
+  font-size: 0.95rem;
+  margin: 18px 0 8px;
+  padding-top: 10px;
+  border-top: 1px solid rgb(var(--v-theme-rule));
+}
+
+@media (max-width: 600px) {
+  .form {
+    grid-template-columns: 1fr 1fr;
+  }
 }
 </style>

@@ -15,7 +15,6 @@ const { project, missing, isError, planning } = desk
 const lighting = useLighting(String(route.params.id))
 const shopping = computed(() => project.value?.plan.shopping)
 const parts = computed(() => new Map(project.value?.parts.map((p) => [p.id, p])))
-const kinds = computed(() => new Map(project.value?.plan.materials.map((m) => [m.stock, m.kind])))
 const woods = computed(() => [
   ...new Map(project.value?.plan.materials.map((m) => [m.wood, m])).values(),
 ])
@@ -80,7 +79,7 @@ const left = computed(() =>
               <td class="called">
                 <span
                   class="swatch"
-                  :style="{ background: `rgb(var(--v-theme-${kinds.get(line.stock)}))` }"
+                  :style="{ background: `rgb(var(--v-theme-${line.kind}))` }"
                 ></span
                 >{{ line.stock }}
               </td>

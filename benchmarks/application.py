@@ -1,0 +1,74 @@
+"""The application: from a change to the answer, and what a browser loads."""
+
+import gzip
+import json
+import os
+import statistics
+import sys
+import time
+import uuid
+from pathlib import Path
+
+from benchmarks.reporting import report
+
+ROOT = Path(__file__).parents[1]
+
+
+def round_trip() -> None:
+    """From a changed length to the answer with the new plan, through the whole API."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
+    sys.argv[1:] = ["test"]  # a database of its own, without a write-ahead log
+    import django
+
+    django.setup()
+    from django.conf import settings
+    from django.core.management import call_command
+    from django.test import Client
+    from django.test.utils import get_runner, setup_test_environment
+
+    setup_test_environment()
+    runner = get_runner(settings)(verbosity=0, interactive=False)
+    databases = runner.setup_databases()
+    with Path(os.devnull).open("w") as nowhere:
+        call_command("load_demo", stdout=nowhere)
+    client = Client()
+    client.post("/api/session/demo")
+    for row in client.get("/api/projects").json():
+        project = client.get(f"/api/projects/{row['id']}").json()
+        while project["plan"]["status"] in {"queued", "running"}:
+            time.sleep(0.1)
+            project = client.get(f"/api/projects/{row['id']}").json()
+        report(f"demo project, {row['name']}", project["plan"]["tally"]["claim"]["headline"])
+        part = project["parts"][0]["id"]
+        seconds = []
+        for step in range(21):
+            body = {
+                "version": project["version"],
+                "change_id": str(uuid.uuid4()),
+                "length": f"{1000 + 13 * step}mm",
+            }
+            started = time.perf_counter()
+            answer = client.patch(
+                f"/api/projects/{row['id']}/parts/{part}",
+                json.dumps(body),
+                content_type="application/json",
+            )
+            seconds.append(time.perf_counter() - started)
+            project = answer.json()
+        report(
+            "  change to answer",
+            f"median {statistics.median(seconds):.3f} s, worst {max(seconds):.3f}",
+        )
+    runner.teardown_databases(databases)
+
+
+def front_end() -> None:
+    sizes = {".js": 0, ".css": 0}
+    for file in (ROOT / "web/dist/assets").iterdir():
+        if file.suffix in sizes:
+            sizes[file.suffix] += len(gzip.compress(file.read_bytes(), 9))
+    whole = sum(sizes.values()) / 1000
+    report(
+        "front end, everything, gzipped",
+        f"JS {sizes['.js'] / 1000:.0f} kB + CSS {sizes['.css'] / 1000:.0f} kB = {whole:.0f} kB",
+    )
