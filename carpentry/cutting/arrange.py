@@ -173,5 +173,6 @@ class _RipBench:
             if along[1] > start:
                 yield Leftover(start, along[1], strip.y, strip.z)
         beside = max(strip.y[1] for strip in segment.pattern.strips) + kerf
-        if piece.width and piece.thickness and piece.width > beside:
-            yield Leftover(*along, (beside, piece.width), (0, piece.thickness))
+        edge = (piece.width or 0) - self.problem.eased
+        if piece.thickness and edge > beside:
+            yield Leftover(*along, (beside, edge), (0, piece.thickness))

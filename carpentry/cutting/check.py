@@ -75,6 +75,8 @@ def _saw(
         box = _box(piece, placed)
         boxes.append(box)
         wrong += _misfits(piece, part, placed, box, sound)
+        if problem.is_ripped and not _eased(problem.eased, box[1], sound[1]):
+            wrong.append(f"{placed.part} has a rounded edge")
     if not problem.is_ripped and any(is_angled(placed.ends) for placed in layout.parts):
         wrong += _angled_gaps(problem, layout, parts)
     elif not _separable(_with_saw(problem, layout, boxes), problem.kerf, _stages(problem)):
@@ -165,6 +167,11 @@ def _misfits(
     if any(a < low or b > high for (a, b), (low, high) in zip(box, sound, strict=True)):
         wrong.append(f"{placed.part} ends beyond sound wood")
     return wrong
+
+
+def _eased(eased: int, across: tuple[int, int], board: tuple[int, int]) -> bool:
+    """Whether a strip keeps clear of the edges that are ripped off, or is as wide as the board."""
+    return across == board or (across[0] >= eased and across[1] <= board[1] - eased)
 
 
 def _stages(problem: CutProblem) -> tuple[str, ...]:

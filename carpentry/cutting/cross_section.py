@@ -34,9 +34,12 @@ class StripSize:
             if not self.turn:
                 return
 
-    def fits(self, high: int, wide: int) -> bool:
-        """Whether a board of that section gives it."""
-        return any(h <= high and w <= wide for h, w in self.lying(high, wide))
+    def fits(self, high: int, wide: int, eased: int = 0) -> bool:
+        """Whether a board of that section gives it, when ``eased`` is ripped off either edge unless
+        it is as wide as the board."""
+        return any(
+            h <= high and (w == wide or w <= wide - 2 * eased) for h, w in self.lying(high, wide)
+        )
 
 
 @dataclass(frozen=True)
@@ -95,13 +98,28 @@ class _TooMany(Exception):
     """More patterns than are worth listing."""
 
 
+@dataclass(frozen=True)
+class BoardSection:
+    """A board's section in ticks; ``eased`` is ripped off either edge before strips are."""
+
+    thickness: int
+    width: int
+    eased: int = 0
+
+    @property
+    def inner(self) -> int:
+        return max(0, self.width - 2 * self.eased)
+
+
 class Regions:
     """Patterns of the rectangles that rips of one board leave; heights and widths with the kerf in,
     and no more than their strips reach."""
 
     def __init__(
-        self, thickness: int, width: int, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]
+        self, board: BoardSection, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]
     ) -> None:
+        thickness, width = board.thickness, board.width
+        self.board = board
         self.kerf = kerf
         self.most = most
         self.lyings = [list(dict.fromkeys(size.lying(thickness, width))) for size in sizes]
@@ -109,7 +127,7 @@ class Regions:
         self.known: dict[tuple[int, int], dict[Counts, Tree]] = {}
         ways = [way for lying in self.lyings for way in lying]
         self.heights = _sums(sorted({h + self.kerf for h, _ in ways}), thickness + self.kerf)
-        self.widths = _sums(sorted({w + self.kerf for _, w in ways}), width + self.kerf)
+        self.widths = _sums(sorted({w + self.kerf for _, w in ways}), board.inner + self.kerf)
 
     def fill(self, high: int, wide: int) -> dict[Counts, Tree]:
         known = self.known.get((high, wide))
@@ -151,6 +169,14 @@ class Regions:
         """The region of the whole section."""
         return self.heights[-1], self.widths[-1]
 
+    def pattern(self, tree: Tree) -> RipPattern:
+        """The pattern that a tree of cuts makes."""
+        strips = tuple(_strips(tree, self.board.eased, 0))
+        counts = [0] * len(self.lyings)
+        for strip in strips:
+            counts[strip.size] += 1
+        return RipPattern(tuple(counts), strips)
+
     def _combine(
         self,
         found: dict[Counts, Tree],
@@ -176,31 +202,39 @@ def shrunk(reachable: Sequence[int], size: int) -> int:
 
 @lru_cache(64)
 def rip_patterns(
-    thickness: int, width: int, kerf: int, sizes: tuple[StripSize, ...], most: tuple[int, ...]
+    board: BoardSection, kerf: int, sizes: tuple[StripSize, ...], most: tuple[int, ...]
 ) -> list[RipPattern] | None:
     """The patterns of a board's section that no other pattern contains; ``None`` when they are too
     many to list.
 
     Every rip goes straight through what is left, with a ``kerf`` between strips (ticks); a region
     may be wider or thicker than its strip, which is then sawn to size. No pattern has more strips
-    of a size than ``most``.
+    of a size than ``most``. A strip as wide as the board keeps its edges.
     """
-    regions = Regions(thickness, width, kerf, sizes, most)
+    regions = Regions(board, kerf, sizes, most)
     try:
         trees = regions.fill(*regions.whole)
     except _TooMany:
         return None
-    patterns = [pattern_of(len(sizes), tree) for tree in trees.values() if tree is not None]
+    patterns = [regions.pattern(tree) for tree in trees.values() if tree is not None]
+    patterns += whole_strips(board, sizes, most)
     return sorted(patterns, key=lambda p: (-sum(p.counts), p.counts))
 
 
-def pattern_of(sizes: int, tree: Tree) -> RipPattern:
-    """The pattern that a tree of cuts makes."""
-    strips = tuple(_strips(tree, 0, 0))
-    counts = [0] * sizes
-    for strip in strips:
-        counts[strip.size] += 1
-    return RipPattern(tuple(counts), strips)
+def whole_strips(
+    board: BoardSection, sizes: Sequence[StripSize], most: Sequence[int]
+) -> list[RipPattern]:
+    """Where edges are eased: the patterns of one strip that is as wide as the board."""
+    if not board.eased:
+        return []
+    patterns = []
+    for number, size in enumerate(sizes):
+        ways = size.lying(board.thickness, board.width)
+        h = next((h for h, w in ways if w == board.width and h <= board.thickness), None)
+        if h is not None and most[number]:
+            counts = tuple(int(n == number) for n in range(len(sizes)))
+            patterns.append(RipPattern(counts, (Strip(number, (0, board.width), (0, h)),)))
+    return patterns
 
 
 def _strips(tree: Tree, y: int, z: int) -> Iterator[Strip]:

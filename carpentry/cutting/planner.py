@@ -199,7 +199,7 @@ def _reason(problem: CutProblem, part: CutPart) -> str:
     if part.thickness is not None and part.width is not None:
         thick, wide = part.thickness + part.extra.thickness, part.width + part.extra.width
         strip = strip_of(part)
-        fitting = [p for p in stock if strip.fits(p.thickness or 0, p.width or 0)]
+        fitting = [p for p in stock if strip.fits(p.thickness or 0, p.width or 0, problem.eased)]
         widest = max(piece.width or 0 for piece in stock)
         thickest = max(piece.thickness or 0 for piece in stock)
         if not fitting and wide > widest:

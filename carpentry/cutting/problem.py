@@ -100,7 +100,7 @@ class CutProblem:
     saw line. Of equal plans the one with most leftover length in pieces of at least
     ``keep_offcut_from`` is wanted, where that is 0 the one with the longest leftover.
     With ``owned_first`` as many parts as can be come from stock of price 0, also where that saves
-    nothing.
+    nothing. ``eased``, its kerf included, is ripped off either edge of a board before strips are.
     """
 
     unit: Unit
@@ -113,6 +113,7 @@ class CutProblem:
     share_angled_cuts: bool = False
     keep_offcut_from: int = 0
     owned_first: bool = False
+    eased: int = 0
 
     def shape(self, part: CutPart) -> Shape:
         """What makes a part like others; where no stock has flaws all parts are clear."""

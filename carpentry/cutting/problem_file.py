@@ -36,6 +36,7 @@ def read_problem(text: str | bytes) -> CutProblem:
     share = reader.flag("share_angled_cuts", False)
     keep = reader.ticks("keep_offcut_from", unit, "0")
     owned_first = reader.flag("owned_first", False)
+    eased = reader.ticks("eased", unit, "0")
     stock = [_stock(item, unit) for item in reader.items("stock", most=MOST_STOCK)]
     parts = [_part(item, unit) for item in reader.items("parts", most=MOST_PARTS)]
     reader.refuse(_LATER_PROBLEM, _NOT_YET)
@@ -53,16 +54,17 @@ def read_problem(text: str | bytes) -> CutProblem:
     _pins(reader, stock, parts)
     reader.raise_problems()
     return CutProblem(
-        unit,
-        kerf,
-        trim_start,
-        trim_end,
-        tuple(stock),
-        tuple(parts),
-        order,
-        share,
-        keep,
-        owned_first,
+        unit=unit,
+        kerf=kerf,
+        trim_start=trim_start,
+        trim_end=trim_end,
+        stock=tuple(stock),
+        parts=tuple(parts),
+        order=order,
+        share_angled_cuts=share,
+        keep_offcut_from=keep,
+        owned_first=owned_first,
+        eased=eased,
     )
 
 
@@ -224,6 +226,7 @@ def problem_document(problem: CutProblem) -> Json:
         "kerf": written(problem.kerf),
         "order": problem.order.value,
         "share_angled_cuts": problem.share_angled_cuts,
+        "eased": written(problem.eased),
         "owned_first": problem.owned_first,
         "keep_offcut_from": written(problem.keep_offcut_from),
         "trim": {"start": written(problem.trim_start), "end": written(problem.trim_end)},

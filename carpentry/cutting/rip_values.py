@@ -6,13 +6,14 @@ import numpy as np
 import numpy.typing as npt
 
 from carpentry.cutting.cross_section import (
+    BoardSection,
     Cut,
     Regions,
     RipPattern,
     StripSize,
     Tree,
-    pattern_of,
     rip_patterns,
+    whole_strips,
 )
 
 Ints = npt.NDArray[np.int64]
@@ -23,17 +24,19 @@ class RipValues:
     every region that rips can leave, where the worth may count more strips than are wanted."""
 
     def __init__(
-        self, thickness: int, width: int, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]
+        self, board: BoardSection, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]
     ) -> None:
-        self.sizes = len(sizes)
-        self.patterns = rip_patterns(thickness, width, kerf, tuple(sizes), tuple(most))
-        self._regions = Regions(thickness, width, kerf, sizes, most)
+        self.patterns = rip_patterns(board, kerf, tuple(sizes), tuple(most))
+        self._whole = whole_strips(board, sizes, most)
+        self._regions = Regions(board, kerf, sizes, most)
 
     def best(self, worths: Ints, caps: Ints) -> Ints:
         """The greatest worth of the section for each length. ``worths`` of one strip and ``caps``
         of all strips that are wanted: one row per strip size, one column per length."""
         if self.patterns is None:
             every: Ints = np.minimum(self._guillotine(worths)[0], caps.sum(axis=0))
+            for pattern in self._whole:
+                every = np.maximum(every, self._worth(pattern, worths, caps))
             return every
         best: Ints = np.zeros(worths.shape[1], dtype=np.int64)
         for pattern in self.patterns:
@@ -44,7 +47,9 @@ class RipValues:
         """The pattern that is best at one length."""
         one, cap = worths[:, at : at + 1], caps[:, at : at + 1]
         if self.patterns is None:
-            return pattern_of(self.sizes, self._guillotine(one)[1])
+            found = self._regions.pattern(self._guillotine(one)[1])
+            choices = (found, *self._whole)
+            return max(choices, key=lambda p: int(self._worth(p, one, cap)[0]))
         return max(self.patterns, key=lambda p: int(self._worth(p, one, cap)[0]))
 
     @staticmethod

@@ -16,7 +16,7 @@ from time import monotonic
 import numpy as np
 import numpy.typing as npt
 
-from carpentry.cutting.cross_section import RipPattern, StripSize
+from carpentry.cutting.cross_section import BoardSection, RipPattern, StripSize
 from carpentry.cutting.model import Board, Money, Packing, Pattern, Source
 from carpentry.cutting.patterns import Knapsack, Profile
 from carpentry.cutting.problem import CutPart, CutProblem, Order, Shape, StockPiece
@@ -132,15 +132,14 @@ class Ripped:
         usable = tuple(
             number
             for number, strip in enumerate(self.strips)
-            if strip.fits(high, wide)
+            if strip.fits(high, wide, problem.eased)
             and any(self.items[i].size <= capacity for i in self.of_strip[number])
         )
         if not usable:
             return None
         most = [sum(self.demand[i] for i in self.of_strip[number]) for number in usable]
-        section = RipValues(
-            high, wide, problem.kerf, [self.strips[number] for number in usable], most
-        )
+        board = BoardSection(high, wide, problem.eased)
+        section = RipValues(board, problem.kerf, [self.strips[number] for number in usable], most)
         return Kind(capacity, section, usable)
 
     def _most_segments(self) -> int:
@@ -316,7 +315,7 @@ def _takes(piece: StockPiece, problem: CutProblem, part: CutPart) -> bool:
     return (
         piece.available != 0
         and part.room(problem.kerf) <= problem.sound_length(piece) + problem.kerf
-        and strip_of(part).fits(piece.thickness or 0, piece.width or 0)
+        and strip_of(part).fits(piece.thickness or 0, piece.width or 0, problem.eased)
     )
 
 

@@ -158,6 +158,7 @@ def _read_setting_fields(reader: Reader, unit: Unit) -> SettingFields:
         rip=reader.flag("rip", False),
         order=reader.choice("order", [o.value for o in Order], usual.order),
         share_angled_cuts=reader.flag("share_angled_cuts", False),
+        eased=reader.text("eased", usual.eased),
         keep_from=reader.text("keep_from", usual.keep_from),
         spare=reader.text("spare", usual.spare),
         rack=reader.choice("rack", list(RackUse), usual.rack),

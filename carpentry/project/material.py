@@ -107,6 +107,7 @@ class Material:
             order=settings.order,
             share_angled_cuts=settings.share_angled_cuts,
             keep_offcut_from=settings.keep_from.ticks,
+            eased=settings.eased.ticks if self.ripped else 0,
             owned_first=settings.rack is RackUse.ALWAYS,
         )
 

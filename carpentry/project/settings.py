@@ -13,13 +13,14 @@ MAX_COPIES = 1_000
 MAX_SPARE = 100
 SETTING_LENGTHS = (
     *("kerf", "trim_start", "trim_end", "keep_from"),
-    *("extra_length", "extra_width", "extra_thickness"),
+    *("extra_length", "extra_width", "extra_thickness", "eased"),
 )
 _MOST = {
     "kerf": (TICKS_PER_INCH, "no saw takes more than an inch"),
     "trim_start": (4 * TICKS_PER_FOOT, "a trim is at most 4 ft"),
     "trim_end": (4 * TICKS_PER_FOOT, "a trim is at most 4 ft"),
     "keep_from": (20 * TICKS_PER_FOOT, "a leftover worth keeping is at most 20 ft"),
+    "eased": (TICKS_PER_INCH, "at most an inch is ripped off an edge"),
     "extra_length": (4 * TICKS_PER_FOOT, "at most 4 ft are added to a length"),
     "extra_width": (TICKS_PER_INCH, "at most an inch is planed off"),
     "extra_thickness": (TICKS_PER_INCH, "at most an inch is planed off"),
@@ -51,6 +52,7 @@ class SettingFields:
     extra_length: str = "0"
     extra_width: str = "0"
     extra_thickness: str = "0"
+    eased: str = "0"
     keep_from: str = "12"
     spare: str = "0"
     rack: str = "never"
@@ -79,7 +81,8 @@ class Spare:
 class Settings:
     """Settings as understood. Lengths are exact; ``copies`` is how many are built; ``rip`` whether
     parts may be ripped from other sizes unless they say otherwise, in which ``order`` of work;
-    leftovers are worth keeping from ``keep_from`` on."""
+    leftovers are worth keeping from ``keep_from`` on; ``eased`` is ripped off either edge of a
+    board before strips are."""
 
     fields: SettingFields
     unit: Unit
@@ -91,6 +94,7 @@ class Settings:
     extra_length: Length
     extra_width: Length
     extra_thickness: Length
+    eased: Length
     copies: int
     rip: bool
     order: Order

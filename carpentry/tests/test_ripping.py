@@ -24,7 +24,7 @@ from carpentry.cutting import (
     plan_cuts,
     read_plan,
 )
-from carpentry.cutting.cross_section import StripSize, rip_patterns
+from carpentry.cutting.cross_section import BoardSection, StripSize, rip_patterns
 from carpentry.cutting.plan_file import plan_document
 from carpentry.cutting.problem import Extra
 from carpentry.cutting.ripped import Ripped
@@ -61,7 +61,7 @@ class CrossSectionTest(TestCase):
     def counts(self, thickness: str, width: str, *sizes: tuple[str, str]) -> set[tuple[int, ...]]:
         strips = tuple(StripSize(ticks(t), ticks(w), True) for t, w in sizes)
         most = tuple(99 for _ in sizes)
-        found = rip_patterns(ticks(thickness), ticks(width), KERF, strips, most)
+        found = rip_patterns(BoardSection(ticks(thickness), ticks(width)), KERF, strips, most)
         assert found is not None
         return {pattern.counts for pattern in found}
 
@@ -78,7 +78,7 @@ class CrossSectionTest(TestCase):
 
     def test_no_turning(self) -> None:
         strips = (StripSize(ticks("3/8"), ticks("1 1/2"), False),)
-        found = rip_patterns(ticks("1 1/2"), ticks("3 1/2"), KERF, strips, (99,))
+        found = rip_patterns(BoardSection(ticks("1 1/2"), ticks("3 1/2")), KERF, strips, (99,))
         assert found is not None
         self.assertEqual({p.counts for p in found}, {(6,)})
 
@@ -89,7 +89,7 @@ class CrossSectionTest(TestCase):
             widths = sorted(chance.sample(range(16, 60), 3))
             board = chance.randint(60, 150)
             strips = tuple(StripSize(100, w * 100, False) for w in widths)
-            found = rip_patterns(100, board * 100, 200, strips, (9, 9, 9))
+            found = rip_patterns(BoardSection(100, board * 100), 200, strips, (9, 9, 9))
             assert found is not None
             fits = [
                 counts
@@ -112,7 +112,7 @@ class CrossSectionTest(TestCase):
             StripSize(ticks(t), ticks(w), True)
             for t, w in (("3/4", "1 1/2"), ("1 1/2", "2 1/2"), ("3/8", "1"))
         )
-        found = rip_patterns(ticks("1 1/2"), ticks("7 1/4"), KERF, strips, (9, 9, 9))
+        found = rip_patterns(BoardSection(ticks("1 1/2"), ticks("7 1/4")), KERF, strips, (9, 9, 9))
         assert found is not None
         for pattern in found:
             for strip in pattern.strips:
@@ -127,7 +127,9 @@ class CrossSectionTest(TestCase):
 
     def test_too_many_to_list(self) -> None:
         sizes = tuple(StripSize(n * 100, n * 150, True) for n in range(4, 13))
-        self.assertIsNone(rip_patterns(6000, 11000, 100, sizes, tuple(40 for _ in sizes)))
+        self.assertIsNone(
+            rip_patterns(BoardSection(6000, 11000), 100, sizes, tuple(40 for _ in sizes))
+        )
 
 
 class RippedPlanTest(TestCase):
@@ -165,6 +167,49 @@ class RippedPlanTest(TestCase):
         self.assertEqual(plan.pieces_of_stock, 2)
         placed = plan.layouts[0].parts[0]
         self.assertEqual(placed.end - placed.start, ticks("60"))
+
+    def test_planed_faces_are_those_that_are_sawn(self) -> None:
+        """Two 1 5/8 strips and a kerf come out of a 3 1/2 board; a part as wide as the board takes
+        nothing more."""
+        pieces = [stock("2x4", "1 1/2", "3 1/2", "60", "3.00")]
+        strip = replace(
+            part("strip", "1 1/2", "1 1/2", "59", 2),
+            extra=Extra(width=ticks("1/8"), thickness=ticks("1/8")),
+        )
+        plan = plan_cuts(problem(pieces, [strip]), FIVE)
+        self.assertEqual(plan.pieces_of_stock, 1)
+        (layout,) = plan.layouts
+        sizes = [one.y[1] - one.y[0] for one in layout.parts if one.y]
+        self.assertEqual(sizes, [ticks("1 5/8")] * 2)
+        whole = replace(part("rail", "1 1/2", "3 1/2", "59", 1), extra=Extra(width=ticks("1/8")))
+        plan = plan_cuts(problem(pieces, [strip, whole]), FIVE)
+        self.assertEqual((plan.pieces_of_stock, plan.unplaced), (2, ()))
+
+    def test_rounded_edges_are_ripped_off_first(self) -> None:
+        """Of 3 1/2, 1/8 off either edge leaves 3 1/4: two 1 9/16 strips and a kerf, to the tick."""
+        pieces = [stock("2x4", "1 1/2", "3 1/2", "60", "3.00")]
+        for width, boards in (("1 9/16", 1), ("1 37/64", 2)):
+            given = problem(pieces, [part("strip", "1 1/2", width, "59", 2)])
+            self.assertEqual(plan_cuts(given, FIVE).pieces_of_stock, 1)
+            eased = replace(given, eased=ticks("1/8"))
+            plan = plan_cuts(eased, FIVE)
+            self.assertEqual(plan.pieces_of_stock, boards, width)
+            with self.assertRaisesRegex(PlanCheckError, "rounded edge"):
+                check_plan(eased, plan_cuts(given, FIVE))
+        whole = problem(
+            pieces, [part("rail", "1 1/2", "3 1/2", "59", 1), part("slat", "1 1/2", "1", "20", 1)]
+        )
+        plan = plan_cuts(replace(whole, eased=ticks("1/8")), FIVE)
+        self.assertEqual((plan.unplaced, plan.pieces_of_stock), ((), 2))
+
+    def test_eased_plans_hold_and_never_cost_less(self) -> None:
+        for seed in range(4):
+            given = rip_size(seed, kinds=(3, 5), parts=(6, 14))
+            eased = replace(given, eased=ticks("1/8"))
+            plan, fresh = plan_cuts(eased, Budget(3.0)), plan_cuts(given, Budget(3.0))
+            check_plan(eased, plan)
+            if not plan.unplaced:
+                self.assertGreaterEqual(plan.price, fresh.bound, seed)
 
     def test_a_part_wider_or_thicker_than_every_stock(self) -> None:
         pieces = [stock("1x6", "3/4", "5 1/2", "60", "3.00")]

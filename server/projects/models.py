@@ -62,6 +62,7 @@ class Project(Versioned):
     extra_length = models.CharField(max_length=60, default="0")
     extra_width = models.CharField(max_length=60, default="0")
     extra_thickness = models.CharField(max_length=60, default="0")
+    eased = models.CharField(max_length=60, default="0")
     keep_from = models.CharField(max_length=60, default="12")
     spare = models.CharField(max_length=10, default="0")
     rack = models.CharField(

@@ -83,6 +83,7 @@ class ProjectOut(BaseModel):
     extra_length: SettingLengthOut
     extra_width: SettingLengthOut
     extra_thickness: SettingLengthOut
+    eased: SettingLengthOut
     copies: int
     yard: YardNameOut | None
     rack: str
@@ -152,6 +153,7 @@ class ProjectPatchIn(SeenIn):
     extra_length: str | None = None
     extra_width: str | None = None
     extra_thickness: str | None = None
+    eased: str | None = None
     spare: str | None = None
 
 

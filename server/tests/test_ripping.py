@@ -38,6 +38,14 @@ class RippingTest(ApiTestCase):
         self.assertEqual(project["parts"][0]["section"]["width"]["text"], "1 1/2″")
         self.assertEqual(Piece.objects.filter(board__plan=plan["id"]).count(), 12)
 
+    def test_rounded_edges_are_ripped_off(self) -> None:
+        project = self.ripped("2 square 2x2 90", eased="1/8")
+        layouts = project["plan"]["materials"][0]["layouts"]
+        starts = {s["y"]["low"] for la in layouts for rip in la["rips"] for s in rip["strips"]}
+        self.assertNotIn(0, starts)
+        faults = self.problems(self.change(project, "patch", "", eased="2"))
+        self.assertIn("at most an inch", faults["eased"])
+
     def test_off_unless_part_or_project_allow_it(self) -> None:
         project = self.new_project("12 square 2x2 30", yard=self.yard)
         self.assertEqual(project["plan"]["shopping"]["lines"][0]["stock"], "2x2")

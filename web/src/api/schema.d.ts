@@ -1995,6 +1995,7 @@ export interface components {
             change: components["schemas"]["ChangeOut"];
             /** Copies */
             copies: number;
+            eased: components["schemas"]["SettingLengthOut"];
             extra_length: components["schemas"]["SettingLengthOut"];
             extra_thickness: components["schemas"]["SettingLengthOut"];
             extra_width: components["schemas"]["SettingLengthOut"];
@@ -2048,6 +2049,8 @@ export interface components {
             change_id: string;
             /** Copies */
             copies?: number | null;
+            /** Eased */
+            eased?: string | null;
             /** Extra Length */
             extra_length?: string | null;
             /** Extra Thickness */

@@ -32,6 +32,7 @@ function asTyped() {
     extra_length: project.extra_length.typed,
     extra_width: project.extra_width.typed,
     extra_thickness: project.extra_thickness.typed,
+    eased: project.eased.typed,
     spare: project.spare,
   }
 }
@@ -44,6 +45,7 @@ const LENGTHS = [
   'extra_length',
   'extra_width',
   'extra_thickness',
+  'eased',
 ] as const
 
 const form = ref(asTyped())
@@ -207,6 +209,14 @@ async function save() {
               hint="planed off"
               persistent-hint
               :error-messages="faults.at('extra_thickness')"
+            />
+            <v-text-field
+              v-model="form.eased"
+              data-takes="length"
+              label="Rip off rounded edges"
+              hint="each edge, kerf included"
+              persistent-hint
+              :error-messages="faults.at('eased')"
             />
           </div>
           <h3>On paper and screen</h3>
