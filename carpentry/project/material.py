@@ -1,7 +1,7 @@
 """A material: what parts are cut from, and the lengths it can be had in."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
 from carpentry.cutting import CutPart, CutProblem, Extra, StockPiece, near_misses
@@ -16,10 +16,12 @@ COUNTED = {1: "One", 2: "Two", 3: "Three", 4: "Four", 5: "Five", 6: "Six", 7: "S
 
 @dataclass(frozen=True)
 class NamedPart:
-    """A part under the lasting id of its row."""
+    """A part under the lasting id of its row. ``cut`` counts its pieces that are cut already, by
+    their sawn length (ticks)."""
 
     id: str
     part: Part
+    cut: Mapping[int, int] = field(default_factory=dict, compare=False)
 
 
 @dataclass(frozen=True)
@@ -95,7 +97,9 @@ class Material:
 
     def problem(self, settings: Settings) -> CutProblem | None:
         """The cut problem of this material, or ``None`` when nothing of it can be planned."""
-        if not self.parts:
+        parts = [self._cut_part(named, settings) for named in self.parts]
+        wanted = tuple(part for part in parts if part.quantity)
+        if not wanted:
             return None
         return CutProblem(
             unit=settings.unit,
@@ -103,7 +107,7 @@ class Material:
             trim_start=settings.trim_start.ticks,
             trim_end=settings.trim_end.ticks,
             stock=tuple(self._piece(offer) for offer in self.offers),
-            parts=tuple(self._cut_part(named, settings) for named in self.parts),
+            parts=wanted,
             order=settings.order,
             share_angled_cuts=settings.share_angled_cuts,
             keep_offcut_from=settings.keep_from.ticks,
@@ -128,7 +132,18 @@ class Material:
             return piece
         return replace(piece, thickness=section.thickness, width=section.width)
 
+    def cut_already(self, named: NamedPart, settings: Settings) -> int:
+        """How many pieces of a part are cut already; those that were cut to another length are
+        not."""
+        return named.part.quantity * settings.copies - self._cut_part(named, settings).quantity
+
     def _cut_part(self, named: NamedPart, settings: Settings) -> CutPart:
+        """What is still to be cut of a part."""
+        whole = self._whole_part(named, settings)
+        done = named.cut.get(whole.sawn_length, 0)
+        return replace(whole, quantity=max(0, whole.quantity - done))
+
+    def _whole_part(self, named: NamedPart, settings: Settings) -> CutPart:
         part = named.part
         extra = extra_of(part, settings)
         cut = CutPart(

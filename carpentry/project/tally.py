@@ -139,6 +139,10 @@ def _claim(
 ) -> Claim:
     planned = [(material, plan) for material, plan in plans if plan]
     if not planned:
+        if any(
+            material.cut_already(one, settings) for material, _ in plans for one in material.parts
+        ):
+            return Claim(False, "Everything is cut", "nothing is left to buy")
         return Claim(False, "Nothing to buy yet", "add a part to see the boards it takes")
     left = sum(u.quantity for _, plan in planned for u in plan.unplaced)
     cuts = _cuts(planned, settings)

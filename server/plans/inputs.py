@@ -18,11 +18,12 @@ from carpentry.project import Material, RackUse, Settings, Shelf, Tally, gather_
 from carpentry.rack import OnHand
 from carpentry.sizes import OwnFields, OwnStocks, StockName, read_own
 from server.materials.models import OwnMaterials
-from server.plans.models import Plan
+from server.plans.models import Piece, Plan
 from server.projects.models import Project
 from server.rack.models import Rack, RackBoard
 
 Document = dict[str, Any]
+Pieces = dict[str, Counter[int]]  # of each part, how many were cut to which length (ticks)
 
 
 @dataclass(frozen=True)
@@ -180,17 +181,23 @@ class Inputs:
 
 def inputs_of(project: Project) -> Inputs:
     """What the plan of this project's present state is made from: what it was cut from if that plan
-    was cut, yard and rack as they are now if not."""
-    for cut in project.plans.filter(stage=Plan.Stage.CUT):
-        inputs = _inputs(project, Basis.read(cut.basis))
+    was cut, yard and rack as they are now if not. What other plans of it cut stays cut."""
+    done: Pieces = {}
+    for cut in project.plans.filter(stage=Plan.Stage.CUT).order_by("asked"):
+        inputs = _inputs(project, Basis.read(cut.basis), done)
         if inputs.digest() == cut.digest:
             return inputs
-    return _inputs(project, Basis.of(project))
+        for piece in Piece.objects.filter(board__plan=cut):
+            of_part = done.setdefault(str(piece.part), Counter())
+            of_part[piece.end - piece.start] += 1
+    return _inputs(project, Basis.of(project), done)
 
 
-def _inputs(project: Project, basis: Basis) -> Inputs:
+def _inputs(project: Project, basis: Basis, done: Pieces) -> Inputs:
     settings = project.settings()
-    parts = project.named_parts(basis.own)
+    parts = [
+        replace(one, cut=done.get(one.id, Counter())) for one in project.named_parts(basis.own)
+    ]
     shelf = basis.shelf(settings, named_boards(one.part for one in parts))
     return Inputs(
         settings=settings,

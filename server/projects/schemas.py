@@ -48,6 +48,7 @@ class PartOut(BaseModel):
     group: str
     note: str
     pieces: int
+    cut: int
     called: str
     stock_name: str
     kind: str

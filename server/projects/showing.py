@@ -45,6 +45,11 @@ def show_project(project: Project) -> ProjectOut:
         ticks = getattr(inputs.settings, name).ticks
         return SettingLengthOut(typed=getattr(project, name), shown=length_out(ticks, notation))
 
+    cut = {
+        one.id: material.cut_already(one, inputs.settings)
+        for material in inputs.materials
+        for one in material.parts
+    }
     read = {
         one.id: (one.part, material)
         for material in inputs.materials
@@ -66,7 +71,9 @@ def show_project(project: Project) -> ProjectOut:
         spare=project.spare,
         yard=YardNameOut(id=project.yard.id, name=project.yard.name) if project.yard else None,
         parts=[
-            _part(part, *read[str(part.id)], inputs, pairs.get(str(part.id), ""))
+            _part(part, *read[str(part.id)], inputs).model_copy(
+                update={"pair": pairs.get(str(part.id), ""), "cut": cut.get(str(part.id), 0)}
+            )
             for part in project.parts.all()
         ],
         undo=project.undo_label,
@@ -105,7 +112,7 @@ def _pairs(parts: dict[str, ReadPart], marks: dict[str, str]) -> dict[str, str]:
     return found
 
 
-def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs, pair: str) -> PartOut:
+def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> PartOut:
     source = inputs.source if material.section_from_yard else "standard size"
     notation = inputs.settings.notation
     section = material.sections[str(part.id)]
@@ -117,6 +124,7 @@ def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs, pair: 
         mark=part.mark,
         **{name: getattr(part, name) for name in TYPED},
         pieces=read.quantity * inputs.settings.copies,
+        cut=0,
         called=read.name,
         stock_name=str(read.stock),
         kind=read.stock.kind,
@@ -126,7 +134,7 @@ def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs, pair: 
         over_all=length_out(over_all, notation) if over_all != read.length.ticks else None,
         sawn=length_out(sawn, notation) if sawn != over_all else None,
         angles="" if read.square_ended else told(read.ends),
-        pair=pair,
+        pair="",
         weight=_weight_of_one(str(part.id), read, material, inputs),
         later=next((why for one, why in material.later if one.id == str(part.id)), ""),
         warnings=list(read.warnings),

@@ -54,14 +54,14 @@ class CutTest(RackTestCase):
         content = self.client.get(f"/api/projects/{self.project['id']}/cut-sheet.pdf").content
         self.assertTrue(content.startswith(b"%PDF"))
 
-    def test_a_change_of_the_project_plans_anew_from_the_rack_as_it_is(self) -> None:
+    def test_after_a_change_only_the_rest_is_planned_from_the_rack_as_it_is(self) -> None:
         self.mark()
         self.project = self.change(
             self.now(), "post", "/parts", text="1 stub 2x4 treated 24"
         ).json()
         plan = self.project["plan"]
         self.assertEqual(plan["stage"], "draft")
-        self.assertEqual((plan["tally"]["boards"], plan["tally"]["owned"]), (1, 1))
+        self.assertEqual((plan["tally"]["boards"], plan["tally"]["owned"]), (0, 1))
         self.project = self.change(self.project, "post", "/undo").json()
         self.assertEqual(self.project["plan"]["stage"], "cut")
 
@@ -123,3 +123,53 @@ class MeasuredOnTheRackTest(RackTestCase):
         self.add(stock="2x6", length="60", width="5 7/16")
         table = "quantity\tname\tstock\tlength\twidth\n1\trail\t2x6\t50\t5 1/2"
         self.assertFalse(self.layouts(table)[0]["owned"])
+
+
+class StaysCutTest(RackTestCase):
+    """What a plan marked cut has cut is not bought again after an edit."""
+
+    def mark(self, project: dict[str, Any]) -> None:
+        plan = project["plan"]["id"]
+        answer = self.ask("post", f"/plans/{plan}/cut", {"change_id": str(uuid.uuid4())})
+        self.assertEqual(answer.status_code, 200, answer.content)
+
+    def now(self, project: dict[str, Any]) -> dict[str, Any]:
+        return dict(self.ask("get", f"/projects/{project['id']}").json())
+
+    def test_only_the_rest_is_planned(self) -> None:
+        project = self.new_project("4 leg 2x4 40\n2 rail 2x4 30")
+        self.mark(project)
+        project = self.now(project)
+        self.assertEqual([part["cut"] for part in project["parts"]], [0, 0])
+        leg, rail = (part["id"] for part in project["parts"])
+        project = self.change(project, "patch", f"/parts/{leg}", quantity="6").json()
+        self.assertEqual([part["cut"] for part in project["parts"]], [4, 2])
+        placed = [
+            one["part"]
+            for layout in project["plan"]["materials"][0]["layouts"]
+            for one in layout["parts"] * layout["count"]
+        ]
+        self.assertEqual(placed, [leg, leg])
+        longer = self.change(project, "patch", f"/parts/{rail}", length="31").json()
+        self.assertEqual([part["cut"] for part in longer["parts"]], [4, 0])
+
+    def test_a_second_cut_plan_adds_to_the_first(self) -> None:
+        project = self.new_project("4 leg 2x4 40")
+        self.mark(project)
+        leg = project["parts"][0]["id"]
+        project = self.change(self.now(project), "patch", f"/parts/{leg}", quantity="6").json()
+        self.mark(project)
+        project = self.change(self.now(project), "patch", f"/parts/{leg}", name="post").json()
+        self.assertEqual(project["parts"][0]["cut"], 4)
+        fewer = self.change(project, "patch", f"/parts/{leg}", quantity="5").json()
+        self.assertEqual(fewer["parts"][0]["cut"], 5)
+        self.assertEqual(fewer["plan"]["tally"]["claim"]["headline"], "Everything is cut")
+
+    def test_not_cut_after_all(self) -> None:
+        project = self.new_project("4 leg 2x4 40")
+        self.mark(project)
+        leg = project["parts"][0]["id"]
+        body = {"change_id": str(uuid.uuid4())}
+        self.ask("post", f"/plans/{project['plan']['id']}/not-cut", body)
+        project = self.change(self.now(project), "patch", f"/parts/{leg}", quantity="6").json()
+        self.assertEqual(project["parts"][0]["cut"], 0)

@@ -1701,6 +1701,8 @@ export interface components {
             called: string;
             /** Clear */
             clear: string;
+            /** Cut */
+            cut: number;
             /** Ends */
             ends: string;
             /** Extra Length */

@@ -62,6 +62,7 @@ function bind(field: PartField, label: string) {
       <span v-if="part.pieces > Number(part.quantity)" class="times quiet"
         >= {{ part.pieces }}</span
       >
+      <span v-if="part.cut" class="times quiet">{{ part.cut }} cut</span>
     </span>
     <span role="cell">
       <EditableCell v-bind="bind('name', 'Name')" class="name">{{ part.called }}</EditableCell>
