@@ -220,7 +220,7 @@ class LongPlanTest(BrowserTestCase):
         page.get_by_label("New part").fill(lines)
         page.get_by_label("New part").press("Enter")
         expect(page.get_by_text("Closing in on the least")).to_be_visible(timeout=15_000)
-        expect(page.locator("svg.board").first).to_be_visible()
+        expect(page.locator("svg.board").first).to_be_visible(timeout=20_000)
         page.get_by_role("button", name="Stop").click()
         page.get_by_role("button", name="Go on").click(timeout=40_000)
         expect(page.get_by_text("Closing in on the least")).to_be_visible(timeout=15_000)
