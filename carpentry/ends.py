@@ -53,6 +53,13 @@ class EndAngle:
         return EndAngle(-self.degrees, self.bevel) if self.degrees else self
 
     @property
+    def long_point(self) -> str:
+        """Where its long point is: top or bottom edge, face or back; empty for a square end."""
+        if not self.degrees:
+            return ""
+        return ("back", "face", "bottom", "top")[2 * (not self.bevel) + (self.degrees > 0)]
+
+    @property
     def words(self) -> str:
         """Its size in words, without its direction."""
         if not self.degrees:

@@ -1,6 +1,8 @@
 """The most valuable way to rip a section, for many segment lengths at once."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 import numpy.typing as npt
@@ -34,7 +36,7 @@ class RipValues:
         """The greatest worth of the section for each length. ``worths`` of one strip and ``caps``
         of all strips that are wanted: one row per strip size, one column per length."""
         if self.patterns is None:
-            every: Ints = np.minimum(self._guillotine(worths)[0], caps.sum(axis=0))
+            every: Ints = np.minimum(self._guillotine(worths)[-1], caps.sum(axis=0))
             for pattern in self._whole:
                 every = np.maximum(every, self._worth(pattern, worths, caps))
             return every
@@ -47,7 +49,7 @@ class RipValues:
         """The pattern that is best at one length."""
         one, cap = worths[:, at : at + 1], caps[:, at : at + 1]
         if self.patterns is None:
-            found = self._regions.pattern(self._guillotine(one)[1])
+            found = self._regions.pattern(self._tree(one))
             choices = (found, *self._whole)
             return max(choices, key=lambda p: int(self._worth(p, one, cap)[0]))
         return max(self.patterns, key=lambda p: int(self._worth(p, one, cap)[0]))
@@ -60,22 +62,57 @@ class RipValues:
                 total += np.minimum(worths[size] * count, caps[size])
         return total
 
-    def _guillotine(self, worths: Ints) -> tuple[Ints, Tree]:
-        """The greatest worth over every region, and the cuts that give it at the first length."""
+    def _guillotine(self, worths: Ints) -> Ints:
+        """The greatest worth of every region, one row each, for each length."""
+        found: Ints = np.zeros((len(self._steps), worths.shape[1]), dtype=np.int64)
+        for number, step in enumerate(self._steps):
+            if step.strips:
+                found[number] = worths[[size for size, _, _ in step.strips]].max(axis=0)
+            if len(step.firsts):
+                both = found[step.firsts] + found[step.seconds]
+                np.maximum(found[number], both.max(axis=0), out=found[number])
+        return found
+
+    def _tree(self, worths: Ints) -> Tree:
+        """The cuts of the whole section that are worth most at one length."""
+        found = self._guillotine(worths)[:, 0]
+
+        def tree(number: int) -> Tree:
+            step = self._steps[number]
+            for size, h, w in step.strips:
+                if found[number] and worths[size][0] == found[number]:
+                    return size, h, w
+            if not found[number]:
+                return None
+            at = int((found[step.firsts] + found[step.seconds]).argmax())
+            along, where = step.cuts[at]
+            return Cut(along, where, tree(int(step.firsts[at])), tree(int(step.seconds[at])))
+
+        return tree(len(self._steps) - 1)
+
+    @cached_property
+    def _steps(self) -> "list[_Step]":
+        """The regions from the smallest to the whole section, each with what it is made from."""
         regions = self._regions
-        best: dict[tuple[int, int], tuple[Ints, Tree]] = {}
-        for high in regions.heights:
-            for wide in regions.widths:
-                worth: Ints = np.zeros(worths.shape[1], dtype=np.int64)
-                tree: Tree = None
-                for number, h, w in regions.strips_in(high, wide):
-                    if worths[number][0] > worth[0]:
-                        tree = (number, h, w)
-                    worth = np.maximum(worth, worths[number])
-                for along, at, first, second in regions.cuts(high, wide):
-                    both = best[first][0] + best[second][0]
-                    if both[0] > worth[0]:
-                        tree = Cut(along, at, best[first][1], best[second][1])
-                    worth = np.maximum(worth, both)
-                best[high, wide] = worth, tree
-        return best[regions.whole]
+        keys = [(high, wide) for high in regions.heights for wide in regions.widths]
+        numbers = {key: number for number, key in enumerate(keys)}
+        steps = []
+        for key in keys:
+            ways: dict[tuple[int, int], tuple[bool, int]] = {}
+            for along, at, first, second in regions.cuts(*key):
+                ways.setdefault((numbers[first], numbers[second]), (along, at))
+            pairs: Ints = np.array(list(ways), dtype=np.int64).reshape(-1, 2)
+            strips = list(regions.strips_in(*key))
+            steps.append(_Step(strips, pairs[:, 0], pairs[:, 1], list(ways.values())))
+        return steps
+
+
+@dataclass(frozen=True)
+class _Step:
+    """A region: the strips it holds one of, and the pairs of regions (by number) that a cut, along
+    the width or not and where, leaves of it."""
+
+    strips: list[tuple[int, int, int]]
+    firsts: Ints
+    seconds: Ints
+    cuts: list[tuple[bool, int]]

@@ -1,5 +1,6 @@
 """A board on paper, to scale, told apart by line and hatch alone."""
 
+from dataclasses import dataclass
 from uuid import UUID
 
 from reportlab.lib import colors
@@ -16,10 +17,23 @@ MARK_HEIGHT = 11
 SMALLEST_TYPE = 5
 
 
+@dataclass(frozen=True)
+class SawLine:
+    """Where a crosscut meets the top and the bottom edge, in ticks from the marked end, and where
+    the long point of the part is."""
+
+    top: int
+    bottom: int
+    long_point: str = ""
+
+
 def narrowest(placed: PlacedOut) -> tuple[int, int]:
-    """Where a part is there on both edges: room to write on it (ticks)."""
+    """Where a part is there on both edges and sides: room to write on it (ticks)."""
     top_left, top_right, bottom_right, bottom_left = placed.corners
-    return max(top_left, bottom_left), min(top_right, bottom_right)
+    middle = (placed.start + placed.end) // 2
+    before = [at for at in placed.bevels if at < middle]
+    beyond = [at for at in placed.bevels if at >= middle]
+    return max(top_left, bottom_left, *before), min(top_right, bottom_right, *beyond)
 
 
 class BoardDrawing(Flowable):
@@ -39,7 +53,8 @@ class BoardDrawing(Flowable):
         if layout.rips and layout.section:
             wide = layout.section.width.ticks / TICKS_PER_INCH * POINTS_PER_INCH
             self.board = round(min(HIGHEST, max(BOARD_HEIGHT, wide)))
-        self.height = self.board + MARK_HEIGHT + 4
+        marked_above = any(one.long_points[0] for one in layout.parts) and not layout.rips
+        self.height = self.board + MARK_HEIGHT + (12 if marked_above else 4)
 
     def wrap(self, *_: float) -> tuple[float, float]:
         return self.width, self.height
@@ -52,7 +67,7 @@ class BoardDrawing(Flowable):
         self._hatch(0, self.layout.trim_start * self.scale, base)
         rest = self.layout.leftover
         end = max((placed.end for placed in self.layout.parts), default=0)
-        if self.layout.rips:
+        if self.layout.rips or any(placed.ends for placed in self.layout.parts):
             self._hatch(0, self.width, base)
         elif rest is None or not rest.keep:
             self._hatch(end * self.scale, self.width, base)
@@ -62,8 +77,12 @@ class BoardDrawing(Flowable):
             self._write(placed, low, high)
         for flaw in self.layout.flaws:
             self._flaw(flaw.low * self.scale, flaw.high * self.scale, base)
-        for at in self._saw_lines():
-            self._saw_line(at, base)
+        if self.layout.rips:
+            for segment in self.layout.rips:
+                self._saw_line(SawLine(segment.end.ticks, segment.end.ticks), base)
+        else:
+            for placed in self.layout.parts:
+                self._ends(placed, base)
         if rest and rest.keep:
             self._keep(rest.start * self.scale, rest.end * self.scale, rest.length.text, base)
 
@@ -142,22 +161,35 @@ class BoardDrawing(Flowable):
         canvas.line(start, base + self.board, end, base)
         canvas.restoreState()
 
-    def _saw_lines(self) -> list[int]:
-        """Crosscuts from the marked end: after every part, on a ripped board between segments."""
-        if not self.layout.rips:
-            return [placed.end for placed in self.layout.parts]
-        return [segment.end.ticks for segment in self.layout.rips]
+    def _ends(self, placed: PlacedOut, base: float) -> None:
+        """The saw lines of a part: that of its right end, and that of an angled left end which no
+        neighbour shares, marked above the board."""
+        top_left, top_right, bottom_right, bottom_left = placed.corners
+        left, right = placed.long_points
+        if left and not placed.shared:
+            self._saw_line(SawLine(top_left, bottom_left, left), base, above=True)
+        self._saw_line(SawLine(top_right, bottom_right, right), base)
 
-    def _saw_line(self, end: int, base: float) -> None:
-        canvas = self.canv
-        at = end * self.scale
-        if self.layout.length.ticks == end:
+    def _saw_line(self, line: SawLine, base: float, *, above: bool = False) -> None:
+        if self.layout.length.ticks == line.top == line.bottom:
             return
+        canvas = self.canv
+        top, bottom = line.top * self.scale, line.bottom * self.scale
+        lean = (top - bottom) / self.board
         canvas.setStrokeColor(colors.black)
         canvas.setLineWidth(1.4)
-        canvas.line(at, base - 3, at, base + self.board + 2)
+        canvas.line(bottom - 3 * lean, base - 3, top + 2 * lean, base + self.board + 2)
         canvas.setFont(REGULAR, 7)
-        canvas.drawRightString(at + 1, base - 10, write_length(end, self.notation).text)
+        if above:
+            at = min(line.top, line.bottom)
+            canvas.drawString(at * self.scale, base + self.board + 4, self._distance(at, line))
+        else:
+            at = max(line.top, line.bottom)
+            canvas.drawRightString(at * self.scale + 1, base - 10, self._distance(at, line))
+
+    def _distance(self, at: int, line: SawLine) -> str:
+        """How far a saw line is from the marked end: its long point, and where that is."""
+        return f"{write_length(at, self.notation).text} {line.long_point}".rstrip()
 
     def _keep(self, start: float, end: float, length: str, base: float) -> None:
         canvas = self.canv

@@ -178,7 +178,9 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
             f"Kerf {length_markup(project.kerf.shown)}, first trim "
             f"{length_markup(project.trim_start.shown)}, last trim "
             f"{length_markup(project.trim_end.shown)}. Saw lines are measured from the marked end, "
-            "all from one end; the waste lies to the right of each.",
+            "all from one end; the waste lies to the right of each. Angled ends are measured to "
+            "their long point, on the edge or side that is named; a left one is marked above the "
+            "board, its waste to the left, unless one cut makes it and its neighbour's end.",
             style(9),
         )
     )

@@ -46,7 +46,9 @@ class PlacedOut(BaseModel):
     """A part on a board; ``start`` and ``end`` in ticks from its marked end, ``y`` across and ``z``
     through it where it is ripped. ``corners`` are those of its face: top left, top right, bottom
     right, bottom left, in ticks along the board; ``bevels`` where the short points of bevelled ends
-    are. ``ends`` in words, as they lie."""
+    are. ``ends`` in words, as they lie; ``long_points`` where the left and right one have theirs:
+    top, bottom, face or back, empty for a square one. ``shared`` when its left end is the saw line
+    that makes the right end of the part before it."""
 
     part: UUID
     start: int
@@ -57,6 +59,8 @@ class PlacedOut(BaseModel):
     corners: list[int]
     bevels: list[int]
     ends: str
+    long_points: list[str]
+    shared: bool
 
 
 class RipStripOut(BaseModel):

@@ -2,6 +2,7 @@
 
 from collections import Counter
 from fractions import Fraction
+from itertools import pairwise
 from uuid import UUID
 
 from carpentry.buying import ShoppingList, write_money
@@ -158,10 +159,7 @@ def _material(
                 measured=section_out(offer.on_hand.section, notation) if offer.on_hand else None,
                 section=section_out(material.section_of(offer), notation),
                 rips=_rips(layout, material, offer, notation),
-                parts=[
-                    _placed(placed, material.sections[placed.part], notation)
-                    for placed in layout.parts
-                ],
+                parts=_placed_parts(layout, material, notation),
                 leftover=_leftover(layout, inputs.settings),
                 changed=changed,
                 flaws=[_span(flaw) for flaw in offer.on_hand.flaws] if offer.on_hand else [],
@@ -229,6 +227,15 @@ def _rips(layout: Layout, material: Material, offer: Offer, notation: str) -> li
     ]
 
 
+def _placed_parts(layout: Layout, material: Material, notation: str) -> list[PlacedOut]:
+    shown = [_placed(one, material.sections[one.part], notation) for one in layout.parts]
+    if material.ripped:
+        return shown
+    for (before, one), out in zip(pairwise(layout.parts), shown[1:], strict=True):
+        out.shared = one.start < before.end and is_angled(one.ends)
+    return shown
+
+
 def _placed(placed: PlacedPart, section: Section | None, notation: str) -> PlacedOut:
     thick, wide = (section.thickness, section.width) if section else (0, 0)
     return PlacedOut(
@@ -241,6 +248,8 @@ def _placed(placed: PlacedPart, section: Section | None, notation: str) -> Place
         corners=list(outline(placed.start, placed.end, placed.ends, thick, wide)),
         bevels=bevel_lines(placed.start, placed.end, placed.ends, thick),
         ends=told(placed.ends) if is_angled(placed.ends) else "",
+        long_points=[end.long_point for end in placed.ends],
+        shared=False,
     )
 
 

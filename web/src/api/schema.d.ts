@@ -1832,7 +1832,9 @@ export interface components {
          * @description A part on a board; ``start`` and ``end`` in ticks from its marked end, ``y`` across and ``z``
          *     through it where it is ripped. ``corners`` are those of its face: top left, top right, bottom
          *     right, bottom left, in ticks along the board; ``bevels`` where the short points of bevelled ends
-         *     are. ``ends`` in words, as they lie.
+         *     are. ``ends`` in words, as they lie; ``long_points`` where the left and right one have theirs:
+         *     top, bottom, face or back, empty for a square one. ``shared`` when its left end is the saw line
+         *     that makes the right end of the part before it.
          */
         PlacedOut: {
             /** Bevels */
@@ -1844,11 +1846,15 @@ export interface components {
             /** Ends */
             ends: string;
             length: components["schemas"]["LengthOut"];
+            /** Long Points */
+            long_points: string[];
             /**
              * Part
              * Format: uuid
              */
             part: string;
+            /** Shared */
+            shared: boolean;
             /** Start */
             start: number;
             y: components["schemas"]["SpanOut"] | null;

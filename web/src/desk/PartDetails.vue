@@ -73,7 +73,7 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
 
 .field {
   display: grid;
-  grid-template-columns: 84px 1fr;
+  grid-template-columns: 112px 1fr;
   align-items: baseline;
   font-size: 0.86rem;
   padding: 2px 0;

@@ -39,8 +39,11 @@ const pieces = computed(() =>
     const high = ((across.high - across.low) / whole.value) * props.height
     const part = props.parts.get(placed.part)
     const [topLeft = 0, topRight = 0, bottomRight = 0, bottomLeft = 0] = placed.corners
-    const left = Math.max(topLeft, bottomLeft) * props.scale
-    const wide = Math.min(topRight, bottomRight) * props.scale - left
+    const middle = (placed.start + placed.end) / 2
+    const before = placed.bevels.filter((at) => at < middle)
+    const beyond = placed.bevels.filter((at) => at >= middle)
+    const left = Math.max(topLeft, bottomLeft, ...before) * props.scale
+    const wide = Math.min(topRight, bottomRight, ...beyond) * props.scale - left
     const room = placed.length.text.length * PER_LETTER + MARK_ROOM
     return {
       ...placed,
@@ -102,7 +105,7 @@ function room(length: Length): number {
     >
       <title>
         {{ piece.mark }} {{ piece.called }} {{ piece.length.text
-        }}{{ piece.ends ? `, ends ${piece.ends}` : '' }}
+        }}{{ piece.ends ? `, ends ${piece.ends}, long points ${piece.long_points.join(' ')}` : '' }}
       </title>
       <polygon :points="piece.shape" :style="{ fill: `rgb(var(--v-theme-${kind}))` }" />
       <polygon :points="piece.shape" :fill="`url(#mark-${kind})`" />
