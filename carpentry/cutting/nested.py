@@ -21,8 +21,11 @@ from carpentry.cutting.ripped import Ripped, Segment
 Counts = tuple[tuple[int, int], ...]
 _MOST_FILLINGS = 800
 _MOST_SEGMENTS = 3_000
+_SEGMENTS_A_SECOND = 350  # with more the solver is not done and overruns its limit
 _BIG_PIECES = 4  # of pieces longer than 1/(k + 1) of a board, it holds k at the most
 _NODES = 200_000
+_MOST_ROUNDS = 40
+_MOST_TO_FIT = 10
 _OWN_SHARE = 0.7  # of the time left: the solver overruns its limit
 
 
@@ -43,21 +46,16 @@ class Found:
     bound: int
 
 
-def decide(
-    model: Ripped, best: Packing, known: Sequence[Inequality], deadline: float
-) -> Found | None:
-    """A packing that is better than ``best`` (all parts placed), or the proof that there is none:
-    then the bound is its cost. ``known`` inequalities on purchases help. ``None`` when the problem
-    is too large or too little comes of it in time."""
-    if any(best.missing) or model.order is Order.CROSSCUT_FIRST:
+def prepared(model: Ripped) -> "Nested | None":
+    """The program of a problem that is small enough for one, and whose rip patterns are all known:
+    a board with others might be the cheaper one."""
+    if model.order is Order.CROSSCUT_FIRST:
+        return None
+    if any(kind.section.patterns is None for kind in model.kinds):
         return None
     fillings = _fillings(model)
-    if fillings is None:
-        return None
-    program = _Nested(model, fillings)
-    if program.too_large:
-        return None
-    return program.better_than(best, known, deadline)
+    program = Nested(model, fillings) if fillings is not None else None
+    return program if program and len(program.segments) <= _MOST_SEGMENTS else None
 
 
 def _fillings(model: Ripped) -> list[Filling] | None:
@@ -82,7 +80,9 @@ def _fillings(model: Ripped) -> list[Filling] | None:
     return found if len(found) <= _MOST_FILLINGS else None
 
 
-class _Nested:
+class Nested:
+    """The program of a small problem."""
+
     def __init__(self, model: Ripped, fillings: list[Filling]) -> None:
         self.model = model
         self.fillings = fillings
@@ -91,7 +91,10 @@ class _Nested:
             for strip in range(len(model.strips))
         ]
         self.segments = list(self._segments())
-        self.too_large = len(self.segments) > _MOST_SEGMENTS
+
+    def fits(self, seconds: float) -> bool:
+        """Whether something may come of it in that time."""
+        return len(self.segments) <= seconds * _SEGMENTS_A_SECOND
 
     def _segments(self) -> Iterator[tuple[int, int, RipPattern]]:
         """Source, size and rip pattern of every segment that may be of use."""
@@ -162,6 +165,9 @@ class _Nested:
     def better_than(
         self, best: Packing, known: Sequence[Inequality], deadline: float
     ) -> Found | None:
+        """A packing that is better than ``best`` (all parts placed), or the proof that there is
+        none: then the bound is its cost. ``known`` inequalities on purchases help. ``None`` when
+        too little comes of it in time."""
         model = self.model
         pieces = sum(model.demand) + 1
         cost = best.key(model)[1]
@@ -170,21 +176,79 @@ class _Nested:
         for inequality in known:
             entries = [(s, float(worth)) for s, worth in enumerate(inequality.worth) if worth]
             program.add_row(float(inequality.needed), INFINITY, entries)
-        now = monotonic()
-        found = program.solve(now + (deadline - now) * _OWN_SHARE, _NODES)
-        if found.outcome is Outcome.IMPOSSIBLE:
-            return Found(best, cost)
-        if found.bound < 0:
-            return None
-        packed = self._pack([round(value) for value in found.columns]) if found.columns else None
-        return Found(packed, int(found.bound + 0.5) // pieces)
+        bound = -1.0
+        packed: Packing | None = None
+        for _ in range(_MOST_ROUNDS):
+            now = monotonic()
+            found = program.solve(now + (deadline - now) * _OWN_SHARE, _NODES)
+            if found.outcome is Outcome.IMPOSSIBLE:
+                return Found(best, cost)
+            bound = max(bound, found.bound)
+            values = [round(value) for value in found.columns]
+            packed = self._pack(values) if values else None
+            if packed or not values or monotonic() > deadline:
+                break
+            if not self._keep_apart(program, values):
+                break
+        return Found(packed, int(bound + 0.5) // pieces) if bound >= 0 else None
+
+    def _keep_apart(self, program: Program, values: Sequence[int]) -> bool:
+        """Forbids segments that no number of boards chosen for them can hold, by a dual feasible
+        function (Fekete and Schepers 2001): pieces shorter than a length count nothing, pieces that
+        leave less than it count a whole board. Whether one was found that they break."""
+        sources = len(self.model.sources)
+        chosen = values[sources : sources + len(self.segments)]
+        broken = False
+        for number, source in enumerate(self.model.sources):
+            capacity = self.model.kinds[source.kind].capacity
+            mine = [i for i, (s, _, _) in enumerate(self.segments) if s == number]
+            lengths = {self.segments[i][1] for i in mine if chosen[i]}
+            for least in sorted(n for n in lengths | {capacity - n for n in lengths} if n):
+                if 2 * least > capacity:
+                    continue
+                weights = {i: _weight(self.segments[i][1], least, capacity) for i in mine}
+                held = sum(chosen[i] * weight for i, weight in weights.items())
+                if held > capacity * values[number]:
+                    entries = [(sources + i, float(w)) for i, w in weights.items() if w]
+                    entries.append((number, -float(capacity)))
+                    program.add_row(-INFINITY, 0.0, entries)
+                    broken = True
+        return broken or self._exclude(program, values)
+
+    def _exclude(self, program: Program, values: Sequence[int]) -> bool:
+        """Forbids segments that do not fit their boards, and all that are no easier to fit: no
+        fewer of any size or longer. Whether there were any."""
+        sources = len(self.model.sources)
+        chosen = values[sources : sources + len(self.segments)]
+        found = False
+        for number, source in enumerate(self.model.sources):
+            capacity = self.model.kinds[source.kind].capacity
+            mine = [i for i, (s, _, _) in enumerate(self.segments) if s == number]
+            sizes = sorted(
+                (self.segments[i][1] for i in mine for _ in range(chosen[i])), reverse=True
+            )
+            if len(sizes) > _MOST_TO_FIT or _can_fit(sizes, [capacity] * values[number]):
+                continue
+            found = True
+            many = float(sum(self.model.demand))
+            switches = []
+            for size in sorted(set(sizes)):
+                count = sum(one >= size for one in sizes)
+                switch = program.add_column(0.0, [], 1.0, integer=True)
+                entries = [(sources + i, 1.0) for i in mine if self.segments[i][1] >= size]
+                program.add_row(-INFINITY, count - 1 + many, [*entries, (switch, many)])
+                switches.append((switch, 1.0))
+            switch = program.add_column(0.0, [], 1.0, integer=True)
+            program.add_row(0.0, INFINITY, [(number, 1.0), (switch, -float(values[number] + 1))])
+            program.add_row(1.0, INFINITY, [*switches, (switch, 1.0)])
+        return found
 
     def _pack(self, values: list[int]) -> Packing | None:
         """The program's answer as boards, ``None`` where its segments do not fit them."""
         model = self.model
         sources, number_of_segments = len(model.sources), len(self.segments)
         chosen = values[sources : sources + number_of_segments]
-        filled = values[sources + number_of_segments :]
+        filled = values[sources + number_of_segments :][: len(self.fillings)]
         segments = [
             one for one, n in zip(self.segments, chosen, strict=True) for _ in range(max(0, n))
         ]
@@ -232,6 +296,25 @@ class _Nested:
                     items += [item] * taken
             strips.append(tuple(items))
         return Segment(size, pattern, tuple(strips))
+
+
+def _weight(size: int, least: int, capacity: int) -> int:
+    if size > capacity - least:
+        return capacity
+    return size if size >= least else 0
+
+
+def _can_fit(sizes: Sequence[int], room: list[int]) -> bool:
+    """Whether pieces (longest first) fit into what room there is."""
+    if not sizes:
+        return True
+    size, *rest = sizes
+    return any(
+        size <= free
+        and free not in room[:number]
+        and _can_fit(rest, [*room[:number], free - size, *room[number + 1 :]])
+        for number, free in enumerate(room)
+    )
 
 
 def _first_fit(sizes: list[int], capacity: int) -> list[list[int]] | None:

@@ -12,7 +12,7 @@ from carpentry.cutting.holding import Holder
 from carpentry.cutting.leftover import lengthen_leftover
 from carpentry.cutting.line import Line, to_line
 from carpentry.cutting.model import Packing
-from carpentry.cutting.nested import decide
+from carpentry.cutting.nested import prepared
 from carpentry.cutting.particular import sound_stretches
 from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
 from carpentry.cutting.problem import CutPart, CutProblem
@@ -30,7 +30,7 @@ class Budget:
 
 
 _ALONE_SHARE = 0.2
-_SEARCH_SHARE = 0.5  # of the time; the rest is for the integer program
+_SEARCH_SHARE = 0.45  # of the time; the rest is for the integer program
 Progress = Callable[[CutPlan], None]
 
 
@@ -123,9 +123,14 @@ def _search_ripped(
     now = monotonic()
     start = each_alone(problem, model, (deadline - now) * _ALONE_SHARE)
     now = monotonic()
-    found = search(Holder(model, now + (deadline - now) * _SEARCH_SHARE), report, start)
-    while not found.proven and monotonic() < deadline:
-        decided = decide(model, found.packing, found.inequalities, deadline)
+    program = prepared(model)
+    shares = program is not None and program.fits((deadline - now) * (1 - _SEARCH_SHARE))
+    model.deadline = now + (deadline - now) * (_SEARCH_SHARE if shares else 1.0)
+    found = search(Holder(model, model.deadline), report, start)
+    while program and not found.proven and program.fits(deadline - monotonic()):
+        if any(found.packing.missing):
+            break
+        decided = program.better_than(found.packing, found.inequalities, deadline)
         if decided is None:
             break
         bound = max(found.bound, decided.bound)

@@ -6,6 +6,7 @@ exactly when sizes add up to no more than what there is. After Gilmore and Gomor
 strip is a knapsack, a section the best of its rip patterns, and a board the best of its segments.
 """
 
+import math
 import random
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
@@ -64,6 +65,7 @@ class Ripped:
 
     def __init__(self, problem: CutProblem) -> None:
         self.order = problem.order
+        self.deadline = math.inf  # after which bounds are no longer made tight
         self.money = Money.of([piece.price for piece in problem.stock])
         strips: dict[StripSize, int] = {}
         wanted: dict[tuple[int, Shape], int] = {}
@@ -182,6 +184,8 @@ class Ripped:
         lowered = [0] * len(values)
         best_worth, best_pattern, best_value = -1, tuple(0 for _ in values), -1
         for step in range(_TIGHT_STEPS):
+            if step and monotonic() > self.deadline:
+                break
             rest = [v - low for v, low in zip(values, lowered, strict=True)]
             pricing = _Pricing(self, rest, demand)
             worth, pattern = pricing.best(kind)
