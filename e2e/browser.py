@@ -11,6 +11,7 @@ from django.core.management import call_command
 from playwright.sync_api import Browser, BrowserContext, Page, Request, expect, sync_playwright
 
 from carpentry.tests.samples import FOLDER as SAMPLES
+from server.plans.solver import solver
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "1")
 CHROMIUM = "/usr/bin/chromium"
@@ -48,6 +49,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
 
     def tearDown(self) -> None:
         self.context.close()
+        solver.stop_all()
         self.assertEqual(self.errors, [])
 
     def new_context(self) -> BrowserContext:

@@ -43,6 +43,13 @@ class DeskPictures(BrowserTestCase):
         page.get_by_role("link", name="Bin screen").click()
         expect(page.locator("svg.board").first).to_be_visible()
         self.shoot(page, "desk-millimetres")
+        page.get_by_role("link", name="Projects").click()
+        page.get_by_role("link", name="Log rack").click()
+        expect(page.get_by_text("No cheaper purchase exists")).to_be_visible(timeout=40_000)
+        self.shoot(page, "desk-angles-and-rips")
+        page.get_by_role("link", name="Projects").click()
+        page.get_by_role("link", name="Bin screen").click()
+        expect(page.locator("svg.board").first).to_be_visible()
         page.emulate_media(color_scheme="dark")
         self.shoot(page, "desk-dark")
 

@@ -78,6 +78,8 @@ class Job:
     def finish(self) -> None:
         """Tells everybody who waits; whoever stores the plans calls ``Solver.forget`` then."""
         with self._lock:
+            if self.finished.is_set():
+                return
             self.finished.set()
             then = self._then
         if then:
@@ -119,6 +121,10 @@ class Lane:
                 self._thread.start()
         self._waiting.put(job)
 
+    def works_on(self, job: Job) -> bool:
+        with self._lock:
+            return job is self._current
+
     def kill(self, job: Job) -> None:
         """Ends the process if it works on this job."""
         with self._lock:
@@ -149,6 +155,10 @@ class Lane:
     def _run(self) -> None:
         while True:
             job = self._waiting.get()
+            with self._lock:
+                if job.finished.is_set():
+                    continue  # stopped before its turn
+                self._current = job
             try:
                 if not job.stopped:
                     self._work(job)
@@ -160,9 +170,7 @@ class Lane:
             self._then(job)
 
     def _work(self, job: Job) -> None:
-        with self._lock:
-            process = self.running_process()
-            self._current = job
+        process = self.running_process()
         assert process.stdin and process.stdout
         indices = job.open_problems()
         order = {
@@ -226,11 +234,18 @@ class Solver:
         job.settled.set()
 
     def stop(self, key: uuid.UUID) -> None:
-        """Ends a job; what it found last is kept."""
+        """Ends a job, at once where it waits for its turn; what it found last is kept."""
         job = self._jobs.get(key)
         if job and not job.finished.is_set():
             job.stopped = True
             self._long.kill(job)
+            if not self._long.works_on(job) and not self._quick.works_on(job):
+                job.finish()
+
+    def stop_all(self) -> None:
+        """Ends every job."""
+        for key in list(self._jobs):
+            self.stop(key)
 
     def warm_up(self) -> None:
         """Starts the processes before the first job needs them."""

@@ -9,6 +9,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client, TransactionTestCase, override_settings
 
 from server.accounts.models import User
+from server.plans.solver import solver
 from server.rack.models import Rack
 
 Answer = Any
@@ -23,6 +24,9 @@ class ApiTestCase(TransactionTestCase):
         cache.clear()
         self.user = User.objects.create_user("mira", password="long-enough-7")
         self.client.force_login(self.user)
+
+    def tearDown(self) -> None:
+        solver.stop_all()
 
     def ask(self, method: str, path: str, body: dict[str, Any] | None = None) -> Answer:
         send = getattr(self.client, method)

@@ -92,6 +92,20 @@ class SolverTest(TestCase):
         self.solver.stop(long_one.key)
         self.assertTrue(long_one.finished.wait(30))
 
+    @override_settings(PLAN_SECONDS=60.0)
+    def test_a_job_that_waits_is_stopped_before_its_turn(self) -> None:
+        first, second = self.submit(hard(5)), self.submit(hard(6))
+        while not second.elapsed > 4:
+            time.sleep(0.05)
+        self.solver.stop(second.key)
+        self.assertTrue(second.finished.wait(15))
+        self.assertFalse(first.finished.is_set())
+        self.solver.stop_all()
+        self.assertTrue(first.finished.wait(30))
+        after = self.submit(SMALL)
+        self.assertTrue(after.finished.wait(30))
+        self.assertFalse(after.stopped)
+
     def test_a_crash_fails_one_job_only(self) -> None:
         broken = self.submit({"parts": "none of this is a problem"})
         self.assertTrue(broken.finished.wait(30))

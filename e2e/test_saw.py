@@ -1,0 +1,47 @@
+"""Angled ends, ripped boards and allowances in the real interface."""
+
+from playwright.sync_api import expect
+
+from e2e.browser import BrowserTestCase
+from e2e.test_care import serious
+
+
+class SawTest(BrowserTestCase):
+    def test_angled_and_ripped_boards_are_drawn(self) -> None:
+        page = self.open_project("Log rack")
+        expect(page.get_by_text("No cheaper purchase exists")).to_be_visible(timeout=40_000)
+        expect(page.get_by_text("both 45°, mirrored").first).to_be_visible()
+        brace = page.locator("svg.board g.piece").filter(has_text="brace").first
+        points = brace.locator("polygon").first.get_attribute("points") or ""
+        corners = [float(point.split(",")[0]) for point in points.split()]
+        self.assertEqual(len(set(corners)), 4)
+        expect(page.get_by_role("heading", name="treated boards, ripped")).to_be_visible()
+        page.get_by_role("button", name="E, details of rafter, left").click()
+        expect(page.get_by_text("the mirror image of F")).to_be_visible()
+        self.assertEqual(serious(page), [])
+        page.get_by_role("link", name="List").click()
+        expect(page.get_by_text("spare, against culls").first).to_be_visible()
+
+    def test_settings_of_the_saw(self) -> None:
+        page = self.open_project("Log rack")
+        page.get_by_role("button", name="Tallow Street Yard").click()
+        dialog = page.get_by_role("dialog")
+        dialog.get_by_label("share one cut").uncheck()
+        dialog.get_by_label("Add to every length").fill("9ft")
+        dialog.get_by_role("button", name="Save").click()
+        expect(dialog.get_by_text("at most 4 ft are added")).to_be_visible()
+        dialog.get_by_label("Add to every length").fill("1")
+        dialog.get_by_role("button", name="Save").click()
+        expect(page.get_by_text("angled cuts not shared")).to_be_visible()
+        expect(page.get_by_text("sawn").first).to_be_visible()
+        page.keyboard.press("Control+z")
+        expect(page.get_by_text("undone: ")).to_be_visible()
+
+    def test_what_a_change_cuts_otherwise_is_marked(self) -> None:
+        page = self.open_project()
+        expect(page.get_by_text("No cheaper purchase exists")).to_be_visible(timeout=40_000)
+        count = page.get_by_label("Count of cross tie")
+        count.fill(str(int(count.input_value()) + 1))
+        count.press("Enter")
+        expect(page.get_by_text("cut otherwise").first).to_be_visible(timeout=40_000)
+        expect(page.locator(".number.changed").first).to_be_visible()
