@@ -8,6 +8,7 @@ from typing import Any, ClassVar
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.cache import cache
 from django.core.management import call_command
+from django.test import override_settings
 from playwright.sync_api import Browser, BrowserContext, Page, Request, expect, sync_playwright
 
 from carpentry.tests.samples import FOLDER as SAMPLES
@@ -23,6 +24,7 @@ DESK_SIZE = (1280, 800)
 PHONE_SIZE = (390, 844)
 
 
+@override_settings(PLAN_SECONDS=4.0)
 class BrowserTestCase(StaticLiveServerTestCase):
     """Each test gets a fresh browser context and the demo workshop. A page error fails the test."""
 

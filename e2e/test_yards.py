@@ -2,6 +2,7 @@
 
 import random
 
+from django.test import override_settings
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
@@ -203,6 +204,7 @@ class ProjectsTest(BrowserTestCase):
         expect(page.get_by_label("Name of back rail")).to_have_count(1)
 
 
+@override_settings(PLAN_SECONDS=30.0)
 class LongPlanTest(BrowserTestCase):
     def test_a_long_plan_is_watched_stopped_and_taken_up_again(self) -> None:
         chance = random.Random(11)
