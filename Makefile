@@ -71,7 +71,7 @@ browser: ## Chromium, for the tests that drive the interface
 	  { echo "Chromium is needed: apt-get install chromium"; exit 1; }
 
 test: install build browser ## all tests
-	@$(VENV)/python -W ignore::ResourceWarning manage.py test --verbosity 1
+	@$(VENV)/python -W ignore::ResourceWarning manage.py test --verbosity 1 --noinput
 
 check: install ## linters, types, import directions, the schema in step
 	@$(VENV)/ruff check .
@@ -96,4 +96,4 @@ bench: install build ## the figures, as ratios in one run
 
 screenshots: install build browser ## docs/screenshots/ from the demo data
 	@mkdir -p docs/screenshots
-	@$(MANAGE) test e2e --pattern screenshots.py --verbosity 0
+	@$(MANAGE) test e2e --pattern screenshots.py --verbosity 0 --noinput
