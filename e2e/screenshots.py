@@ -61,6 +61,8 @@ class DeskPictures(BrowserTestCase):
         self.shoot(page, "yard")
 
         page.get_by_role("link", name="Sizes").click()
+        page.wait_for_url("**/sizes")
+        expect(page.get_by_role("button", name="Find", exact=True)).to_be_visible()
         page.get_by_label("Thickness").fill("3/4")
         page.get_by_label("Width").fill("6 1/8")
         page.get_by_role("button", name="Find").click()
