@@ -109,8 +109,9 @@ async function add() {
       <div>
         <h1>Rack</h1>
         <p class="quiet lead">
-          {{ rack.total }} board{{ rack.total === 1 ? '' : 's' }} on hand. A project that is set to
-          it takes them before anything is bought; twisted, crooked or flawed ones are left alone.
+          {{ rack.total }} board{{ rack.total === 1 ? '' : 's' }} on hand. A project uses them where
+          that saves buying, or first of all; twisted and crooked ones are left alone, flaws are cut
+          around.
         </p>
       </div>
       <v-btn href="/api/rack/labels.pdf">Print labels</v-btn>
