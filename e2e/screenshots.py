@@ -45,7 +45,7 @@ class DeskPictures(BrowserTestCase):
         self.shoot(page, "desk-millimetres")
         page.get_by_role("link", name="Projects").click()
         page.get_by_role("link", name="Log rack").click()
-        expect(page.get_by_text("No cheaper purchase exists")).to_be_visible(timeout=40_000)
+        expect(page.get_by_text("above the least")).to_be_visible(timeout=40_000)
         self.shoot(page, "desk-angles-and-rips")
         page.get_by_role("link", name="Projects").click()
         page.get_by_role("link", name="Bin screen").click()

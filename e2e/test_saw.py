@@ -9,7 +9,7 @@ from e2e.test_care import serious
 class SawTest(BrowserTestCase):
     def test_angled_and_ripped_boards_are_drawn(self) -> None:
         page = self.open_project("Log rack")
-        expect(page.get_by_text("No cheaper purchase exists")).to_be_visible(timeout=40_000)
+        expect(page.get_by_text("above the least")).to_be_visible(timeout=40_000)
         expect(page.get_by_text("both 45°, mirrored").first).to_be_visible()
         brace = page.locator("svg.board g.piece").filter(has_text="brace").first
         points = brace.locator("polygon").first.get_attribute("points") or ""

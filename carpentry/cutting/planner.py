@@ -3,6 +3,7 @@
 from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from decimal import Decimal
 from time import monotonic
 
 from carpentry.cutting.alone import each_alone
@@ -19,6 +20,7 @@ from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.ripped import Ripped, strip_of
 from carpentry.cutting.search import SearchResult, search
 from carpentry.cutting.steady import keep_boards
+from carpentry.ends import SQUARE_ENDS, is_angled
 from carpentry.length import Notation, Unit, write_length
 
 
@@ -49,10 +51,12 @@ def plan_cuts(
         return _plan_owned_first(problem, budget, progress)
     deadline = monotonic() + budget.seconds
     model = _model(problem)
+    roomy = isinstance(model, Line) and any(is_angled(part.ends) for part in problem.parts)
 
     def report(packing: Packing, bound: int) -> None:
         if progress:
-            progress(_checked(problem, model, packing, proven=False, bound=bound))
+            known = 0 if roomy else bound
+            progress(_checked(problem, model, packing, proven=False, bound=known))
 
     if isinstance(model, Ripped):
         found = _search_ripped(problem, model, deadline, report)
@@ -62,7 +66,33 @@ def plan_cuts(
     packing = found.packing
     if found.proven:
         packing = lengthen_leftover(problem, holder, model, found.packing)
-    return _checked(problem, model, packing, proven=found.proven, bound=found.bound)
+    plan = _checked(problem, model, packing, proven=found.proven, bound=found.bound)
+    return _bounded(problem, plan, Budget(max(0.2, deadline - monotonic()))) if roomy else plan
+
+
+def _bounded(problem: CutProblem, plan: CutPlan, budget: Budget) -> CutPlan:
+    """A plan of angled parts with what is really proven of it. The line gives every angled end its
+    own saw line, but for one class that shares; the bound is that of a problem in which every plan
+    has room: square saw lines, and at every end half of what sharing it could save."""
+    share = problem.share_angled_cuts
+
+    def least_part(part: CutPart) -> CutPart:
+        saved = (part.reach(0) + part.reach(1)) // 2 if share else 0
+        return replace(part, length=max(1, part.length - saved), ends=SQUARE_ENDS)
+
+    parts = tuple(least_part(part) for part in problem.parts)
+    least = plan_cuts(replace(problem, parts=parts, share_angled_cuts=False), budget)
+    placed_alike = _left_out(least) == _left_out(plan)
+    bound = min(least.bound, plan.price) if placed_alike else Decimal(0)
+    fewest = least.status is Status.OPTIMAL and least.pieces_of_stock == plan.pieces_of_stock
+    proven = plan.status is Status.OPTIMAL and bound == plan.price and fewest
+    if plan.status is Status.OPTIMAL and not proven:
+        return replace(plan, status=Status.FEASIBLE, bound=bound)
+    return replace(plan, bound=bound)
+
+
+def _left_out(plan: CutPlan) -> int:
+    return sum(unplaced.quantity for unplaced in plan.unplaced)
 
 
 def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | None) -> CutPlan:
@@ -96,20 +126,17 @@ def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | 
 
 
 def steadied(problem: CutProblem, plan: CutPlan, before: CutPlan) -> CutPlan:
-    """A proven plan with more boards as they were ``before`` a change, where that costs nothing:
-    neither money nor a piece more. Boards that are ripped or have flaws are taken as they come."""
+    """A plan with more boards as they were ``before`` a change, where that costs nothing: neither
+    money nor a piece more. What was proven of it stays. Boards that are ripped or have flaws are
+    taken as they come."""
     model = _model(problem)
-    if (
-        problem.owned_first
-        or plan.status is Status.FEASIBLE
-        or isinstance(model, Ripped)
-        or model.particular
-    ):
+    if problem.owned_first or isinstance(model, Ripped) or model.particular:
         return plan
     kept = keep_boards(problem, model, plan, before)
     if kept is None:
         return plan
-    return _checked(problem, model, kept, proven=True, bound=kept.key(model)[1])
+    steady = _checked(problem, model, kept, proven=False, bound=0)
+    return replace(steady, status=plan.status, bound=plan.bound)
 
 
 def _search_ripped(

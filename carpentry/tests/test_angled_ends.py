@@ -186,6 +186,16 @@ class PlanningTest(TestCase):
                 self.assertEqual(plan.unplaced, (), number)
             self.assertLessEqual(shared.price, alone.price, number)
 
+    def test_nothing_is_claimed_that_more_sharing_could_undercut(self) -> None:
+        """Two classes of angles, of which the planner chains one: what it claims is never above
+        the price of the same parts with a square cut at half their ends' reach."""
+        parts = [part("a", "26", 4, "45", "-45"), part("b", "26", 4, "30", "-30")]
+        plan = plan_cuts(problem("96", *parts, share=True))
+        short = [replace(p, length=p.length - p.reach(0), ends=SQUARE_ENDS) for p in parts]
+        self.assertLessEqual(plan.bound, plan_cuts(problem("96", *short)).price)
+        if plan.status is Status.OPTIMAL:
+            self.assertEqual(plan.price, plan.bound)
+
     def test_ripped_and_angled(self) -> None:
         piece = StockPiece("2x8", ticks("60"), Decimal("5.00"), None, THICK, ticks("7 1/4"))
         given = CutProblem(
