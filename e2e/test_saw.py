@@ -34,8 +34,9 @@ class SawTest(BrowserTestCase):
         dialog.get_by_role("button", name="Save").click()
         expect(page.get_by_text("angled cuts not shared")).to_be_visible()
         expect(page.get_by_text("sawn").first).to_be_visible()
-        page.keyboard.press("Control+z")
-        expect(page.get_by_text("undone: ")).to_be_visible()
+        expect(dialog).to_have_count(0)
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_text("undone: ")).to_be_visible(timeout=15_000)
 
     def test_what_a_change_cuts_otherwise_is_marked(self) -> None:
         page = self.open_project()
