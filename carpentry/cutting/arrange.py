@@ -8,7 +8,8 @@ from carpentry.cutting.model import Board, Packing
 from carpentry.cutting.particular import sound_stretches
 from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
-from carpentry.cutting.ripped import Ripped, Segment, strip_of
+from carpentry.cutting.ripped import Ripped
+from carpentry.cutting.ripping import Segment, strip_of
 from carpentry.ends import EndAngle, turned
 
 

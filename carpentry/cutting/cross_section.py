@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 Counts = tuple[int, ...]
-_MOST_PATTERNS = 300
-_MOST_STEPS = 25_000
+_MOST_PATTERNS = 1_000
+_MOST_STEPS = 500_000
 
 
 @dataclass(frozen=True)

@@ -275,8 +275,14 @@ def whole_boards(
 def pack_whole(
     holder: Holder, bins: Sequence[Bin], demand: Sequence[int]
 ) -> tuple[Outcome, tuple[Board, ...]]:
-    """Whole boards for bins that hold the demand in fractions: first over the patterns found so
-    far, then over every maximal pattern, which decides the question when they are few enough."""
+    """Whole boards for bins that hold the demand in fractions: as the model itself packs them, else
+    over the patterns found so far, then over every maximal pattern, which decides the question when
+    they are few enough."""
+    each = [b for b in bins for _ in range(b.count)]
+    outcome, held = holder.model.pack([b.kind for b in each], demand, holder.deadline)
+    if outcome is not Outcome.UNDECIDED:
+        packed = zip(each, held, strict=False)
+        return outcome, tuple(Board(b.source, load) for b, load in packed if any(load))
     for widened in (False, True):
         if widened:
             holder.widen(bins, demand)

@@ -12,6 +12,7 @@ from functools import cached_property, reduce
 from math import gcd
 
 from carpentry.cutting.first_fit import best_first_fit
+from carpentry.cutting.linear import Outcome
 from carpentry.cutting.model import Board, Money, Packing, Pattern, Source
 from carpentry.cutting.particular import Fill, Particular, Run, by_capacity
 from carpentry.cutting.patterns import Knapsack, maximal_patterns
@@ -141,6 +142,11 @@ class Line:
         self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
     ) -> list[tuple[int, Pattern]]:
         return self.best_for(kinds, values, demand)  # exact already
+
+    def pack(
+        self, kinds: Sequence[int], demand: Sequence[int], deadline: float
+    ) -> tuple[Outcome, tuple[Pattern, ...]]:
+        return Outcome.UNDECIDED, ()
 
     def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
         piece = self.particular_of(kind)

@@ -5,6 +5,8 @@ from dataclasses import dataclass
 from decimal import Decimal
 from typing import Protocol
 
+from carpentry.cutting.linear import Outcome
+
 Pattern = tuple[int, ...]
 
 
@@ -51,6 +53,12 @@ class Model(Protocol):
         self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
     ) -> list[tuple[int, Pattern]]:
         """As ``best_for``, with more work for a worth that is closer to what a pattern has."""
+
+    def pack(
+        self, kinds: Sequence[int], demand: Sequence[int], deadline: float
+    ) -> tuple[Outcome, tuple[Pattern, ...]]:
+        """Whether pieces of these kinds hold all of a demand, and what each holds; undecided where
+        the model has no way of its own to tell."""
 
     def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
         """Every pattern of a kind that no other contains, or ``None`` for more than ``most``."""

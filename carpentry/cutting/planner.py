@@ -12,12 +12,13 @@ from carpentry.cutting.check import check_plan
 from carpentry.cutting.holding import Holder
 from carpentry.cutting.leftover import lengthen_leftover
 from carpentry.cutting.line import Line, to_line
+from carpentry.cutting.mending import better_packings
 from carpentry.cutting.model import Packing
-from carpentry.cutting.nested import prepared
 from carpentry.cutting.particular import sound_stretches
 from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
 from carpentry.cutting.problem import CutPart, CutProblem
-from carpentry.cutting.ripped import Ripped, strip_of
+from carpentry.cutting.ripped import Ripped
+from carpentry.cutting.ripping import strip_of
 from carpentry.cutting.search import SearchResult, search
 from carpentry.cutting.steady import keep_boards
 from carpentry.ends import SQUARE_ENDS, is_angled
@@ -32,7 +33,8 @@ class Budget:
 
 
 _ALONE_SHARE = 0.2
-_SEARCH_SHARE = 0.45  # of the time; the rest is for the integer program
+_LIST_SHARE = 0.4
+_MENDING_SHARE = 0.3
 Progress = Callable[[CutPlan], None]
 
 
@@ -145,29 +147,26 @@ def _search_ripped(
     deadline: float,
     report: Callable[[Packing, int], None],
 ) -> SearchResult:
-    """The search over purchases; what it leaves open, one integer program may still decide."""
+    """The search over purchases, with every load listed where they are few, and never dearer than
+    each size ripped alone."""
     report(model.quick(model.demand, [0] * len(model.sources)), 0)
-    now = monotonic()
-    start = each_alone(problem, model, (deadline - now) * _ALONE_SHARE)
-    now = monotonic()
-    program = prepared(model)
-    shares = program is not None and program.fits((deadline - now) * (1 - _SEARCH_SHARE))
-    model.deadline = now + (deadline - now) * (_SEARCH_SHARE if shares else 1.0)
+    seconds = deadline - monotonic()
+    listed = model.list_loads(deadline - seconds * (1 - _LIST_SHARE))
+    start = None if listed else each_alone(problem, model, seconds * _ALONE_SHARE)
+    model.deadline = deadline - seconds * _MENDING_SHARE
     found = search(Holder(model, model.deadline), report, start)
-    while program and not found.proven and program.fits(deadline - monotonic()):
-        if any(found.packing.missing):
+    if found.proven or any(found.packing.missing):
+        return found
+    packing = found.packing
+    if listed:
+        alone = each_alone(problem, model, deadline - monotonic())
+        packing = min((alone or packing, packing), key=lambda one: one.key(model))
+    found = found.with_packing(packing, model)
+    for better in better_packings(problem, model, packing, deadline):
+        found = found.with_packing(better, model)
+        report(better, found.bound)
+        if found.proven:
             break
-        decided = program.better_than(found.packing, found.inequalities, deadline)
-        if decided is None:
-            break
-        bound = max(found.bound, decided.bound)
-        better = decided.packing is not None and decided.packing != found.packing
-        packing = decided.packing if decided.packing and better else found.packing
-        proven = decided.packing == found.packing
-        found = SearchResult(packing, proven, bound, found.inequalities)
-        if not better:
-            break
-        report(found.packing, bound)
     return found
 
 

@@ -38,13 +38,19 @@ class Purchase:
 
 @dataclass(frozen=True)
 class SearchResult:
-    """The best packing, whether its cost and pieces are proven least, a proven least cost, and the
-    inequalities that prove it."""
+    """The best packing, whether its cost and pieces are proven least, and a proven least cost, with
+    the fewest pieces at that cost."""
 
     packing: Packing
     proven: bool
     bound: int
-    inequalities: tuple[Inequality, ...] = ()
+    fewest: int = 0
+
+    def with_packing(self, packing: Packing, model: Model) -> "SearchResult":
+        """The same with another packing, proven when it is as good as any can be."""
+        _, cost, pieces = packing.key(model)
+        proven = self.proven or (cost, pieces) == (self.bound, self.fewest)
+        return replace(self, packing=packing, proven=proven)
 
 
 Report = Callable[[Packing, int], None]
@@ -190,6 +196,7 @@ class _Search:
         starts = (quick, start) if start else (quick,)
         self.best = min(starts, key=lambda packing: packing.key(model))
         self.bound = 0
+        self.fewest = 0
 
     def offer(self, packing: Packing) -> None:
         if packing.key(self.model) < self.best.key(self.model):
@@ -215,17 +222,20 @@ class _Search:
                 break
             key = purchase.key(model)
             if decided and key[0] >= sum(self.best.missing):
-                self.bound = key[1]
+                self.bound, self.fewest = key[1:]
             if key >= self.best.key(model):
-                return SearchResult(self.best, decided, self.bound)
+                return self._result(proven=decided)
             outcome = self._try(purchase)
             if outcome is Outcome.SOLVED:
                 if decided:
-                    self.bound = key[1]
-                return SearchResult(self.best, decided, self.bound)
+                    self.bound, self.fewest = key[1:]
+                return self._result(proven=decided)
             if outcome is Outcome.UNDECIDED:
                 decided = False
-        return SearchResult(self.best, False, self.bound)
+        return self._result(proven=False)
+
+    def _result(self, *, proven: bool) -> SearchResult:
+        return SearchResult(self.best, proven, self.bound, self.fewest)
 
     def _try(self, purchase: Purchase) -> Outcome:
         """Whether a purchase holds the parts; when not, what was learnt is kept."""
@@ -281,8 +291,7 @@ def search(holder: Holder, report: Report, start: Packing | None = None) -> Sear
     model = holder.model
     if not model.sources or not model.sizes:
         return SearchResult(Packing((), model.demand), True, 0)
-    running = _Search(holder, report, start)
-    result = running.run()
+    result = _Search(holder, report, start).run()
     if result.proven:
         report(result.packing, result.bound)
-    return replace(result, inequalities=tuple(running.purchases.inequalities))
+    return result

@@ -25,7 +25,6 @@ from carpentry.cutting import (
     read_plan,
 )
 from carpentry.cutting.cross_section import BoardSection, StripSize, rip_patterns
-from carpentry.cutting.nested import prepared
 from carpentry.cutting.plan_file import plan_document
 from carpentry.cutting.problem import Extra
 from carpentry.cutting.ripped import Ripped
@@ -326,27 +325,6 @@ class PropertiesTest(TestCase):
                 some = tuple(p for p in given.parts if p.width == width)
                 alone += plan_cuts(replace(given, parts=some), Budget(2.0)).price
             self.assertLessEqual(plan_cuts(given, FIVE).price, alone, seed)
-
-    def test_one_program_decides_only_where_every_rip_pattern_is_known(self) -> None:
-        known, unknown = Ripped(rip_size(5)), Ripped(rip_size(9))
-        self.assertTrue(all(kind.section.patterns for kind in known.kinds))
-        self.assertIsNotNone(prepared(known))
-        self.assertTrue(any(kind.section.patterns is None for kind in unknown.kinds))
-        self.assertIsNone(prepared(unknown))
-
-    def test_segments_that_do_not_fit_their_boards_are_refused_until_they_do(self) -> None:
-        """The program counts segments against all boards together; here its first answers do not
-        come apart into boards. What it ends with is a plan, or the proof that there is none."""
-        model = Ripped(rip_size(3))
-        start = model.quick(model.demand, [0] * len(model.sources))
-        program = prepared(model)
-        assert program is not None
-        found = program.better_than(start, (), monotonic() + 20)
-        assert found is not None
-        self.assertLessEqual(found.bound, start.key(model)[1])
-        if found.packing:
-            self.assertEqual(sum(found.packing.missing), 0)
-            self.assertGreaterEqual(found.packing.key(model)[1], found.bound)
 
     def test_the_first_plan_is_a_plan(self) -> None:
         for seed in range(5):

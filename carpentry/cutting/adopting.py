@@ -1,0 +1,42 @@
+"""Boards that were planned for some of the parts, taken over into the plan for all of them."""
+
+from dataclasses import replace
+
+from carpentry.cutting.cross_section import RipPattern
+from carpentry.cutting.model import Board, Pattern
+from carpentry.cutting.ripped import Ripped
+from carpentry.cutting.ripping import Segment
+
+
+def adopted(model: Ripped, some: Ripped, board: Board) -> Board:
+    """A board of a model of some of the parts as a board of the whole one, which then knows how it
+    is cut."""
+    name = some.sources[board.source].stock
+    source = next(n for n, one in enumerate(model.sources) if one.stock == name)
+    kind = model.kinds[model.sources[source].kind]
+    usable = some.kinds[some.sources[board.source].kind].strips
+    numbers = [kind.strips.index(model.strips.index(some.strips[n])) for n in usable]
+    known = {(model.strips[item.strip], item.shape): n for n, item in enumerate(model.items)}
+    items = [known[some.strips[item.strip], item.shape] for item in some.items]
+    segments = tuple(
+        Segment(
+            segment.size * some.unit // model.unit,
+            _renumbered(segment.pattern, numbers, len(kind.strips)),
+            tuple(tuple(items[n] for n in strip) for strip in segment.strips),
+        )
+        for segment in some.recipe(board)
+    )
+    pattern = [0] * len(model.items)
+    for number, n in enumerate(board.pattern):
+        pattern[items[number]] += n
+    found: Pattern = tuple(pattern)
+    model.recipes.setdefault((model.sources[source].kind, found), segments)
+    return Board(source, found)
+
+
+def _renumbered(pattern: RipPattern, numbers: list[int], sizes: int) -> RipPattern:
+    counts = [0] * sizes
+    for size, n in enumerate(pattern.counts):
+        counts[numbers[size]] += n
+    strips = tuple(replace(strip, size=numbers[strip.size]) for strip in pattern.strips)
+    return RipPattern(tuple(counts), strips)

@@ -1,0 +1,91 @@
+"""A ripped plan made cheaper: a few boards at a time are taken out, and what they hold is planned
+anew, with every load listed."""
+
+import random
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+from math import prod
+from time import monotonic
+
+from carpentry.cutting.adopting import adopted
+from carpentry.cutting.holding import Holder
+from carpentry.cutting.model import Board, Packing
+from carpentry.cutting.problem import CutProblem
+from carpentry.cutting.ripped import Ripped
+from carpentry.cutting.ripping import strip_of
+from carpentry.cutting.search import search
+
+_MOST_LOADS = 100_000
+_MOST_BOARDS = 4
+_SECONDS = 2.0
+_MOST_IDLE = 60
+
+
+def better_packings(
+    problem: CutProblem, model: Ripped, packing: Packing, deadline: float
+) -> Iterator[Packing]:
+    """Packings, each better than the one before, for as long as there is time and exchanges
+    help."""
+    chance = random.Random(1)
+    idle = 0
+    while monotonic() < deadline and idle < _MOST_IDLE:
+        idle += 1
+        out = _some_boards(model, packing, chance)
+        if len(out) < 2:
+            continue
+        kept = [board for n, board in enumerate(packing.boards) if n not in out]
+        taken = [packing.boards[n] for n in out]
+        anew = _anew(problem, model, taken, kept, min(deadline, monotonic() + _SECONDS))
+        better = Packing((*kept, *anew), packing.missing)
+        if better.key(model) < packing.key(model):
+            packing, idle = better, 0
+            yield packing
+
+
+def _some_boards(model: Ripped, packing: Packing, chance: random.Random) -> list[int]:
+    """Numbers of boards whose loads together are few enough to list what any board may hold."""
+    numbers = list(range(len(packing.boards)))
+    chance.shuffle(numbers)
+    chosen: list[int] = []
+    total = [0] * len(model.items)
+    for number in numbers:
+        with_it = [a + b for a, b in zip(total, packing.boards[number].pattern, strict=True)]
+        if prod(n + 1 for n in with_it) <= _MOST_LOADS:
+            chosen.append(number)
+            total = with_it
+        if len(chosen) == _MOST_BOARDS:
+            break
+    return chosen
+
+
+def _anew(
+    problem: CutProblem,
+    model: Ripped,
+    taken: Sequence[Board],
+    kept: Sequence[Board],
+    deadline: float,
+) -> list[Board]:
+    """The cheapest boards for what some boards hold, beside those that are kept."""
+    used = [model.sources[board.source].stock for board in kept]
+    stock = tuple(
+        replace(piece, available=piece.available - used.count(piece.id))
+        if piece.available is not None
+        else piece
+        for piece in problem.stock
+    )
+    examples = {
+        (model.strips.index(strip_of(part)), problem.shape(part)): part
+        for part in problem.parts
+        if strip_of(part) in model.strips
+    }
+    parts = []
+    for number, item in enumerate(model.items):
+        count = sum(board.pattern[number] for board in taken)
+        if count:
+            example = examples[item.strip, item.shape]
+            parts.append(replace(example, id=str(number), quantity=count))
+    some = Ripped(replace(problem, parts=tuple(parts), stock=stock))
+    if not some.list_loads(deadline):
+        return list(taken)
+    found = search(Holder(some, deadline), lambda *_: None).packing
+    return list(taken) if any(found.missing) else [adopted(model, some, b) for b in found.boards]

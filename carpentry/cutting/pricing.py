@@ -1,0 +1,163 @@
+"""The most valuable board of each kind when parts have a worth.
+
+After Gilmore and Gomory (1961, 1963) a strip is a knapsack, a section the best of its rip patterns,
+and a board the best of its segments.
+"""
+
+from collections.abc import Sequence
+
+import numpy as np
+
+from carpentry.cutting.model import Pattern
+from carpentry.cutting.patterns import Knapsack, Profile
+from carpentry.cutting.problem import Order
+from carpentry.cutting.rip_values import Ints
+from carpentry.cutting.ripping import Kind, Ripping, Segment
+
+
+class Pricing:
+    """One question, "what is the most valuable board of each kind", over shared strip profiles."""
+
+    def __init__(self, model: Ripping, values: Sequence[int], demand: Sequence[int]) -> None:
+        self.model = model
+        self.values = values
+        self.demand = demand
+        self.taken = [0] * len(values)  # of each item by the last worth, wanted or not
+        self.profiles = [
+            knapsack.profile([values[i] for i in of_strip], [demand[i] for i in of_strip])
+            for knapsack, of_strip in zip(model.knapsacks, model.of_strip, strict=True)
+        ]
+
+    def best(self, kind_number: int) -> tuple[int, Pattern]:
+        """The worth that no board of a kind exceeds, and the best pattern found."""
+        kind = self.model.kinds[kind_number]
+        nothing = tuple(0 for _ in self.values)
+        places = self._places(kind)
+        if not len(places):
+            return 0, nothing
+        worths = np.array([self._strip_worths(strip, places) for strip in kind.strips])
+        caps = np.array([self._caps(strip, places) for strip in kind.strips])
+        section = kind.section.best(worths, caps)
+        worth, chosen = self._split(kind, places, section)
+        segments, pattern = self._realise(kind, places, chosen, worths, caps)
+        key = kind_number, pattern
+        if segments and key not in self.model.recipes:
+            self.model.recipes[key] = segments
+        return worth, pattern
+
+    def _places(self, kind: Kind) -> Ints:
+        """The segment sizes at which some strip gains, or more of it is wanted."""
+        items = self.model.items
+        sizes = [
+            items[i].size
+            for strip in kind.strips
+            for i in self.model.of_strip[strip]
+            if self.values[i] > 0 and self.demand[i]
+        ]
+        found: list[Ints] = [np.array(sizes, dtype=np.int64)]
+        if self.model.order is not Order.CROSSCUT_FIRST:
+            found += [self.profiles[strip].records() for strip in kind.strips]
+        every: Ints = np.unique(np.concatenate(found))
+        return every[every <= kind.capacity]
+
+    def _strip_worths(self, strip: int, places: Ints) -> Ints:
+        if self.model.order is not Order.CROSSCUT_FIRST:
+            return self.profiles[strip].values(places)
+        single = np.zeros(len(places), dtype=np.int64)
+        for i in self.model.of_strip[strip]:
+            if self.demand[i]:
+                at = places >= self.model.items[i].size
+                single[at] = np.maximum(single[at], self.values[i])
+        return single
+
+    def _caps(self, strip: int, places: Ints) -> Ints:
+        """All that is wanted of a strip size and no longer than each place."""
+        cap = np.zeros(len(places), dtype=np.int64)
+        for i in self.model.of_strip[strip]:
+            cap[places >= self.model.items[i].size] += self.values[i] * self.demand[i]
+        return cap
+
+    def _split(self, kind: Kind, places: Ints, section: Ints) -> tuple[int, list[int]]:
+        """The most valuable way to cut a board into segments: its worth and their places."""
+        if self.model.order is Order.CROSSCUT_FIRST:
+            return self._many_segments(kind, places, section)
+        best, chosen = int(section[-1]), [len(section) - 1]
+        if self.model.most_segments >= 2:
+            second = self._rest(places, section, kind.capacity - places)
+            total = section + np.where(second >= 0, section[second], 0)
+            at = int(total.argmax())
+            if total[at] > best:
+                best, chosen = int(total[at]), [at, int(second[at])]
+        if self.model.most_segments >= 3:
+            left = kind.capacity - places[:, None] - places[None, :]
+            third = self._rest(places, section, left)
+            three = section[:, None] + section[None, :] + np.where(third >= 0, section[third], 0)
+            three[left < 0] = -1
+            at = int(three.argmax())
+            i, j = divmod(at, len(places))
+            if three[i, j] > best:
+                best, chosen = int(three[i, j]), [i, j, int(third[i, j])]
+        return best, [at for at in chosen if at >= 0]
+
+    @staticmethod
+    def _rest(places: Ints, section: Ints, left: Ints) -> Ints:
+        """The place of the longest segment that still fits; -1 for none."""
+        return np.searchsorted(places, left, side="right") - 1
+
+    @staticmethod
+    def _many_segments(kind: Kind, places: Ints, section: Ints) -> tuple[int, list[int]]:
+        sizes = [int(p) for p in places]
+        times = [kind.capacity // size for size in sizes]
+        profile = Knapsack(sizes, times, [kind.capacity]).profile([int(v) for v in section], times)
+        counts = profile.pattern(kind.capacity)
+        chosen = [at for at, n in enumerate(counts) for _ in range(n)]
+        return profile.value(kind.capacity), sorted(chosen, reverse=True)
+
+    def _realise(
+        self, kind: Kind, places: Ints, chosen: Sequence[int], worths: Ints, caps: Ints
+    ) -> tuple[tuple[Segment, ...], Pattern]:
+        """Segments with their parts, no more of an item than is wanted; what the worth promised
+        where nothing is wanted too little for it."""
+        left = list(self.demand)
+        self.taken = [0] * len(self.values)
+        segments = []
+        for at in chosen:
+            pattern = kind.section.pattern(worths, caps, at)
+            size = int(places[at])
+            strips = []
+            for strip in pattern.strips:
+                self._count(kind.strips[strip.size], size)
+                items = self._fill(kind.strips[strip.size], size, left)
+                for item in items:
+                    left[item] -= 1
+                strips.append(tuple(items))
+            if any(strips):
+                segments.append(Segment(size, pattern, tuple(strips)))
+        counts = tuple(d - r for d, r in zip(self.demand, left, strict=True))
+        return tuple(segments), counts
+
+    def _count(self, strip: int, size: int) -> None:
+        """Adds to ``taken`` what the worth counted for one strip."""
+        if self.model.order is Order.CROSSCUT_FIRST:
+            return
+        of_strip = self.model.of_strip[strip]
+        for n, i in zip(self.profiles[strip].pattern(size), of_strip, strict=True):
+            self.taken[i] += n
+
+    def _fill(self, strip: int, size: int, left: Sequence[int]) -> list[int]:
+        of_strip = self.model.of_strip[strip]
+        if self.model.order is Order.CROSSCUT_FIRST:
+            fits = [i for i in of_strip if left[i] and self.model.items[i].size <= size]
+            return [max(fits, key=lambda i: (self.values[i], -i))] if fits else []
+        profile = self.profiles[strip]
+        counts = profile.pattern(size)
+        if any(n > left[i] for n, i in zip(counts, of_strip, strict=True)):
+            profile = self._profile_of_rest(strip, left)
+            counts = profile.pattern(size)
+        return [i for n, i in zip(counts, of_strip, strict=True) for _ in range(n)]
+
+    def _profile_of_rest(self, strip: int, left: Sequence[int]) -> Profile:
+        of_strip = self.model.of_strip[strip]
+        return self.model.knapsacks[strip].profile(
+            [self.values[i] for i in of_strip], [left[i] for i in of_strip]
+        )

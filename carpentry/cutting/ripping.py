@@ -1,0 +1,156 @@
+"""A cut problem with ripping in whole numbers: what is wanted, and which boards could give it.
+
+Sizes along the board have the kerf in them, so that strips hold parts, and boards hold segments,
+exactly when sizes add up to no more than what there is.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import reduce
+from math import gcd
+
+from carpentry.cutting.cross_section import BoardSection, RipPattern, StripSize
+from carpentry.cutting.model import Money, Pattern, Source
+from carpentry.cutting.patterns import Knapsack
+from carpentry.cutting.problem import CutPart, CutProblem, Order, Shape, StockPiece
+from carpentry.cutting.rip_values import RipValues
+
+_WEIGHT = 1000  # of the largest part; weights are whole and need not be exact
+_THREE_SEGMENTS = 400  # lengths worth cutting at, above which two segments are tried, not three
+
+
+@dataclass(frozen=True)
+class Segment:
+    """A length of a board (kerf in, whole units) with its rip pattern, and the items that each of
+    the pattern's strips holds, in their order."""
+
+    size: int
+    pattern: RipPattern
+    strips: tuple[tuple[int, ...], ...]
+
+
+@dataclass(frozen=True)
+class Item:
+    """Parts of one strip size and shape; ``size`` has their saw lines in it, in whole units."""
+
+    strip: int
+    shape: Shape
+    size: int
+
+
+@dataclass(frozen=True)
+class Kind:
+    """Boards that hold the same: their capacity (kerf in) and how their section is ripped."""
+
+    capacity: int
+    section: RipValues
+    strips: tuple[int, ...]
+
+
+class Ripping:
+    """Items and boards of a problem. ``recipes`` says how a pattern that was found is cut."""
+
+    def __init__(self, problem: CutProblem) -> None:
+        self.order = problem.order
+        self.money = Money.of([piece.price for piece in problem.stock])
+        strips: dict[StripSize, int] = {}
+        wanted: dict[tuple[int, Shape], int] = {}
+        room: dict[tuple[int, Shape], int] = {}
+        for part in problem.parts:
+            if any(_takes(piece, problem, part) for piece in problem.stock):
+                strip = strips.setdefault(strip_of(part), len(strips))
+                key = strip, problem.shape(part)
+                room[key] = part.room(problem.kerf)
+                wanted[key] = wanted.get(key, 0) + part.quantity
+        self.strips = tuple(strips)
+        self.kerf = problem.kerf
+        keys = sorted(wanted, key=lambda k: (k[0], -room[k], str(k[1])))
+        unit = reduce(gcd, (room[key] for key in keys), 0) or 1
+        self.unit = unit
+        self.items = tuple(Item(strip, shape, room[strip, shape] // unit) for strip, shape in keys)
+        self.demand = tuple(wanted[key] for key in keys)
+        self.sizes = self._weights()
+        self.recipes: dict[tuple[int, Pattern], tuple[Segment, ...]] = {}
+        self.of_strip = [
+            [i for i, item in enumerate(self.items) if item.strip == strip]
+            for strip in range(len(self.strips))
+        ]
+        self.kinds: list[Kind] = []
+        self.sources = tuple(self._sources(problem))
+        top = max((kind.capacity for kind in self.kinds), default=0)
+        self.knapsacks = [
+            Knapsack(
+                [self.items[i].size for i in of_strip], [self.demand[i] for i in of_strip], [top]
+            )
+            for of_strip in self.of_strip
+        ]
+        self.most_segments = self._most_segments()
+
+    def _weights(self) -> tuple[int, ...]:
+        volumes = [
+            (strip.thickness + strip.extra_thickness + self.kerf)
+            * (strip.width + strip.extra_width + self.kerf)
+            * item.size
+            for item in self.items
+            for strip in (self.strips[item.strip],)
+        ]
+        largest = max(volumes, default=1)
+        return tuple(max(1, volume * _WEIGHT // largest) for volume in volumes)
+
+    def _sources(self, problem: CutProblem) -> Iterator[Source]:
+        total = sum(self.demand)
+        known: dict[tuple[int, int, int], int] = {}
+        for piece in problem.stock:
+            capacity = (problem.sound_length(piece) + problem.kerf) // self.unit
+            key = piece.thickness or 0, piece.width or 0, capacity
+            if piece.available == 0 or problem.sound_length(piece) <= 0:
+                continue
+            if key not in known:
+                kind = self._kind(problem, piece, capacity)
+                if kind is None:
+                    continue
+                known[key] = len(self.kinds)
+                self.kinds.append(kind)
+            limit = total if piece.available is None else min(piece.available, total)
+            yield Source(piece.id, known[key], self.money.cost(piece.price), limit)
+
+    def _kind(self, problem: CutProblem, piece: StockPiece, capacity: int) -> Kind | None:
+        """How a piece is used, ``None`` for one that no part comes from."""
+        high, wide = piece.thickness or 0, piece.width or 0
+        usable = tuple(
+            number
+            for number, strip in enumerate(self.strips)
+            if strip.fits(high, wide, problem.eased)
+            and any(self.items[i].size <= capacity for i in self.of_strip[number])
+        )
+        if not usable:
+            return None
+        most = [sum(self.demand[i] for i in self.of_strip[number]) for number in usable]
+        board = BoardSection(high, wide, problem.eased)
+        section = RipValues(board, problem.kerf, [self.strips[number] for number in usable], most)
+        return Kind(capacity, section, usable)
+
+    def _most_segments(self) -> int:
+        if self.order is Order.RIP_FIRST:
+            return 1
+        places = sum(len(knapsack.sums) for knapsack in self.knapsacks)
+        return 3 if places <= _THREE_SEGMENTS else 2
+
+
+def strip_of(part: CutPart) -> StripSize:
+    """The strip that a part is sawn from."""
+    assert part.thickness is not None and part.width is not None
+    extra = part.extra
+    square = part.thickness == part.width and extra.thickness == extra.width
+    return StripSize(
+        part.thickness, part.width, part.turn and not square, extra.thickness, extra.width
+    )
+
+
+def _takes(piece: StockPiece, problem: CutProblem, part: CutPart) -> bool:
+    """Whether a piece of stock can give a part at all."""
+    return (
+        piece.available != 0
+        and part.room(problem.kerf) <= problem.sound_length(piece) + problem.kerf
+        and strip_of(part).fits(piece.thickness or 0, piece.width or 0, problem.eased)
+    )
