@@ -83,6 +83,23 @@ def read_angle(text: str) -> EndAngle:
     return angle
 
 
+def read_ends(text: str) -> Ends:
+    """Left and right end as they are typed: ``20 -20``; square where nothing is typed. Raises
+    ``CarpentryError``."""
+    if not text.strip():
+        return SQUARE_ENDS
+    left, right = map(read_angle, pair_of_angles(text, "20 -20"))
+    return left, right
+
+
+def pair_of_angles(text: str, example: str) -> tuple[str, str]:
+    """The words for left and right. Raises ``CarpentryError`` unless they are two."""
+    words = re.split(r"[\s,/]+", text.strip())
+    if len(words) != 2:
+        raise CarpentryError(f"“{text.strip()}” is no pair of angles: write two, such as {example}")
+    return words[0], words[1]
+
+
 def is_angled(ends: Ends) -> bool:
     return any(end.degrees for end in ends)
 

@@ -291,6 +291,12 @@ def interchange(ticks: int, unit: Unit | str) -> str:
     return f"{whole} {numerator}/{denominator}" if whole else f"{numerator}/{denominator}"
 
 
+def spelled_out(ticks: int, unit: Unit) -> str:
+    """``interchange`` with its unit written: it reads the same whatever a bare number means."""
+    written = interchange(ticks, unit)
+    return written if written.endswith("mm") else f"{written}{unit.value}"
+
+
 def sold_name(ticks: int, notation: Notation | str) -> str:
     """What a stock length (ticks) is sold as: ``8 ft``, ``2400 mm``, or as the notation writes it.
 

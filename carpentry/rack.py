@@ -99,6 +99,11 @@ class MeasuredBoard:
         return OnHand(self.length, self.section if self.is_measured else None, self.flaws)
 
     @property
+    def unevenness(self) -> int:
+        """Bow and cup together (ticks): of boards that are alike the least uneven is the best."""
+        return self.bow + self.cup
+
+    @property
     def straight_width(self) -> int | None:
         """The width of the straight strip when both edges are straightened; ``None`` where there is
         none, the whole width where there is no crook."""

@@ -10,15 +10,16 @@ from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
 from carpentry.cutting.ripped import Ripped
 from carpentry.cutting.ripping import Segment, strip_of
-from carpentry.ends import EndAngle, turned
+from carpentry.ends import EndAngle, turned, ways_to_lie
 
 
 class _Waiting:
-    """Parts that have no place yet, alike ones in the order of the problem."""
+    """Parts that have no place yet, alike ones in the order of the problem, but those that show
+    first."""
 
     def __init__(self, parts: Iterable[tuple[Hashable, CutPart]]) -> None:
         self._parts: dict[Hashable, list[CutPart]] = {}
-        for key, part in parts:
+        for key, part in sorted(parts, key=lambda one: not one[1].show):
             self._parts.setdefault(key, []).extend([part] * part.quantity)
 
     def take(self, key: Hashable) -> CutPart:
@@ -26,12 +27,19 @@ class _Waiting:
         return self._parts[key].pop(0)
 
 
-def _together(layouts: Iterable[Layout]) -> tuple[Layout, ...]:
-    """Equal boards as one layout with a count."""
+def _together(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[Layout, ...]:
+    """Equal boards as one layout with a count; of one stock those with most parts that show come
+    first."""
     counted = Counter(layouts)
+    show = {part.id for part in problem.parts if part.show}
+    stocks = list(dict.fromkeys(layout.stock for layout in counted))
+
+    def order(layout: Layout) -> tuple[int, int]:
+        return stocks.index(layout.stock), -sum(placed.part in show for placed in layout.parts)
+
     return tuple(
-        Layout(layout.stock, count, layout.parts, layout.leftover)
-        for layout, count in counted.items()
+        Layout(layout.stock, counted[layout], layout.parts, layout.leftover)
+        for layout in sorted(counted, key=order)
     )
 
 
@@ -106,8 +114,11 @@ def arrange_line(problem: CutProblem, line: Line, packing: Packing) -> tuple[Lay
             yield start, parts_of(taken)
 
     return _together(
-        lay_out(problem, pieces[line.sources[board.source].stock], runs_of(board))
-        for board in sorted(packing.boards, key=order)
+        problem,
+        (
+            lay_out(problem, pieces[line.sources[board.source].stock], runs_of(board))
+            for board in sorted(packing.boards, key=order)
+        ),
     )
 
 
@@ -118,7 +129,7 @@ def arrange_ripped(problem: CutProblem, model: Ripped, packing: Packing) -> tupl
     def order(board: Board) -> tuple[int, tuple[int, ...]]:
         return board.source, tuple(-n for n in board.pattern)
 
-    return _together(bench.lay_out(board) for board in sorted(packing.boards, key=order))
+    return _together(problem, (bench.lay_out(board) for board in sorted(packing.boards, key=order)))
 
 
 class _RipBench:
@@ -160,7 +171,8 @@ class _RipBench:
                 part = self.waiting.take((self.model.strips[item.strip], item.shape))
                 left[number] -= 1
                 end = x + part.sawn_length
-                yield PlacedPart(part.id, x, end, strip.y, strip.z, part.ends)
+                ends = ways_to_lie(part.ends)[strip.way]
+                yield PlacedPart(part.id, x, end, strip.y, strip.z, ends, strip.edges)
                 x += item.size * self.model.unit
 
     def _rests(
@@ -171,9 +183,12 @@ class _RipBench:
         for strip in segment.pattern.strips:
             ends = [part.end for part in placed if (part.y, part.z) == (strip.y, strip.z)]
             start = max(ends) + kerf if ends else along[0]
-            if along[1] > start:
-                yield Leftover(start, along[1], strip.y, strip.z)
-        beside = max(strip.y[1] for strip in segment.pattern.strips) + kerf
+            left, right = strip.edges
+            high = strip.z[1] - strip.z[0]
+            y = strip.y[0] + left.reach(high, 0), strip.y[1] - right.reach(high, 0)
+            if along[1] > start and y[1] > y[0]:
+                yield Leftover(start, along[1], y, strip.z)
+        beside = max(strip.y[1] + strip.edges[1].saw(kerf) for strip in segment.pattern.strips)
         edge = (piece.width or 0) - self.problem.eased
         if piece.thickness and edge > beside:
             yield Leftover(*along, (beside, edge), (0, piece.thickness))

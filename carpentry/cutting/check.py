@@ -6,6 +6,7 @@ from itertools import pairwise
 
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status
 from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
+from carpentry.edges import corners
 from carpentry.ends import is_angled, ways_to_lie
 from carpentry.errors import PlanCheckError, Problem
 
@@ -75,12 +76,14 @@ def _saw(
         box = _box(piece, placed)
         boxes.append(box)
         wrong += _misfits(piece, part, placed, box, sound)
+        wrong += _other_edges(part, placed)
         if problem.is_ripped and not _eased(problem.eased, box[1], sound[1]):
             wrong.append(f"{placed.part} has a rounded edge")
     if not problem.is_ripped and any(is_angled(placed.ends) for placed in layout.parts):
         wrong += _angled_gaps(problem, layout, parts)
     elif not _separable(_with_saw(problem, layout, boxes), problem.kerf, _stages(problem)):
         wrong.append("no straight saw can separate these parts in the allowed order")
+    wrong += _bevelled_gaps(problem, layout, boxes)
     wrong += _false_leftovers(problem, piece, layout, boxes)
     return wrong
 
@@ -103,7 +106,8 @@ def _box(piece: StockPiece, placed: PlacedPart | Leftover) -> _Box:
 
 
 def _with_saw(problem: CutProblem, layout: Layout, boxes: list[_Box]) -> list[_Box]:
-    """Boxes with what an angled saw line takes more than a square one."""
+    """Boxes with what an angled saw line takes more than a square one, and with bevelled edges as
+    wide as half-way through the board: there too slanted lines are a saw apart."""
     if len(boxes) != len(layout.parts):
         return boxes
     return [
@@ -112,11 +116,49 @@ def _with_saw(problem: CutProblem, layout: Layout, boxes: list[_Box]) -> list[_B
                 box[0][0] - placed.ends[0].saw(problem.kerf) + problem.kerf,
                 box[0][1] + placed.ends[1].saw(problem.kerf) - problem.kerf,
             ),
-            box[1],
+            _half_way(placed, box),
             box[2],
         )
         for placed, box in zip(layout.parts, boxes, strict=True)
     ]
+
+
+def _half_way(placed: PlacedPart, box: _Box) -> tuple[int, int]:
+    left, right = (edge.reach(box[2][1] - box[2][0], 0) for edge in placed.edges)
+    return box[1][0] + left // 2, box[1][1] - right // 2
+
+
+def _other_edges(part: CutPart, placed: PlacedPart) -> list[str]:
+    """Edges and ends of a ripped part that are not its own, however it is turned."""
+    ways = zip(ways_to_lie(part.edges), ways_to_lie(part.ends), strict=True)
+    if is_angled(part.edges) and (placed.edges, placed.ends) not in ways:
+        return [f"{placed.part} has other edges"]
+    return []
+
+
+def _bevelled_gaps(problem: CutProblem, layout: Layout, boxes: list[_Box]) -> list[str]:
+    """Between neighbours across the board lies the saw line of each one's edge, on the face and on
+    the back."""
+    if len(boxes) != len(layout.parts):
+        return []
+    across = sorted(zip(layout.parts, boxes, strict=True), key=lambda one: _half_way(*one))
+    wrong: list[str] = []
+    for number, (one, box) in enumerate(across):
+        for other, beside in across[number + 1 :]:
+            angled = one.edges[1].degrees or other.edges[0].degrees
+            if not angled or any(_apart(box[axis], beside[axis]) for axis in (0, 2)):
+                continue
+            needed = max(one.edges[1].saw(problem.kerf), other.edges[0].saw(problem.kerf))
+            high = box[2][1] - box[2][0]
+            _, on_face, on_back, _ = corners(*box[1], one.edges, high)
+            face, _, _, back = corners(*beside[1], other.edges, high)
+            if min(face - on_face, back - on_back) < needed:
+                wrong.append(f"{other.part} begins before the saw is clear of {one.part}")
+    return wrong
+
+
+def _apart(one: tuple[int, int], other: tuple[int, int]) -> bool:
+    return one[1] <= other[0] or other[1] <= one[0]
 
 
 def _angled_gaps(problem: CutProblem, layout: Layout, parts: dict[str, CutPart]) -> list[str]:

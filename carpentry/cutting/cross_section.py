@@ -6,50 +6,24 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-Counts = tuple[int, ...]
+from carpentry.cutting.blocks import Block, Counts, StripSize, blocks_of
+from carpentry.edges import SQUARE_EDGES, Edges
+
 _MOST_PATTERNS = 1_000
 _MOST_STEPS = 500_000
 
 
 @dataclass(frozen=True)
-class StripSize:
-    """A finished section that parts have, in ticks; ``turn`` lets it lie on its edge in the board.
-    Where it is sawn to a size it takes that much ``extra_thickness`` and ``extra_width`` more."""
-
-    thickness: int
-    width: int
-    turn: bool
-    extra_thickness: int = 0
-    extra_width: int = 0
-
-    def lying(self, high: int, wide: int) -> Iterator[tuple[int, int]]:
-        """The height and width it takes from a board of that section, as it is and turned: what is
-        as thick or as wide as the board already has no sawn face there."""
-        thick, broad = (
-            (self.thickness, self.extra_thickness),
-            (self.width, self.extra_width),
-        )
-        for (h, more_h), (w, more_w) in ((thick, broad), (broad, thick)):
-            yield h if h == high else h + more_h, w if w == wide else w + more_w
-            if not self.turn:
-                return
-
-    def fits(self, high: int, wide: int, eased: int = 0) -> bool:
-        """Whether a board of that section gives it, when ``eased`` is ripped off either edge unless
-        it is as wide as the board."""
-        return any(
-            h <= high and (w == wide or w <= wide - 2 * eased) for h, w in self.lying(high, wide)
-        )
-
-
-@dataclass(frozen=True)
 class Strip:
     """A strip of size number ``size`` in a board: ``y`` across the width, ``z`` through the
-    thickness, in ticks from one corner."""
+    thickness, in ticks from one corner; ``way`` is how it lies, as ``ways_to_lie`` counts, with its
+    ``edges`` then."""
 
     size: int
     y: tuple[int, int]
     z: tuple[int, int]
+    way: int = 0
+    edges: Edges = SQUARE_EDGES
 
 
 @dataclass(frozen=True)
@@ -71,7 +45,7 @@ class Cut:
 
 
 Region = tuple[int, int]  # height and width, both with the kerf in
-Tree = Cut | tuple[int, int, int] | None  # a cut, a strip (size, height, width), or waste
+Tree = Cut | Block | None  # a cut, what fills a region, or waste
 
 
 def _sums(sizes: Sequence[int], most: int) -> list[int]:
@@ -118,16 +92,18 @@ class Regions:
     def __init__(
         self, board: BoardSection, kerf: int, sizes: Sequence[StripSize], most: Sequence[int]
     ) -> None:
-        thickness, width = board.thickness, board.width
         self.board = board
         self.kerf = kerf
         self.most = most
-        self.lyings = [list(dict.fromkeys(size.lying(thickness, width))) for size in sizes]
+        section = board.thickness, board.width
+        self.blocks = blocks_of(sizes, most, section, kerf, board.inner)
+        self.sizes = len(sizes)
         self.steps = 0
         self.known: dict[tuple[int, int], dict[Counts, Tree]] = {}
-        ways = [way for lying in self.lyings for way in lying]
-        self.heights = _sums(sorted({h + self.kerf for h, _ in ways}), thickness + self.kerf)
-        self.widths = _sums(sorted({w + self.kerf for _, w in ways}), board.inner + self.kerf)
+        heights = sorted({block.high + kerf for block in self.blocks})
+        widths = sorted({block.wide + kerf for block in self.blocks})
+        self.heights = _sums(heights, board.thickness + kerf)
+        self.widths = _sums(widths, board.inner + kerf)
 
     def fill(self, high: int, wide: int) -> dict[Counts, Tree]:
         known = self.known.get((high, wide))
@@ -138,20 +114,18 @@ class Regions:
         return known
 
     def _found(self, high: int, wide: int) -> dict[Counts, Tree]:
-        sizes = len(self.lyings)
-        found: dict[Counts, Tree] = {tuple(0 for _ in range(sizes)): None}
-        for number, h, w in self.strips_in(high, wide):
-            found.setdefault(tuple(int(i == number) for i in range(sizes)), (number, h, w))
+        found: dict[Counts, Tree] = {(0,) * self.sizes: None}
+        for block in self.blocks_in(high, wide):
+            found.setdefault(block.counts, block)
         for along, at, first, second in self.cuts(high, wide):
             self._combine(found, self.fill(*first), self.fill(*second), Cut(along, at, None, None))
         return found
 
-    def strips_in(self, high: int, wide: int) -> Iterator[tuple[int, int, int]]:
-        """The strips that a region holds one of: number, height and width."""
-        for number, ways in enumerate(self.lyings):
-            for h, w in ways:
-                if self.most[number] and h + self.kerf <= high and w + self.kerf <= wide:
-                    yield number, h, w
+    def blocks_in(self, high: int, wide: int) -> Iterator[Block]:
+        """The blocks that a region holds one of."""
+        for block in self.blocks:
+            if block.high + self.kerf <= high and block.wide + self.kerf <= wide:
+                yield block
 
     def cuts(self, high: int, wide: int) -> Iterator[tuple[bool, int, Region, Region]]:
         """The rips of a region: whether along the width, where, and the two regions it leaves."""
@@ -172,7 +146,7 @@ class Regions:
     def pattern(self, tree: Tree) -> RipPattern:
         """The pattern that a tree of cuts makes."""
         strips = tuple(_strips(tree, self.board.eased, 0))
-        counts = [0] * len(self.lyings)
+        counts = [0] * self.sizes
         for strip in strips:
             counts[strip.size] += 1
         return RipPattern(tuple(counts), strips)
@@ -224,16 +198,18 @@ def rip_patterns(
 def whole_strips(
     board: BoardSection, sizes: Sequence[StripSize], most: Sequence[int]
 ) -> list[RipPattern]:
-    """Where edges are eased: the patterns of one strip that is as wide as the board."""
-    if not board.eased:
-        return []
+    """The patterns of one strip that is as wide as the board, where that is not found otherwise:
+    its edges are not eased, or the saw that bevels them runs out of the board."""
     patterns = []
     for number, size in enumerate(sizes):
+        if not board.eased and not size.is_bevelled:
+            continue
         ways = size.lying(board.thickness, board.width)
         h = next((h for h, w in ways if w == board.width and h <= board.thickness), None)
         if h is not None and most[number]:
             counts = tuple(int(n == number) for n in range(len(sizes)))
-            patterns.append(RipPattern(counts, (Strip(number, (0, board.width), (0, h)),)))
+            strip = Strip(number, (0, board.width), (0, h), edges=size.edges)
+            patterns.append(RipPattern(counts, (strip,)))
     return patterns
 
 
@@ -247,5 +223,6 @@ def _strips(tree: Tree, y: int, z: int) -> Iterator[Strip]:
             tree.second, y + (tree.at if tree.along else 0), z + (0 if tree.along else tree.at)
         )
         return
-    size, high, wide = tree
-    yield Strip(size, (y, y + wide), (z, z + high))
+    for laid in tree.strips:
+        across = y + laid.at, y + laid.at + laid.wide
+        yield Strip(laid.size, across, (z, z + tree.high), laid.way, laid.edges)

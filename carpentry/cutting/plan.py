@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 
+from carpentry.edges import SQUARE_EDGES, Edges
 from carpentry.ends import SQUARE_ENDS, Ends
 
 Span = tuple[int, int]
@@ -21,7 +22,7 @@ class Status(StrEnum):
 class PlacedPart:
     """A part on a board as it is sawn, from ``start`` to ``end`` in ticks from the board's marked
     end; on a ripped board also across its width (``y``) and through its thickness (``z``).
-    ``ends`` as they lie: a part may be turned end for end and over."""
+    ``ends`` and bevelled ``edges`` as they lie: a part may be turned end for end and over."""
 
     part: str
     start: int
@@ -29,6 +30,7 @@ class PlacedPart:
     y: Span | None = None
     z: Span | None = None
     ends: Ends = SQUARE_ENDS
+    edges: Edges = SQUARE_EDGES
 
 
 @dataclass(frozen=True)

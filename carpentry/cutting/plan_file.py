@@ -4,6 +4,7 @@ from decimal import Decimal
 
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Span, Status, Unplaced
 from carpentry.document import Json
+from carpentry.edges import Edges, read_edges
 from carpentry.ends import Ends, is_angled, read_angle
 from carpentry.length import Unit, interchange, read_length
 
@@ -21,6 +22,8 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
         written: Json = {axis: span(*along) for axis, along in spans.items() if along}
         if isinstance(one, PlacedPart) and is_angled(one.ends):
             written["ends"] = [str(end) for end in one.ends]
+        if isinstance(one, PlacedPart) and is_angled(one.edges):
+            written["edges"] = [f"{edge.degrees:f}" for edge in one.edges]
         return written
 
     document: Json = {
@@ -62,6 +65,9 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
         left, right = (read_angle(text) for text in one.get("ends", ("0", "0")))
         return left, right
 
+    def edges(one: Json) -> Edges:
+        return read_edges(" ".join(one.get("edges", ())))
+
     return CutPlan(
         Status(document["status"]),
         Decimal(document["price"]),
@@ -70,7 +76,7 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
             Layout(
                 layout["stock"],
                 layout["count"],
-                tuple(PlacedPart(p["part"], *box(p), ends(p)) for p in layout["parts"]),
+                tuple(PlacedPart(p["part"], *box(p), ends(p), edges(p)) for p in layout["parts"]),
                 tuple(Leftover(*box(rest)) for rest in layout["leftover"]),
             )
             for layout in document["layouts"]

@@ -3,11 +3,11 @@
 from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from decimal import Decimal
 from time import monotonic
 
 from carpentry.cutting.alone import each_alone
 from carpentry.cutting.arrange import arrange_line, arrange_ripped
+from carpentry.cutting.blocks import TooManyBlocks
 from carpentry.cutting.check import check_plan
 from carpentry.cutting.holding import Holder
 from carpentry.cutting.leftover import lengthen_leftover
@@ -18,7 +18,7 @@ from carpentry.cutting.particular import sound_stretches
 from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
 from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.ripped import Ripped
-from carpentry.cutting.ripping import strip_of
+from carpentry.cutting.ripping import fits_stock
 from carpentry.cutting.search import SearchResult, search
 from carpentry.cutting.steady import keep_boards
 from carpentry.ends import SQUARE_ENDS, is_angled
@@ -34,6 +34,7 @@ class Budget:
 
 _ALONE_SHARE = 0.2
 _LIST_SHARE = 0.4
+_BOUND_SHARE = 0.4  # of the time, for the bound of parts with angles
 _MENDING_SHARE = 0.3
 Progress = Callable[[CutPlan], None]
 
@@ -53,7 +54,7 @@ def plan_cuts(
         return _plan_owned_first(problem, budget, progress)
     deadline = monotonic() + budget.seconds
     model = _model(problem)
-    roomy = isinstance(model, Line) and any(is_angled(part.ends) for part in problem.parts)
+    roomy = any(is_angled(part.ends) or is_angled(part.edges) for part in problem.parts)
 
     def report(packing: Packing, bound: int) -> None:
         if progress:
@@ -61,40 +62,49 @@ def plan_cuts(
             progress(_checked(problem, model, packing, proven=False, bound=known))
 
     if isinstance(model, Ripped):
-        found = _search_ripped(problem, model, deadline, report)
-        return _checked(problem, model, found.packing, proven=found.proven, bound=found.bound)
-    holder = Holder(model, deadline)
-    found = search(holder, report)
-    packing = found.packing
-    if found.proven:
-        packing = lengthen_leftover(problem, holder, model, found.packing)
-    plan = _checked(problem, model, packing, proven=found.proven, bound=found.bound)
-    return _bounded(problem, plan, Budget(max(0.2, deadline - monotonic()))) if roomy else plan
+        until = deadline - (budget.seconds * _BOUND_SHARE if roomy else 0)
+        found = _search_ripped(problem, model, until, report)
+        packing = found.packing
+    else:
+        holder = Holder(model, deadline)
+        found = search(holder, report)
+        packing = found.packing
+        if found.proven:
+            packing = lengthen_leftover(problem, holder, model, found.packing)
+    if roomy:
+        found = _bounded(problem, found, model, max(deadline, monotonic() + 0.2))
+    return _checked(problem, model, packing, proven=found.proven, bound=found.bound)
 
 
-def _bounded(problem: CutProblem, plan: CutPlan, budget: Budget) -> CutPlan:
-    """A plan of angled parts with what is really proven of it. The line gives every angled end its
-    own saw line, but for one class that shares; the bound is that of a problem in which every plan
-    has room: square saw lines, and at every end half of what sharing it could save."""
+def _bounded(
+    problem: CutProblem, found: SearchResult, model: Line | Ripped, deadline: float
+) -> SearchResult:
+    """What is really proven of a plan with angles. Every angled end has its own saw line, but for
+    one class that shares, and bevels are shared with their like only; the bound is that of a
+    problem in which every plan has room: square saw lines, at every end half of what sharing it
+    could save, and bevels as close as they can come."""
     share = problem.share_angled_cuts
 
     def least_part(part: CutPart) -> CutPart:
         saved = (part.reach(0) + part.reach(1)) // 2 if share else 0
         return replace(part, length=max(1, part.length - saved), ends=SQUARE_ENDS)
 
+    unproven = replace(found, proven=False, bound=0, fewest=0)
+    bevelled = {part.thickness for part in problem.parts if is_angled(part.edges)}
+    if len(bevelled) > 1:
+        return unproven
     parts = tuple(least_part(part) for part in problem.parts)
-    least = plan_cuts(replace(problem, parts=parts, share_angled_cuts=False), budget)
-    placed_alike = _left_out(least) == _left_out(plan)
-    bound = min(least.bound, plan.price) if placed_alike else Decimal(0)
-    fewest = least.status is Status.OPTIMAL and least.pieces_of_stock == plan.pieces_of_stock
-    proven = plan.status is Status.OPTIMAL and bound == plan.price and fewest
-    if plan.status is Status.OPTIMAL and not proven:
-        return replace(plan, status=Status.FEASIBLE, bound=bound)
-    return replace(plan, bound=bound)
-
-
-def _left_out(plan: CutPlan) -> int:
-    return sum(unplaced.quantity for unplaced in plan.unplaced)
+    roomy = replace(problem, parts=parts, share_angled_cuts=False)
+    try:
+        loose = Ripped(roomy, loose=True) if problem.is_ripped else to_line(roomy)
+    except TooManyBlocks:
+        return unproven
+    if isinstance(loose, Ripped):
+        loose.list_loads(deadline)
+    least = search(Holder(loose, deadline), lambda *_: None)
+    if sum(least.packing.missing) != sum(found.packing.missing):
+        return unproven
+    return unproven.with_bound(least.bound, least.fewest, model)
 
 
 def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | None) -> CutPlan:
@@ -229,8 +239,7 @@ def _reason(problem: CutProblem, part: CutPart) -> str:
         return f"nothing is left of {', '.join(part.on)}, which it may come from"
     if part.thickness is not None and part.width is not None:
         thick, wide = part.thickness + part.extra.thickness, part.width + part.extra.width
-        strip = strip_of(part)
-        fitting = [p for p in stock if strip.fits(p.thickness or 0, p.width or 0, problem.eased)]
+        fitting = [piece for piece in stock if fits_stock(part, piece, problem)]
         widest = max(piece.width or 0 for piece in stock)
         thickest = max(piece.thickness or 0 for piece in stock)
         if not fitting and wide > widest:

@@ -4,7 +4,8 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import Enum
 
-from carpentry.ends import SQUARE_ENDS, Ends
+from carpentry.edges import SQUARE_EDGES, Edges
+from carpentry.ends import SQUARE_ENDS, Ends, is_angled
 from carpentry.length import Unit
 
 
@@ -64,7 +65,8 @@ class CutPart:
     """``quantity`` equal parts of ``length`` ticks between their outermost points, with a section
     where they are ripped or have angled ``ends``. Unless ``turn`` is off a part may be sawn lying
     on its edge. No flaw may fall on a ``clear`` one. Where ``on`` names stock it comes from that
-    alone."""
+    alone. Those that ``show`` share few boards, which come first. With bevelled ``edges`` its width
+    is between their outermost points."""
 
     id: str
     length: int
@@ -76,6 +78,8 @@ class CutPart:
     ends: Ends = SQUARE_ENDS
     clear: bool = True
     on: tuple[str, ...] = ()
+    edges: Edges = SQUARE_EDGES
+    show: bool = False
 
     @property
     def sawn_length(self) -> int:
@@ -129,4 +133,5 @@ class CutProblem:
         """Whether sections differ: somewhere a rip may be needed."""
         parts = {(part.thickness, part.width) for part in self.parts}
         stock = {(piece.thickness, piece.width) for piece in self.stock}
-        return any(part.width is not None for part in self.parts) and len(parts | stock) > 1
+        some = any(part.width is not None for part in self.parts)
+        return some and (len(parts | stock) > 1 or any(is_angled(p.edges) for p in self.parts))

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from carpentry.cutting.problem import NO_EXTRA, CutPart, CutProblem, Extra, Order, StockPiece
 from carpentry.document import Json, Reader, parse_json
+from carpentry.edges import SQUARE_EDGES, Edges, outermost_width, read_edges, wider_width
 from carpentry.ends import SQUARE_ENDS, Ends, Measured, is_angled, outermost, read_angle
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
@@ -92,7 +93,7 @@ def _pins(reader: Reader, stock: list[StockPiece], parts: list[CutPart]) -> None
                 reader.fault(f"parts[{number}].on", f"“{name}” is no stock of this problem")
     sections = {(piece.thickness, piece.width) for piece in stock}
     sections |= {(part.thickness, part.width) for part in parts}
-    if len(sections) > 1:
+    if len(sections) > 1 or any(is_angled(part.edges) for part in parts):
         for number, piece in enumerate(stock):
             if piece.flaws:
                 reader.fault(f"stock[{number}].flaws", "cannot be planned where boards are ripped")
@@ -156,6 +157,30 @@ def _ends(item: Reader) -> Ends:
     return left, right
 
 
+def _edges(item: Reader) -> Edges:
+    """The bevels of two edges as text, left and right; square where nothing is said."""
+    try:
+        return read_edges(" ".join(item.texts("edges")))
+    except CarpentryError as error:
+        item.fault("edges", error.problems[0].message)
+        return SQUARE_EDGES
+
+
+def _with_bevels(item: Reader, part: CutPart) -> CutPart:
+    """The part with its width between the outermost points."""
+    if not is_angled(part.edges):
+        return part
+    if part.width is None or part.thickness is None:
+        item.fault("edges", "need a thickness and a width")
+        return part
+    try:
+        width = outermost_width(part.width, part.edges, part.thickness)
+    except CarpentryError as error:
+        item.fault("edges", error.problems[0].message)
+        return part
+    return replace(part, width=width)
+
+
 def _measured_over_all(item: Reader, part: CutPart, measured: Measured) -> CutPart:
     """The part with its length between the outermost points."""
     if not is_angled(part.ends):
@@ -188,7 +213,10 @@ def _part(item: Reader, unit: Unit) -> CutPart:
         ends,
         item.flag("clear", True),
         tuple(item.texts("on")),
+        _edges(item),
+        item.flag("show", False),
     )
+    part = _with_bevels(item, part)
     part = _measured_over_all(item, part, measured)
     item.refuse(_LATER_PARTS, _NOT_YET)
     item.refuse_unknown()
@@ -210,8 +238,15 @@ def problem_document(problem: CutProblem) -> Json:
         return interchange(ticks, problem.unit)
 
     def section(one: StockPiece | CutPart) -> Json:
-        sizes = {"thickness": one.thickness, "width": one.width}
+        width = one.width
+        if isinstance(one, CutPart) and width is not None:
+            width = wider_width(width, one.edges, one.thickness or 0)
+        sizes = {"thickness": one.thickness, "width": width}
         return {name: written(size) for name, size in sizes.items() if size is not None}
+
+    def bevels(part: CutPart) -> Json:
+        edges = [f"{edge.degrees:f}" for edge in part.edges]
+        return {"edges": edges} if is_angled(part.edges) else {}
 
     def extra(one: Extra) -> Json:
         sizes = {"length": one.length, "width": one.width, "thickness": one.thickness}
@@ -245,8 +280,10 @@ def problem_document(problem: CutProblem) -> Json:
             {"id": part.id, "length": written(part.length), "quantity": part.quantity}
             | section(part)
             | ({"ends": [str(end) for end in part.ends]} if is_angled(part.ends) else {})
+            | bevels(part)
             | ({} if part.turn else {"turn": False})
             | ({} if part.clear else {"clear": False})
+            | ({"show": True} if part.show else {})
             | ({"on": list(part.on)} if part.on else {})
             | (extra(part.extra) if part.extra != NO_EXTRA else {})
             for part in problem.parts

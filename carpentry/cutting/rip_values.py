@@ -7,12 +7,12 @@ from functools import cached_property
 import numpy as np
 import numpy.typing as npt
 
+from carpentry.cutting.blocks import Block, StripSize
 from carpentry.cutting.cross_section import (
     BoardSection,
     Cut,
     Regions,
     RipPattern,
-    StripSize,
     Tree,
     rip_patterns,
     whole_strips,
@@ -66,8 +66,8 @@ class RipValues:
         """The greatest worth of every region, one row each, for each length."""
         found: Ints = np.zeros((len(self._steps), worths.shape[1]), dtype=np.int64)
         for number, step in enumerate(self._steps):
-            if step.strips:
-                found[number] = worths[[size for size, _, _ in step.strips]].max(axis=0)
+            if step.blocks:
+                found[number] = (step.counts @ worths).max(axis=0)
             if len(step.firsts):
                 both = found[step.firsts] + found[step.seconds]
                 np.maximum(found[number], both.max(axis=0), out=found[number])
@@ -79,9 +79,9 @@ class RipValues:
 
         def tree(number: int) -> Tree:
             step = self._steps[number]
-            for size, h, w in step.strips:
-                if found[number] and worths[size][0] == found[number]:
-                    return size, h, w
+            for block, counts in zip(step.blocks, step.counts, strict=True):
+                if found[number] and (counts @ worths)[0] == found[number]:
+                    return block
             if not found[number]:
                 return None
             at = int((found[step.firsts] + found[step.seconds]).argmax())
@@ -102,17 +102,19 @@ class RipValues:
             for along, at, first, second in regions.cuts(*key):
                 ways.setdefault((numbers[first], numbers[second]), (along, at))
             pairs: Ints = np.array(list(ways), dtype=np.int64).reshape(-1, 2)
-            strips = list(regions.strips_in(*key))
-            steps.append(_Step(strips, pairs[:, 0], pairs[:, 1], list(ways.values())))
+            blocks = list(regions.blocks_in(*key))
+            counts: Ints = np.array([block.counts for block in blocks], dtype=np.int64)
+            steps.append(_Step(blocks, counts, pairs[:, 0], pairs[:, 1], list(ways.values())))
         return steps
 
 
 @dataclass(frozen=True)
 class _Step:
-    """A region: the strips it holds one of, and the pairs of regions (by number) that a cut, along
-    the width or not and where, leaves of it."""
+    """A region: the blocks it holds one of, with their counts of strips, and the pairs of regions
+    (by number) that a cut, along the width or not and where, leaves of it."""
 
-    strips: list[tuple[int, int, int]]
+    blocks: list[Block]
+    counts: Ints
     firsts: Ints
     seconds: Ints
     cuts: list[tuple[bool, int]]

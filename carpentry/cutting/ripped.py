@@ -22,8 +22,8 @@ _MENDING_TRIES = 30
 class Ripped(Ripping):
     """Answers what the search asks. After ``deadline`` bounds are no longer made tight."""
 
-    def __init__(self, problem: CutProblem) -> None:
-        super().__init__(problem)
+    def __init__(self, problem: CutProblem, *, loose: bool = False) -> None:
+        super().__init__(problem, loose=loose)
         self.deadline = math.inf
         self.loads: Loads | None = None
 

@@ -5,11 +5,12 @@ exactly when sizes add up to no more than what there is.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import reduce
 from math import gcd
 
-from carpentry.cutting.cross_section import BoardSection, RipPattern, StripSize
+from carpentry.cutting.blocks import StripSize
+from carpentry.cutting.cross_section import BoardSection, RipPattern
 from carpentry.cutting.model import Money, Pattern, Source
 from carpentry.cutting.patterns import Knapsack
 from carpentry.cutting.problem import CutPart, CutProblem, Order, Shape, StockPiece
@@ -48,9 +49,10 @@ class Kind:
 
 
 class Ripping:
-    """Items and boards of a problem. ``recipes`` says how a pattern that was found is cut."""
+    """Items and boards of a problem. ``recipes`` says how a pattern that was found is cut.
+    ``loose`` is for bounds: bevelled edges then take less than they really do."""
 
-    def __init__(self, problem: CutProblem) -> None:
+    def __init__(self, problem: CutProblem, *, loose: bool = False) -> None:
         self.order = problem.order
         self.money = Money.of([piece.price for piece in problem.stock])
         strips: dict[StripSize, int] = {}
@@ -58,7 +60,8 @@ class Ripping:
         room: dict[tuple[int, Shape], int] = {}
         for part in problem.parts:
             if any(_takes(piece, problem, part) for piece in problem.stock):
-                strip = strips.setdefault(strip_of(part), len(strips))
+                size = replace(strip_of(part), loose=loose)
+                strip = strips.setdefault(size, len(strips))
                 key = strip, problem.shape(part)
                 room[key] = part.room(problem.kerf)
                 wanted[key] = wanted.get(key, 0) + part.quantity
@@ -120,7 +123,7 @@ class Ripping:
         usable = tuple(
             number
             for number, strip in enumerate(self.strips)
-            if strip.fits(high, wide, problem.eased)
+            if strip.fits(high, wide, problem.kerf, problem.eased)
             and any(self.items[i].size <= capacity for i in self.of_strip[number])
         )
         if not usable:
@@ -142,9 +145,14 @@ def strip_of(part: CutPart) -> StripSize:
     assert part.thickness is not None and part.width is not None
     extra = part.extra
     square = part.thickness == part.width and extra.thickness == extra.width
-    return StripSize(
-        part.thickness, part.width, part.turn and not square, extra.thickness, extra.width
-    )
+    turn = part.turn and not square
+    return StripSize(part.thickness, part.width, turn, extra.thickness, extra.width, part.edges)
+
+
+def fits_stock(part: CutPart, piece: StockPiece, problem: CutProblem) -> bool:
+    """Whether a piece of stock has the section that a part is ripped from."""
+    thick, wide = piece.thickness or 0, piece.width or 0
+    return strip_of(part).fits(thick, wide, problem.kerf, problem.eased)
 
 
 def _takes(piece: StockPiece, problem: CutProblem, part: CutPart) -> bool:
@@ -152,5 +160,5 @@ def _takes(piece: StockPiece, problem: CutProblem, part: CutPart) -> bool:
     return (
         piece.available != 0
         and part.room(problem.kerf) <= problem.sound_length(piece) + problem.kerf
-        and strip_of(part).fits(piece.thickness or 0, piece.width or 0, problem.eased)
+        and fits_stock(part, piece, problem)
     )

@@ -48,9 +48,13 @@ class SearchResult:
 
     def with_packing(self, packing: Packing, model: Model) -> "SearchResult":
         """The same with another packing, proven when it is as good as any can be."""
-        _, cost, pieces = packing.key(model)
-        proven = self.proven or (cost, pieces) == (self.bound, self.fewest)
-        return replace(self, packing=packing, proven=proven)
+        return replace(self, packing=packing).with_bound(self.bound, self.fewest, model)
+
+    def with_bound(self, bound: int, fewest: int, model: Model) -> "SearchResult":
+        """The same with another bound on cost and pieces, proven when the packing meets it."""
+        _, cost, pieces = self.packing.key(model)
+        proven = (cost, pieces) == (bound, fewest)
+        return replace(self, bound=min(bound, cost), fewest=fewest, proven=proven)
 
 
 Report = Callable[[Packing, int], None]

@@ -11,7 +11,7 @@ from carpentry.parts.part import (
     PART_LENGTHS,
     Part,
     PartFields,
-    ends_fault,
+    angles_fault,
     not_planned_yet,
     read_part,
 )
@@ -24,7 +24,7 @@ __all__ = [
     "PART_LENGTHS",
     "Part",
     "PartFields",
-    "ends_fault",
+    "angles_fault",
     "not_planned_yet",
     "read_entry",
     "read_lines",

@@ -4,6 +4,7 @@ import re
 from dataclasses import dataclass, replace
 from functools import partial
 
+from carpentry.edges import SQUARE_EDGES, Edges, mean_width, outermost_width, read_edges
 from carpentry.ends import (
     SQUARE_ENDS,
     Ends,
@@ -11,7 +12,7 @@ from carpentry.ends import (
     centre_length,
     is_angled,
     outermost,
-    read_angle,
+    read_ends,
 )
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, Length, Unit, read_length
@@ -41,9 +42,11 @@ class PartFields:
     thickness: str = ""
     width: str = ""
     ends: str = ""
+    edges: str = ""
     measured: str = ""
     grain: str = ""
     clear: str = ""
+    show: str = ""
     rip: str = ""
     extra_length: str = ""
     extra_width: str = ""
@@ -87,15 +90,17 @@ class Part:
     thickness: Length | None = None
     width: Length | None = None
     ends: Ends = SQUARE_ENDS
+    edges: Edges = SQUARE_EDGES
     measured: Measured = Measured.LONG_LONG
     extra: ExtraTyped = (None, None, None)
     boards: RackChoice | None = None
     warnings: tuple[str, ...] = ()
 
     def may_be_ripped(self, usual: bool) -> bool:
-        """Whether it may be ripped from another size, as it says or else as the project does."""
+        """Whether it may be ripped from another size, as it says or else as the project does; who
+        asks for bevelled edges asks for it."""
         typed = self.fields.rip.strip().lower()
-        return typed == "yes" if typed else usual
+        return typed == "yes" if typed else usual or is_angled(self.edges)
 
     def finished_section(self, stock: Section | None) -> Section | None:
         """Its section when its stock has this one: its own sizes where it states them."""
@@ -111,6 +116,11 @@ class Part:
     def clear(self) -> bool:
         """Whether no flaw may fall on it."""
         return self.fields.clear.strip().lower() != "no"
+
+    @property
+    def show(self) -> bool:
+        """Whether it is seen when all is done: the best boards are for such parts."""
+        return self.fields.show.strip().lower() == "yes"
 
     def lengths(self) -> dict[str, Length]:
         """The lengths it states, by the names of their fields."""
@@ -132,6 +142,17 @@ class Part:
         own = self.finished_section(section) or section
         return centre_length(self.length.ticks, self.ends, self.measured, own.thickness, own.width)
 
+    def sawn_section(self, finished: Section) -> Section:
+        """A finished section between its outermost points. Raises ``CarpentryError`` when bevelled
+        edges leave nothing of a face."""
+        width = outermost_width(finished.width, self.edges, finished.thickness)
+        return replace(finished, width=width)
+
+    def mean_section(self, section: Section) -> Section:
+        """Its section as its volume goes by it, when its stock has this one."""
+        own = self.finished_section(section) or section
+        return replace(own, width=mean_width(own.width, self.edges, own.thickness))
+
     def outermost(self, section: Section) -> int:
         """Ticks between its outermost points when its stock has this section. Raises
         ``CarpentryError`` when its ends leave nothing."""
@@ -151,16 +172,6 @@ def _read_quantity(text: str) -> int:
     if quantity > MAX_QUANTITY:
         raise CarpentryError(f"{quantity:,} is more than {MAX_QUANTITY:,} of one part")
     return quantity
-
-
-def _read_ends(text: str) -> Ends:
-    if not text.strip():
-        return SQUARE_ENDS
-    words = re.split(r"[\s,/]+", text.strip())
-    if len(words) != 2:
-        raise CarpentryError(f"“{text.strip()}” is no pair of angles: write two, such as 20 -20")
-    left, right = (read_angle(word) for word in words)
-    return left, right
 
 
 def _positive(text: str, unit: Unit) -> Length | None:
@@ -201,11 +212,13 @@ def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> 
     faults = Faults()
     quantity = faults.attempt("quantity", lambda: _read_quantity(fields.quantity), 0)
     stock = faults.attempt("stock", lambda: read_stock(fields.stock, unit, own), None)
-    ends = faults.attempt("ends", lambda: _read_ends(fields.ends), SQUARE_ENDS)
+    ends = faults.attempt("ends", lambda: read_ends(fields.ends), SQUARE_ENDS)
+    edges = faults.attempt("edges", lambda: read_edges(fields.edges), SQUARE_EDGES)
     for place, choices, what in (
         ("measured", MEASURED, "way of measuring"),
         ("grain", ("length", "any"), "grain"),
         ("clear", ("yes", "no"), "answer"),
+        ("show", ("yes", "no"), "answer"),
         ("rip", ("yes", "no"), "answer"),
     ):
         typed = getattr(fields, place).strip()
@@ -246,6 +259,7 @@ def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> 
         thickness=thickness,
         width=width,
         ends=ends,
+        edges=edges,
         measured=Measured(fields.measured.strip().lower() or Measured.LONG_LONG),
         boards=boards,
         extra=(extra_length, extra_width, extra_thickness),
@@ -273,14 +287,16 @@ def _named_length_text(stock: str) -> str:
     return f"{third}ft" if third.isdigit() and int(third) <= 20 else third
 
 
-def ends_fault(part: Part, actual: Section | None) -> str | None:
-    """Why its ends cannot be cut, in words, or ``None``; ``actual`` is its stock's section."""
-    if part.square_ended:
+def angles_fault(part: Part, actual: Section | None) -> str | None:
+    """Why its ends or edges cannot be cut, in words, or ``None``; ``actual`` is its stock's
+    section."""
+    if part.square_ended and not is_angled(part.edges):
         return None
     if actual is None:
-        return "has an angled end on stock of unknown size"
+        return "has an angle on stock of unknown size"
     try:
         part.outermost(actual)
+        part.sawn_section(part.finished_section(actual) or actual)
     except CarpentryError as error:
         return error.problems[0].message
     return None
@@ -293,9 +309,11 @@ def not_planned_yet(part: Part, actual: Section | None) -> str | None:
     """
     if part.stock.is_sheet:
         return "cut from a sheet"
-    fault = ends_fault(part, actual)
+    fault = angles_fault(part, actual)
     if fault or actual is None:
         return fault
+    if is_angled(part.edges):
+        return "has bevelled edges: it has to be ripped"
     for own, real, what in (
         (part.thickness, actual.thickness, "thickness"),
         (part.width, actual.width, "width"),

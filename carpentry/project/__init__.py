@@ -12,7 +12,7 @@ from carpentry.project.file import (
 from carpentry.project.gathering import Shelf, gather_materials, section_sold
 from carpentry.project.leftovers import test_piece, whole_leftover
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
-from carpentry.project.rips import RipSegment, rip_segments
+from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
 from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
 
@@ -25,6 +25,7 @@ __all__ = [
     "Purchase",
     "RackUse",
     "RipSegment",
+    "RipStrip",
     "SettingFields",
     "Settings",
     "Shelf",

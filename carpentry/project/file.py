@@ -11,7 +11,7 @@ from carpentry.buying import MAX_LINES, PriceFields, PriceLine, Tax, read_price_
 from carpentry.cutting import Order
 from carpentry.document import Json, Reader, parse_json
 from carpentry.errors import CarpentryError
-from carpentry.length import Notation, Unit, interchange
+from carpentry.length import Notation, Unit, spelled_out
 from carpentry.parts import MAX_PARTS, PART_COLUMNS, Part, PartFields, read_part
 from carpentry.project.settings import MAX_COPIES, RackUse, SettingFields, Settings, read_settings
 from carpentry.sizes import MAX_OWN, NO_OWN, OwnFields, OwnStock, OwnStocks, StockName, read_own
@@ -84,15 +84,10 @@ def _materials_document(materials: Iterable[OwnStock]) -> list[dict[str, str]]:
     """Materials as they are read back, their sizes with the unit."""
     return [
         asdict(one.fields)
-        | {"thickness": _with_unit(one.section.thickness)}
-        | ({} if one.section.round else {"width": _with_unit(one.section.width)})
+        | {"thickness": spelled_out(one.section.thickness, Unit.INCH)}
+        | ({} if one.section.round else {"width": spelled_out(one.section.width, Unit.INCH)})
         for one in materials
     ]
-
-
-def _with_unit(ticks: int) -> str:
-    written = interchange(ticks, Unit.INCH)
-    return written if written.endswith("mm") else f"{written}in"
 
 
 def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile:
@@ -124,7 +119,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
     if len(given) != len(set(given)):
         reader.fault("parts", "two parts have the same mark")
     try:
-        settings = read_settings(typed_settings)
+        settings = read_settings(typed_settings, known)
     except CarpentryError as error:
         for problem in error.problems:
             group, _, name = problem.place.partition("_")
@@ -160,6 +155,7 @@ def _read_setting_fields(reader: Reader, unit: Unit) -> SettingFields:
         share_angled_cuts=reader.flag("share_angled_cuts", False),
         eased=reader.text("eased", usual.eased),
         keep_from=reader.text("keep_from", usual.keep_from),
+        keep_from_of=reader.text("keep_from_of", usual.keep_from_of),
         spare=reader.text("spare", usual.spare),
         rack=reader.choice("rack", list(RackUse), usual.rack),
         **grouped,

@@ -7,7 +7,7 @@ from decimal import Decimal
 
 from carpentry.buying import PriceLine, piece_price
 from carpentry.length import Unit, interchange
-from carpentry.parts import Part, ends_fault, not_planned_yet
+from carpentry.parts import Part, angles_fault, not_planned_yet
 from carpentry.project.material import Material, NamedPart, Offer
 from carpentry.project.settings import Settings
 from carpentry.rack import OnHand
@@ -208,7 +208,7 @@ def _of_wood(
             replace(offer, id=f"{stock} {offer.id}", section=offer.section or section)
             for offer in here
         ]
-    reasons = [(one, ends_fault(one.part, shelf.section(one.part.stock)[0])) for one in named]
+    reasons = [(one, angles_fault(one.part, shelf.section(one.part.stock)[0])) for one in named]
     parts, later = _settled(
         [one for one, reason in reasons if not reason],
         [(one, reason) for one, reason in reasons if reason],

@@ -110,7 +110,7 @@ class Material:
             parts=wanted,
             order=settings.order,
             share_angled_cuts=settings.share_angled_cuts,
-            keep_offcut_from=settings.keep_from.ticks,
+            keep_offcut_from=settings.keep_from_for(self.stock),
             eased=settings.eased.ticks if self.ripped else 0,
             owned_first=settings.rack is RackUse.ALWAYS,
         )
@@ -152,6 +152,7 @@ class Material:
             part.quantity * settings.copies,
             extra=extra if self.ripped else Extra(extra.length),
             clear=part.clear,
+            show=part.show,
             on=self._on(part),
         )
         section = self.sections[named.id] if self.ripped else self.section if self._angled else None
@@ -161,8 +162,9 @@ class Material:
             cut,
             length=part.outermost(section),
             thickness=section.thickness,
-            width=section.width,
+            width=part.sawn_section(section).width,
             ends=part.ends,
+            edges=part.edges,
         )
 
     def _on(self, part: Part) -> tuple[str, ...]:

@@ -2,18 +2,37 @@
 from one edge and one face."""
 
 from dataclasses import dataclass
+from decimal import Decimal
 
 from carpentry.cutting import Layout, PlacedPart
 from carpentry.cutting.plan import Span
+from carpentry.edges import SQUARE_EDGES, Edges, corners
 
 
 @dataclass(frozen=True)
 class RipStrip:
-    """A strip: ``y`` across the width, ``z`` through the thickness (ticks), and its parts."""
+    """A strip: ``y`` across the width, ``z`` through the thickness (ticks), its parts, and its
+    ``edges`` as it lies."""
 
     y: Span
     z: Span
     parts: tuple[str, ...]
+    edges: Edges = SQUARE_EDGES
+
+    @property
+    def corners(self) -> tuple[int, int, int, int]:
+        """Across the board (ticks): on the face left and right, on the back right and left."""
+        return corners(*self.y, self.edges, self.z[1] - self.z[0])
+
+
+@dataclass(frozen=True)
+class RipLine:
+    """A saw line along the board: how far from the marked edge on the ``face`` and on the ``back``
+    (ticks), and the tilt of the blade from square."""
+
+    face: int
+    back: int
+    tilt: Decimal = Decimal(0)
 
 
 @dataclass(frozen=True)
@@ -21,13 +40,14 @@ class RipSegment:
     """A length of a board that is ripped in one way, from ``start`` to ``end`` (ticks).
 
     ``across`` are the far edges of strips from the marked edge, where the saw runs on their waste
-    side; ``through`` the same from the marked face.
+    side, and bevels that no strip before them shares; ``through`` the far sides from the marked
+    face.
     """
 
     start: int
     end: int
     strips: tuple[RipStrip, ...]
-    across: tuple[int, ...]
+    across: tuple[RipLine, ...]
     through: tuple[int, ...]
 
 
@@ -50,26 +70,45 @@ def rip_segments(layout: Layout, thickness: int, width: int) -> list[RipSegment]
 
 
 def _segment(placed: list[PlacedPart], thickness: int, width: int) -> RipSegment:
-    strips: dict[tuple[Span, Span], list[str]] = {}
+    found: dict[tuple[Span, Span, Edges], list[str]] = {}
     for part in placed:
-        key = part.y or (0, width), part.z or (0, thickness)
-        strips.setdefault(key, []).append(part.part)
+        key = part.y or (0, width), part.z or (0, thickness), part.edges
+        found.setdefault(key, []).append(part.part)
+    strips = tuple(
+        RipStrip(y, z, tuple(parts), edges)
+        for (y, z, edges), parts in sorted(found.items(), key=lambda one: one[0][:2])
+    )
     return RipSegment(
         start=min(part.start for part in placed),
         end=max(part.end for part in placed),
-        strips=tuple(RipStrip(y, z, tuple(parts)) for (y, z), parts in sorted(strips.items())),
-        across=tuple(sorted({y[1] for y, _ in strips if y[1] < width})),
-        through=tuple(sorted({z[1] for _, z in strips if z[1] < thickness})),
+        strips=strips,
+        across=tuple(_across(strips, width)),
+        through=tuple(sorted({strip.z[1] for strip in strips if strip.z[1] < thickness})),
     )
 
 
+def _across(strips: tuple[RipStrip, ...], width: int) -> list[RipLine]:
+    lines: set[RipLine] = set()
+    before: RipStrip | None = None
+    for strip in sorted(strips, key=lambda one: one.y):
+        face_left, face_right, back_right, back_left = strip.corners
+        left, right = strip.edges
+        shared = before is not None and left == before.edges[1].flipped and strip.y[0] < before.y[1]
+        if left.degrees and not shared:
+            lines.add(RipLine(face_left, back_left, abs(left.degrees)))
+        if right.degrees or strip.y[1] < width:
+            lines.add(RipLine(face_right, back_right, abs(right.degrees)))
+        before = strip
+    return sorted(lines, key=lambda line: (line.face, line.back))
+
+
 def _same_rips(one: RipSegment, other: RipSegment) -> bool:
-    return [(s.y, s.z) for s in one.strips] == [(s.y, s.z) for s in other.strips]
+    return [(s.y, s.z, s.edges) for s in one.strips] == [(s.y, s.z, s.edges) for s in other.strips]
 
 
 def _joined(one: RipSegment, other: RipSegment) -> RipSegment:
     strips = tuple(
-        RipStrip(a.y, a.z, (*a.parts, *b.parts))
+        RipStrip(a.y, a.z, (*a.parts, *b.parts), a.edges)
         for a, b in zip(one.strips, other.strips, strict=True)
     )
     return RipSegment(one.start, other.end, strips, one.across, one.through)

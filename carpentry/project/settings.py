@@ -1,6 +1,7 @@
 """How a project measures and saws."""
 
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from functools import partial
@@ -8,6 +9,8 @@ from functools import partial
 from carpentry.cutting import Extra, Order
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Length, Notation, Unit, read_length
+from carpentry.project.keeping import read_keep_rules
+from carpentry.sizes import NO_OWN, OwnStocks, StockName
 
 MAX_COPIES = 1_000
 MAX_SPARE = 100
@@ -54,6 +57,7 @@ class SettingFields:
     extra_thickness: str = "0"
     eased: str = "0"
     keep_from: str = "12"
+    keep_from_of: str = ""
     spare: str = "0"
     rack: str = "never"
 
@@ -81,8 +85,8 @@ class Spare:
 class Settings:
     """Settings as understood. Lengths are exact; ``copies`` is how many are built; ``rip`` whether
     parts may be ripped from other sizes unless they say otherwise, in which ``order`` of work;
-    leftovers are worth keeping from ``keep_from`` on; ``eased`` is ripped off either edge of a
-    board before strips are."""
+    leftovers are worth keeping from ``keep_from`` on, of some stocks as ``kept`` says; ``eased`` is
+    ripped off either edge of a board before strips are."""
 
     fields: SettingFields
     unit: Unit
@@ -101,6 +105,11 @@ class Settings:
     share_angled_cuts: bool
     spare: Spare
     rack: RackUse
+    kept: Mapping[StockName, Length]
+
+    def keep_from_for(self, stock: StockName) -> int:
+        """Ticks from which on a leftover of a stock is worth keeping."""
+        return self.kept.get(stock, self.keep_from).ticks
 
     @property
     def extra(self) -> Extra:
@@ -149,8 +158,9 @@ def _rack(text: str) -> RackUse:
     return RackUse(text)
 
 
-def read_settings(fields: SettingFields) -> Settings:
-    """Settings from what was typed. Raises ``CarpentryError`` with every problem, by field."""
+def read_settings(fields: SettingFields, own: OwnStocks = NO_OWN) -> Settings:
+    """Settings from what was typed; ``own`` are materials of one's own. Raises ``CarpentryError``
+    with every problem, by field."""
     try:
         unit = Unit(fields.unit)
     except ValueError as error:
@@ -165,6 +175,10 @@ def read_settings(fields: SettingFields) -> Settings:
     order = faults.attempt("order", lambda: _order(fields.order), Order.EITHER)
     spare = faults.attempt("spare", lambda: _spare(fields.spare), Spare())
     rack = faults.attempt("rack", lambda: _rack(fields.rack), RackUse.NEVER)
+    kept: dict[StockName, Length] = {}
+    kept = faults.attempt(
+        "keep_from_of", lambda: read_keep_rules(fields.keep_from_of, unit, own), kept
+    )
     faults.raise_any()
     return Settings(
         fields=fields,
@@ -176,5 +190,6 @@ def read_settings(fields: SettingFields) -> Settings:
         share_angled_cuts=fields.share_angled_cuts,
         spare=spare,
         rack=rack,
+        kept=kept,
         **lengths,
     )

@@ -74,7 +74,7 @@ def tally(
         counts: dict[str, int] = {}
         density = species_of(material.stock).density()
         volumes = {
-            named.id: section.area * named.part.centre_length(section)
+            named.id: named.part.mean_section(section).area * named.part.centre_length(section)
             for named in material.parts
             if (section := material.sections[named.id])
         }
@@ -89,7 +89,8 @@ def tally(
             cut = sum(volumes.get(placed.part, 0) for placed in layout.parts)
             finished += Fraction(cut) * layout.count
             rest = whole_leftover(layout)
-            keepable += layout.count if rest and rest.length >= settings.keep_from.ticks else 0
+            keep_from = settings.keep_from_for(offers[layout.stock].stock)
+            keepable += layout.count if rest and rest.length >= keep_from else 0
         for offer in material.offers:
             count = counts.get(offer.id, 0)
             if not count:

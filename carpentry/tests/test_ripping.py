@@ -24,7 +24,8 @@ from carpentry.cutting import (
     plan_cuts,
     read_plan,
 )
-from carpentry.cutting.cross_section import BoardSection, StripSize, rip_patterns
+from carpentry.cutting.blocks import StripSize
+from carpentry.cutting.cross_section import BoardSection, rip_patterns
 from carpentry.cutting.plan_file import plan_document
 from carpentry.cutting.problem import Extra
 from carpentry.cutting.ripped import Ripped

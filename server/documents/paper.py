@@ -197,6 +197,8 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
         story.append(Paragraph(title, style(13)))
         drawing = Drawing(width / project.plan.longest_ticks, project.notation, marks, labels)
         story += _boards(material, drawing)
+        if material.best_boards:
+            story.append(text(material.best_boards.capitalize(), 8, bold=True))
         if material.test_piece:
             story.append(text(material.test_piece, 8))
     story += _not_planned(project)
@@ -298,8 +300,11 @@ def _rip_lines(layout: LayoutOut, marks: dict[UUID, str]) -> list[str]:
     for segment in layout.rips:
         if not (segment.across or segment.through):
             continue
-        cuts = [length_markup(at) for at in segment.across]
-        said = f"Rip at {', '.join(cuts)} from the marked edge" if cuts else ""
+        cuts = [
+            f"{length_markup(line.at)}{f', blade at {line.tilt}' if line.tilt else ''}"
+            for line in segment.across
+        ]
+        said = f"Rip at {'; '.join(cuts)} from the marked edge" if cuts else ""
         if segment.through:
             deep = ", ".join(length_markup(at) for at in segment.through)
             said += f"{'; then' if said else 'Rip'} at {deep} from the marked face"

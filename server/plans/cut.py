@@ -8,7 +8,8 @@ from django.db import transaction
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
 from carpentry.rack import MAX_BOARDS, BoardFields
-from server.plans.inputs import Inputs, inputs_of
+from carpentry.sizes import StockName, read_stock, standard_section
+from server.plans.inputs import inputs_of
 from server.plans.models import Board, Plan
 from server.rack.models import Rack, RackBoard
 
@@ -35,9 +36,11 @@ def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
         used = list(rack.boards.filter(id__in=[b.rack_board for b in boards if b.rack_board]))
         rows = [board.snapshot() for board in used]
         rack.boards.filter(id__in=[board.id for board in used]).delete()
-        keep_from = inputs.settings.keep_from.ticks
         offcuts = [
-            _offcut(board, plan, inputs, used) for board in boards if _is_kept(board, keep_from)
+            _offcut(board, stock, plan, used)
+            for board in boards
+            for stock in [read_stock(board.stock, Unit.INCH, inputs.basis.own).stock]
+            if _is_kept(board, inputs.settings.keep_from_for(stock))
         ]
         if rack.boards.count() + len(offcuts) > MAX_BOARDS:
             raise CarpentryError(f"a rack holds {MAX_BOARDS:,} boards: take some off first", "plan")
@@ -87,13 +90,14 @@ def _is_kept(board: Board, keep_from: int) -> bool:
     return board.leftover_end - board.leftover_start >= keep_from
 
 
-def _offcut(board: Board, plan: Plan, inputs: Inputs, used: list[RackBoard]) -> BoardFields:
+def _offcut(board: Board, stock: StockName, plan: Plan, used: list[RackBoard]) -> BoardFields:
     """A leftover as the rack notes it down; measured where the board it is from was."""
     assert board.leftover_start is not None and board.leftover_end is not None
     cut_from = next((one for one in used if one.id == board.rack_board), None)
-    material = next(m for m in inputs.materials if str(m.stock) == board.stock)
     measured: dict[str, Any] = {}
-    own_size = material.section_from_yard or (cut_from and cut_from.read().is_measured)
+    standard = standard_section(stock)
+    as_named = standard and (board.thickness, board.width) == (standard.thickness, standard.width)
+    own_size = not as_named or (cut_from and cut_from.read().is_measured)
     if own_size and board.thickness and board.width:
         measured = {
             "thickness": interchange(board.thickness, Unit(Rack.UNIT)),

@@ -121,6 +121,11 @@ def _take(on_rack: list[RackBoard], offer: Offer, inputs: Inputs) -> RackBoard:
     return board
 
 
+def _best_first(boards: list[RackBoard]) -> list[RackBoard]:
+    """Boards in the order in which they are taken: layouts with parts that are seen come first."""
+    return sorted(boards, key=lambda board: (board.read().unevenness, board.number))
+
+
 def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> None:
     boards: list[Board] = []
     pieces: list[Piece] = []
@@ -128,7 +133,8 @@ def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> No
     cut: Counter[str] = Counter()
     for material, made in zip(inputs.materials, plans, strict=True):
         offers = {offer.id: offer for offer in material.offers}
-        on_rack = {o.stock: list(inputs.basis.rack[o.stock]) for o in material.offers if o.owned}
+        owned = {offer.stock for offer in material.offers if offer.owned}
+        on_rack = {stock: _best_first(inputs.basis.rack[stock]) for stock in owned}
         for layout in made.layouts if made else ():
             layout_number += 1
             offer = offers[layout.stock]

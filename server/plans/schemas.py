@@ -65,13 +65,23 @@ class PlacedOut(BaseModel):
 
 class RipStripOut(BaseModel):
     """A strip on the end of a board: where, in ticks from the marked edge and face, and what it
-    gives."""
+    gives. ``corners`` across the board: on its face left and right, on its back right and left."""
 
     y: SpanOut
     z: SpanOut
     parts: list[UUID]
     thickness: LengthOut
     width: LengthOut
+    corners: tuple[int, int, int, int]
+
+
+class RipLineOut(BaseModel):
+    """A saw line along a board: ``at`` on its face, ``back`` on its back (ticks), both from the
+    marked edge, and the tilt of the blade where it is not square."""
+
+    at: LengthOut
+    back: int
+    tilt: str
 
 
 class RipSegmentOut(BaseModel):
@@ -81,7 +91,7 @@ class RipSegmentOut(BaseModel):
     start: LengthOut
     end: LengthOut
     strips: list[RipStripOut]
-    across: list[LengthOut]
+    across: list[RipLineOut]
     through: list[LengthOut]
 
 
@@ -110,6 +120,7 @@ class LayoutOut(BaseModel):
     leftover: LeftoverOut | None
     flaws: list[SpanOut]
     changed: int
+    show: bool
     trim_start: int
     trim_end: int
 
@@ -139,6 +150,7 @@ class MaterialOut(BaseModel):
     note: str
     near_misses: list[str]
     test_piece: str
+    best_boards: str
     priced: bool
     summary: str
     cost: str | None

@@ -7,18 +7,20 @@ from uuid import UUID
 
 from carpentry.buying import ShoppingList, write_money
 from carpentry.cutting import CutPlan, Layout, PlacedPart
+from carpentry.edges import wider_width
 from carpentry.ends import bevel_lines, is_angled, outline, told
 from carpentry.length import Notation, Unit, sold_name, write_length
 from carpentry.project import (
     Material,
     Offer,
+    RipStrip,
     Settings,
     Tally,
     rip_segments,
     test_piece,
     whole_leftover,
 )
-from carpentry.sizes import Section, pounds, rounded, species_of
+from carpentry.sizes import Section, StockName, pounds, rounded, species_of
 from server.config.schemas import length_out
 from server.plans.inputs import Document, Inputs
 from server.plans.making import UNDER_WAY
@@ -32,6 +34,7 @@ from server.plans.schemas import (
     MaterialOut,
     PlacedOut,
     PlanOut,
+    RipLineOut,
     RipSegmentOut,
     RipStripOut,
     SectionOut,
@@ -140,6 +143,7 @@ def _material(
     offers = {offer.id: offer for offer in material.offers}
     layouts: list[LayoutOut] = []
     first = numbered.next
+    shown = {named.id for named in material.parts if named.part.show}
     counts: Counter[str] = Counter()
     for layout in made.layouts if made else ():
         offer = offers[layout.stock]
@@ -160,8 +164,9 @@ def _material(
                 section=section_out(material.section_of(offer), notation),
                 rips=_rips(layout, material, offer, notation),
                 parts=_placed_parts(layout, material, notation),
-                leftover=_leftover(layout, inputs.settings),
+                leftover=_leftover(layout, offer.stock, inputs.settings),
                 changed=changed,
+                show=any(placed.part in shown for placed in layout.parts),
                 flaws=[_span(flaw) for flaw in offer.on_hand.flaws] if offer.on_hand else [],
                 trim_start=inputs.settings.trim_start.ticks,
                 trim_end=inputs.settings.trim_end.ticks,
@@ -183,6 +188,7 @@ def _material(
         caution=species.caution,
         section=None if material.ripped else section_out(material.section, notation),
         section_source=inputs.source if material.section_from_yard else "standard size",
+        best_boards=_best_boards(layouts),
         note="the yard's section differs from length to length" if material.sections_differ else "",
         test_piece=_test_piece(made, first, inputs.settings.notation),
         near_misses=material.near_misses(inputs.settings)[:MOST_NEAR_MISSES],
@@ -216,15 +222,28 @@ def _rips(layout: Layout, material: Material, offer: Offer, notation: str) -> li
                     z=_span(strip.z),
                     parts=[UUID(part) for part in dict.fromkeys(strip.parts)],
                     thickness=length_out(strip.z[1] - strip.z[0], notation),
-                    width=length_out(strip.y[1] - strip.y[0], notation),
+                    width=length_out(_wider(strip), notation),
+                    corners=strip.corners,
                 )
                 for strip in one.strips
             ],
-            across=[length_out(at, notation) for at in one.across],
+            across=[
+                RipLineOut(
+                    at=length_out(line.face, notation),
+                    back=line.back,
+                    tilt=f"{line.tilt:f}°" if line.tilt else "",
+                )
+                for line in one.across
+            ],
             through=[length_out(at, notation) for at in one.through],
         )
         for one in rip_segments(layout, section.thickness, section.width)
     ]
+
+
+def _wider(strip: RipStrip) -> int:
+    """Ticks across the wider face of a strip."""
+    return wider_width(strip.y[1] - strip.y[0], strip.edges, strip.z[1] - strip.z[0])
 
 
 def _placed_parts(layout: Layout, material: Material, notation: str) -> list[PlacedOut]:
@@ -253,6 +272,30 @@ def _placed(placed: PlacedPart, section: Section | None, notation: str) -> Place
     )
 
 
+def _best_boards(layouts: list[LayoutOut]) -> str:
+    """Which boards hold parts that are seen, in words; nothing where all do or none does."""
+    if all(layout.show for layout in layouts):
+        return ""
+    numbers = [n for one in layouts if one.show for n in range(one.first, one.first + one.count)]
+    if not numbers:
+        return ""
+    boards = f"board {numbers[0]}" if len(numbers) == 1 else f"boards {_listed(numbers)}"
+    return f"the best boards for what is seen: {boards}"
+
+
+def _listed(numbers: list[int]) -> str:
+    """Numbers in words, those in a row together: 1 to 3, 5."""
+    runs: list[list[int]] = []
+    for number in numbers:
+        if runs and runs[-1][-1] == number - 1:
+            runs[-1].append(number)
+        else:
+            runs.append([number])
+    return ", ".join(
+        f"{run[0]} to {run[-1]}" if len(run) > 2 else ", ".join(map(str, run)) for run in runs
+    )
+
+
 def _test_piece(made: CutPlan | None, first: int, notation: Notation) -> str:
     """Where the piece for trial cuts comes from, in words, with boards numbered from ``first``."""
     if made is None or not made.layouts:
@@ -265,14 +308,14 @@ def _test_piece(made: CutPlan | None, first: int, notation: Notation) -> str:
     return f"test piece for setting up: {length} left of board {first + index}"
 
 
-def _leftover(layout: Layout, settings: Settings) -> LeftoverOut | None:
+def _leftover(layout: Layout, stock: StockName, settings: Settings) -> LeftoverOut | None:
     rest = whole_leftover(layout)
     if rest is None:
         return None
     return LeftoverOut(
         start=rest.start,
         end=rest.end,
-        keep=rest.length >= settings.keep_from.ticks,
+        keep=rest.length >= settings.keep_from_for(stock),
         length=length_out(rest.length, settings.notation),
     )
 

@@ -10,7 +10,7 @@ from django.utils.functional import cached_property
 
 from carpentry.cutting import Order
 from carpentry.errors import CarpentryError
-from carpentry.length import Notation, Unit, interchange
+from carpentry.length import Notation, Unit, interchange, spelled_out
 from carpentry.parts import PART_LENGTHS, PartFields, read_part
 from carpentry.parts import Part as ReadPart
 from carpentry.project import (
@@ -22,8 +22,9 @@ from carpentry.project import (
     own_among,
     read_settings,
 )
+from carpentry.project.keeping import written_out
 from carpentry.project.settings import MAX_COPIES, SETTING_LENGTHS
-from carpentry.sizes import OwnStocks
+from carpentry.sizes import NO_OWN, OwnStocks
 from server.history.errors import as_validation_error
 from server.history.models import Revision, Snapshot, Versioned
 from server.materials.models import own_stocks
@@ -64,6 +65,7 @@ class Project(Versioned):
     extra_thickness = models.CharField(max_length=60, default="0")
     eased = models.CharField(max_length=60, default="0")
     keep_from = models.CharField(max_length=60, default="12")
+    keep_from_of = models.CharField(max_length=500, blank=True)
     spare = models.CharField(max_length=10, default="0")
     rack = models.CharField(
         max_length=10,
@@ -81,7 +83,8 @@ class Project(Versioned):
     def settings(self) -> Settings:
         """The settings as carpentry understands them."""
         try:
-            return read_settings(SettingFields(**{name: getattr(self, name) for name in SETTINGS}))
+            typed = SettingFields(**{name: getattr(self, name) for name in SETTINGS})
+            return read_settings(typed, self.own if typed.keep_from_of else NO_OWN)
         except CarpentryError as error:
             raise as_validation_error(error) from error
 
@@ -129,6 +132,7 @@ class Project(Versioned):
             ticks = getattr(settings, name).ticks
             kept = interchange(ticks, unit) if ticks else "0"
             setattr(self, name, getattr(usual, name) if is_usual else kept)
+        self.keep_from_of = written_out(settings.kept)
         rows = list(self.parts.all())
         for row in rows:
             part = row.read(before)
@@ -171,7 +175,7 @@ class Project(Versioned):
 
 def _spelled_out(text: str, ticks: int, unit: Unit) -> str:
     bare = text.replace(" ", "").replace(".", "").replace("/", "").replace("-", "")
-    return f"{interchange(ticks, unit)}{unit.value}" if bare.isnumeric() else text
+    return spelled_out(ticks, unit) if bare.isnumeric() else text
 
 
 def mark_of(number: int) -> str:
@@ -221,9 +225,11 @@ class Part(models.Model):
     thickness = models.CharField(max_length=60, blank=True)
     width = models.CharField(max_length=60, blank=True)
     ends = models.CharField(max_length=40, blank=True)
+    edges = models.CharField(max_length=40, blank=True)
     measured = models.CharField(max_length=20, blank=True)
     grain = models.CharField(max_length=20, blank=True)
     clear = models.CharField(max_length=20, blank=True)
+    show = models.CharField(max_length=20, blank=True)
     rip = models.CharField(max_length=20, blank=True)
     extra_length = models.CharField(max_length=60, blank=True)
     extra_width = models.CharField(max_length=60, blank=True)

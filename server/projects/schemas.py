@@ -25,7 +25,8 @@ class YardNameOut(BaseModel):
 class PartOut(BaseModel):
     """A part: each field as typed, and what was understood. ``over_all`` is its length between the
     outermost points where that is another, ``sawn`` that with what is added for the
-    work. ``angles`` are its ends in words, ``pair`` the mark of the part that is its mirror image.
+    work. ``angles`` are its ends in words, ``bevels`` its edges, ``pair`` the mark of
+    the part that is its mirror image.
     """
 
     id: UUID
@@ -37,9 +38,11 @@ class PartOut(BaseModel):
     thickness: str
     width: str
     ends: str
+    edges: str
     measured: str
     grain: str
     clear: str
+    show: str
     rip: str
     extra_length: str
     extra_width: str
@@ -58,6 +61,7 @@ class PartOut(BaseModel):
     over_all: LengthOut | None
     sawn: LengthOut | None
     angles: str
+    bevels: str
     pair: str
     weight: str
     later: str
@@ -81,6 +85,7 @@ class ProjectOut(BaseModel):
     trim_start: SettingLengthOut
     trim_end: SettingLengthOut
     keep_from: SettingLengthOut
+    keep_from_of: str
     extra_length: SettingLengthOut
     extra_width: SettingLengthOut
     extra_thickness: SettingLengthOut
@@ -151,6 +156,7 @@ class ProjectPatchIn(SeenIn):
     order: str | None = None
     share_angled_cuts: bool | None = None
     keep_from: str | None = None
+    keep_from_of: str | None = None
     extra_length: str | None = None
     extra_width: str | None = None
     extra_thickness: str | None = None
@@ -172,9 +178,11 @@ class PartPatchIn(SeenIn):
     thickness: str | None = None
     width: str | None = None
     ends: str | None = None
+    edges: str | None = None
     measured: str | None = None
     grain: str | None = None
     clear: str | None = None
+    show: str | None = None
     rip: str | None = None
     extra_length: str | None = None
     extra_width: str | None = None

@@ -2,7 +2,7 @@
 
 from django.conf import settings
 
-from carpentry.ends import mirrored, told, ways_to_lie
+from carpentry.ends import is_angled, mirrored, told, ways_to_lie
 from carpentry.errors import CarpentryError
 from carpentry.parts import Part as ReadPart
 from carpentry.parts import not_planned_yet
@@ -28,8 +28,17 @@ from server.projects.schemas import (
 )
 
 TYPED = (
-    *("quantity", "name", "stock", "length", "thickness", "width", "ends", "measured"),
-    *("grain", "clear", "rip", "extra_length", "extra_width", "extra_thickness"),
+    *("quantity", "name", "stock", "length", "thickness", "width", "ends", "edges"),
+    *(
+        "measured",
+        "grain",
+        "clear",
+        "show",
+        "rip",
+        "extra_length",
+        "extra_width",
+        "extra_thickness",
+    ),
     *("boards", "group", "note"),
 )
 
@@ -65,6 +74,7 @@ def show_project(project: Project) -> ProjectOut:
         **{name: setting(name) for name in SETTING_LENGTHS},
         copies=project.copies,
         rack=project.rack,
+        keep_from_of=project.keep_from_of,
         rip=project.rip,
         order=project.order,
         share_angled_cuts=project.share_angled_cuts,
@@ -134,6 +144,7 @@ def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> Par
         over_all=length_out(over_all, notation) if over_all != read.length.ticks else None,
         sawn=length_out(sawn, notation) if sawn != over_all else None,
         angles="" if read.square_ended else told(read.ends),
+        bevels=told(read.edges) if is_angled(read.edges) else "",
         pair="",
         weight=_weight_of_one(str(part.id), read, material, inputs),
         later=next((why for one, why in material.later if one.id == str(part.id)), ""),
@@ -146,7 +157,7 @@ def _weight_of_one(id_: str, part: ReadPart, material: Material, inputs: Inputs)
     section = material.sections[id_]
     if section is None:
         return ""
-    volume = section.area * part.centre_length(section)
+    volume = part.mean_section(section).area * part.centre_length(section)
     kilograms = weight_kg(volume, species_of(part.stock).density())
     return weight_text(kilograms, inputs.settings.unit, "0.1")
 

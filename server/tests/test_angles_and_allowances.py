@@ -99,6 +99,8 @@ class AllowancesTest(PlannedTestCase):
         self.assertIn("at most 4 ft", faults["extra_length"])
         self.assertIn("10 %", faults["spare"])
         self.assertIn("keep_from", faults)
+        faults = self.problems(self.change(project, "patch", "", keep_from_of="2x4 12, 9x9 3"))
+        self.assertIn("“9x9 3” is no rule", faults["keep_from_of"])
         path = f"/parts/{project['parts'][0]['id']}"
         faults = self.problems(self.change(project, "patch", path, extra_width="-1"))
         self.assertIn("extra_width", faults)
@@ -121,6 +123,10 @@ class SpareTest(PlannedTestCase):
         self.assertIn("15 3/8″ left of board 1", material["test_piece"])
         kept = self.change(project, "patch", "", keep_from="15").json()
         self.assertTrue(kept["plan"]["materials"][0]["layouts"][0]["leftover"]["keep"])
+        of_some = self.change(kept, "patch", "", keep_from_of="2x6 8, 2x4 16").json()
+        self.assertFalse(of_some["plan"]["materials"][0]["layouts"][0]["leftover"]["keep"])
+        metric = self.change(of_some, "patch", "", unit="mm").json()
+        self.assertEqual(metric["keep_from_of"], "2x6 8in, 2x4 16in")
         full = self.planned("1\trail\t2x4\t93\t\t\t")["plan"]["materials"][0]
         self.assertIn("no leftover is long enough", full["test_piece"])
 

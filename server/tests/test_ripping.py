@@ -13,7 +13,7 @@ PRICES = HEADER + b"Old Mill,2x4,8ft,4.00\nOld Mill,2x10,8ft,14.00\nOld Mill,2x2
 TABLE = "quantity\tname\tstock\tlength\twidth\trip\n"
 
 
-class RippingTest(ApiTestCase):
+class RippedTestCase(ApiTestCase):
     def setUp(self) -> None:
         super().setUp()
         self.yard = self.take_prices(PRICES)[0]["id"]
@@ -24,6 +24,8 @@ class RippingTest(ApiTestCase):
         self.assertIn("plan", project, project)
         return project
 
+
+class RippingTest(RippedTestCase):
     def test_narrow_parts_come_out_of_the_cheaper_board(self) -> None:
         project = self.ripped("12 square 2x2 30")
         plan = project["plan"]
@@ -34,7 +36,7 @@ class RippingTest(ApiTestCase):
         self.assertTrue(plan["tally"]["claim"]["proven"])
         self.assertIn("crosscut, rip, crosscut", plan["tally"]["claim"]["detail"])
         rips = plan["materials"][0]["layouts"][0]["rips"]
-        self.assertEqual([at["text"] for at in rips[0]["across"]], ["1 1/2″", "3 1/8″"])
+        self.assertEqual([at["at"]["text"] for at in rips[0]["across"]], ["1 1/2″", "3 1/8″"])
         self.assertEqual(project["parts"][0]["section"]["width"]["text"], "1 1/2″")
         self.assertEqual(Piece.objects.filter(board__plan=plan["id"]).count(), 12)
 
@@ -108,3 +110,47 @@ class RippingTest(ApiTestCase):
         boards = self.ask("get", "/rack").json()["boards"]
         self.assertEqual([board["stock"] for board in boards], ["2x2"])
         self.assertGreaterEqual(boards[0]["length_shown"]["ticks"], 8128 * 30)
+
+
+class BevelsTest(RippedTestCase):
+    HEAD = "quantity\tname\tstock\tlength\twidth\tedges\tshow\n"
+
+    def test_a_bevelled_edge_is_ripped_without_being_allowed(self) -> None:
+        project = self.new_project(f"{self.HEAD}4\tblock\t2x4\t20\t3\t45 45\t", yard=self.yard)
+        (part,) = project["parts"]
+        self.assertEqual(part["bevels"], "both 45° bevel, mirrored")
+        plan = project["plan"]
+        self.assertTrue(plan["tally"]["claim"]["proven"])
+        (segment, *_) = plan["materials"][0]["layouts"][0]["rips"]
+        strip = segment["strips"][0]
+        self.assertEqual(strip["width"]["text"], "3″")
+        left, right, back_right, back_left = strip["corners"]
+        self.assertEqual((right - left, back_right - back_left), (24384, 0))
+        self.assertEqual([line["tilt"] for line in segment["across"]], ["45°", "45°"])
+        paper = self.client.get(f"/api/projects/{project['id']}/cut-sheet.pdf").content
+        words = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(paper)).pages)
+        self.assertIn("blade at 45°", words)
+
+    def test_edges_that_cannot_be(self) -> None:
+        project = self.new_project(f"{self.HEAD}4\tblock\t2x4\t20\t2\t45 45\t", yard=self.yard)
+        self.assertIn("nothing is left of one face", project["parts"][0]["later"])
+        self.assertEqual(project["plan"]["tally"]["later"], 1)
+        path = f"/parts/{project['parts'][0]['id']}"
+        faults = self.problems(self.change(project, "patch", path, edges="45"))
+        self.assertIn("such as 45 45", faults["edges"])
+        never = self.change(project, "patch", path, edges="20 0", rip="no").json()
+        self.assertIn("it has to be ripped", never["parts"][0]["later"])
+
+    def test_what_is_seen_comes_from_the_first_boards(self) -> None:
+        rows = "3\thidden\t2x4\t30\t\t\t\n3\tseen\t2x4\t30\t\t\tyes"
+        material = self.new_project(self.HEAD + rows, yard=self.yard)["plan"]["materials"][0]
+        self.assertEqual([layout["show"] for layout in material["layouts"]], [True, False])
+        self.assertEqual(material["best_boards"], "the best boards for what is seen: board 1")
+
+    def test_offcuts_of_ripped_boards_go_onto_the_rack(self) -> None:
+        project = self.ripped(f"{TABLE}4\tstrip\t2x2\t30\t\t", order="crosscut-first")
+        plan = project["plan"]
+        body = {"change_id": str(uuid.uuid4())}
+        self.assertEqual(self.ask("post", f"/plans/{plan['id']}/cut", body).json()["stage"], "cut")
+        boards = self.ask("get", "/rack").json()["boards"]
+        self.assertEqual([board["stock"] for board in boards], ["2x4"])

@@ -1438,6 +1438,8 @@ export interface components {
             /** Rips */
             rips: components["schemas"]["RipSegmentOut"][];
             section: components["schemas"]["SectionOut"] | null;
+            /** Show */
+            show: boolean;
             /** Stock */
             stock: string;
             /** Trim End */
@@ -1511,6 +1513,8 @@ export interface components {
          * @description A stock with its boards; or, ``ripped``, all stocks of one wood.
          */
         MaterialOut: {
+            /** Best Boards */
+            best_boards: string;
             /** Caution */
             caution: string;
             /** Cost */
@@ -1690,11 +1694,14 @@ export interface components {
          * PartOut
          * @description A part: each field as typed, and what was understood. ``over_all`` is its length between the
          *     outermost points where that is another, ``sawn`` that with what is added for the
-         *     work. ``angles`` are its ends in words, ``pair`` the mark of the part that is its mirror image.
+         *     work. ``angles`` are its ends in words, ``bevels`` its edges, ``pair`` the mark of
+         *     the part that is its mirror image.
          */
         PartOut: {
             /** Angles */
             angles: string;
+            /** Bevels */
+            bevels: string;
             /** Boards */
             boards: string;
             /** Called */
@@ -1703,6 +1710,8 @@ export interface components {
             clear: string;
             /** Cut */
             cut: number;
+            /** Edges */
+            edges: string;
             /** Ends */
             ends: string;
             /** Extra Length */
@@ -1748,6 +1757,8 @@ export interface components {
             section: components["schemas"]["SectionOut"] | null;
             /** Section Source */
             section_source: string;
+            /** Show */
+            show: string;
             /** Stock */
             stock: string;
             /** Stock Name */
@@ -1772,6 +1783,8 @@ export interface components {
             change_id: string;
             /** Clear */
             clear?: string | null;
+            /** Edges */
+            edges?: string | null;
             /** Ends */
             ends?: string | null;
             /** Extra Length */
@@ -1796,6 +1809,8 @@ export interface components {
             quantity?: string | null;
             /** Rip */
             rip?: string | null;
+            /** Show */
+            show?: string | null;
             /** Stock */
             stock?: string | null;
             /** Thickness */
@@ -2013,6 +2028,8 @@ export interface components {
              */
             id: string;
             keep_from: components["schemas"]["SettingLengthOut"];
+            /** Keep From Of */
+            keep_from_of: string;
             kerf: components["schemas"]["SettingLengthOut"];
             /** Name */
             name: string;
@@ -2067,6 +2084,8 @@ export interface components {
             extra_width?: string | null;
             /** Keep From */
             keep_from?: string | null;
+            /** Keep From Of */
+            keep_from_of?: string | null;
             /** Kerf */
             kerf?: string | null;
             /** Name */
@@ -2378,13 +2397,25 @@ export interface components {
             version: number;
         };
         /**
+         * RipLineOut
+         * @description A saw line along a board: ``at`` on its face, ``back`` on its back (ticks), both from the
+         *     marked edge, and the tilt of the blade where it is not square.
+         */
+        RipLineOut: {
+            at: components["schemas"]["LengthOut"];
+            /** Back */
+            back: number;
+            /** Tilt */
+            tilt: string;
+        };
+        /**
          * RipSegmentOut
          * @description A length of a board that is ripped in one way; saw lines measured from the marked edge
          *     (``across``) and face (``through``), the waste on their far side.
          */
         RipSegmentOut: {
             /** Across */
-            across: components["schemas"]["LengthOut"][];
+            across: components["schemas"]["RipLineOut"][];
             end: components["schemas"]["LengthOut"];
             start: components["schemas"]["LengthOut"];
             /** Strips */
@@ -2395,9 +2426,16 @@ export interface components {
         /**
          * RipStripOut
          * @description A strip on the end of a board: where, in ticks from the marked edge and face, and what it
-         *     gives.
+         *     gives. ``corners`` across the board: on its face left and right, on its back right and left.
          */
         RipStripOut: {
+            /** Corners */
+            corners: [
+                number,
+                number,
+                number,
+                number
+            ];
             /** Parts */
             parts: string[];
             thickness: components["schemas"]["LengthOut"];

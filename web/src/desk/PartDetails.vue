@@ -21,6 +21,7 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
   { field: 'thickness', label: 'Thickness', hint: 'where it is not the stock’s own' },
   { field: 'width', label: 'Width', hint: 'where it is not the stock’s own' },
   { field: 'ends', label: 'End angles', hint: 'left and right, such as 20 -20' },
+  { field: 'edges', label: 'Bevelled edges', hint: 'left and right, such as 45 45' },
   { field: 'measured', label: 'Measured', hint: 'long-long, edge, short-short, centre' },
   { field: 'grain', label: 'Grain', hint: 'length or any (sheets)' },
   { field: 'rip', label: 'Ripped', hint: 'yes or no: where it differs from the project' },
@@ -32,6 +33,7 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
   { field: 'extra_width', label: 'Extra width', hint: 'planed off a sawn face' },
   { field: 'extra_thickness', label: 'Extra thickness', hint: 'planed off a sawn face' },
   { field: 'clear', label: 'Clear', hint: 'no: a flaw may lie on it' },
+  { field: 'show', label: 'Seen', hint: 'yes: the best boards are for it' },
   { field: 'boards', label: 'Rack boards', hint: 'from these only: 12 14; or not 12' },
 ]
 </script>
@@ -56,6 +58,9 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
       Ends: {{ part.angles
       }}<template v-if="part.over_all">; <LengthText :length="part.over_all" /> over all</template>.
       <template v-if="part.pair">Left and right: the mirror image of {{ part.pair }}.</template>
+    </p>
+    <p v-if="part.bevels" class="remark quiet">
+      Edges: {{ part.bevels }}; the width is that of the wider face.
     </p>
     <p v-if="part.sawn" class="remark quiet">
       Sawn <LengthText :length="part.sawn" />, finished

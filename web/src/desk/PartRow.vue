@@ -87,6 +87,7 @@ function bind(field: PartField, label: string) {
         <LengthText :length="part.length_shown" />
       </EditableCell>
       <span v-if="part.angles" class="small quiet ends">{{ part.angles }}</span>
+      <span v-if="part.bevels" class="small quiet ends">edges {{ part.bevels }}</span>
       <span v-if="part.sawn" class="small quiet ends">
         sawn <LengthText :length="part.sawn" />
       </span>

@@ -29,6 +29,7 @@ function asTyped() {
     order: project.order,
     share_angled_cuts: project.share_angled_cuts,
     keep_from: project.keep_from.typed,
+    keep_from_of: project.keep_from_of,
     extra_length: project.extra_length.typed,
     extra_width: project.extra_width.typed,
     extra_thickness: project.extra_thickness.typed,
@@ -145,6 +146,14 @@ async function save() {
               data-takes="length"
               label="Keep leftovers from"
               :error-messages="faults.at('keep_from')"
+            />
+            <v-text-field
+              v-model="form.keep_from_of"
+              label="Of some stock from"
+              class="wide"
+              hint="such as 1x4 cedar 36, 2x2 8"
+              persistent-hint
+              :error-messages="faults.at('keep_from_of')"
             />
           </div>
           <h3>At the saw</h3>

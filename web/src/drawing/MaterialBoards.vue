@@ -97,6 +97,7 @@ function named(part: string): string {
     <v-btn v-if="drawn.length < material.layouts.length" size="small" @click="all = true">
       Draw {{ material.layouts.length - drawn.length }} more
     </v-btn>
+    <p v-if="material.best_boards" class="quiet note">{{ material.best_boards }}</p>
     <p v-if="material.test_piece" class="quiet note">{{ material.test_piece }}</p>
     <p v-for="miss in material.near_misses" :key="miss" class="quiet note">{{ miss }}</p>
     <ul v-if="material.unplaced.length || material.later.length" class="without">

@@ -21,6 +21,21 @@ function pixels(ticks: number): number {
   return (ticks / TICKS_PER_INCH) * PER_INCH
 }
 
+/** The corners of a strip seen on its end, and where its mark stands. */
+function outlineOf(strip: Layout['rips'][number]['strips'][number]) {
+  const [a, b, c, d] = strip.corners
+  const [faceLeft, faceRight] = [pixels(a), pixels(b)]
+  const [backRight, backLeft] = [pixels(c), pixels(d)]
+  const top = pixels(strip.z.low)
+  const bottom = pixels(strip.z.high)
+  return {
+    points: `${faceLeft},${top} ${faceRight},${top} ${backRight},${bottom} ${backLeft},${bottom}`,
+    middle: (faceLeft + faceRight + backRight + backLeft) / 4,
+    centre: (top + bottom) / 2,
+    room: Math.min(Math.min(faceRight, backRight) - Math.max(faceLeft, backLeft), bottom - top - 1),
+  }
+}
+
 const wide = computed(() => pixels(props.layout.section?.width.ticks ?? 0))
 const high = computed(() => pixels(props.layout.section?.thickness.ticks ?? 0))
 const sawn = computed(() =>
@@ -31,26 +46,32 @@ const ends = computed(() =>
     ...segment,
     strips: segment.strips.map((strip) => ({
       ...strip,
-      x: pixels(strip.y.low),
-      top: pixels(strip.z.low),
-      width: pixels(strip.y.high - strip.y.low),
-      height: pixels(strip.z.high - strip.z.low),
+      ...outlineOf(strip),
       marks: strip.parts.map((part) => props.parts.get(part)?.mark ?? '').join(' '),
       lit: props.lit !== undefined && strip.parts.includes(props.lit),
     })),
     /** Every second dimension stands a row lower, so that near ones do not meet. */
-    lines: segment.across.map((length, index) => ({
-      length,
-      at: pixels(length.ticks),
-      row: index % 2,
-    })),
+    lines: segment.across
+      .filter((line) => !line.tilt)
+      .map((line, index) => ({ length: line.at, at: pixels(line.at.ticks), row: index % 2 })),
+    /** Tilted saw lines have theirs above, where they meet the face. */
+    tilted: segment.across
+      .filter((line) => line.tilt)
+      .map((line, index) => ({
+        length: line.at,
+        at: pixels(line.at.ticks),
+        back: pixels(line.back),
+        tilt: line.tilt,
+        row: index % 2,
+      })),
+    room: segment.across.some((line) => line.tilt) ? 2 * DIMENSION_ROOM : 0,
   })),
 )
 const said = computed(() =>
   sawn.value
     .map(
       (segment) =>
-        `ripped at ${segment.across.map((a) => a.text).join(', ') || 'its full width'}${segment.through.length ? `, through at ${segment.through.map((a) => a.text).join(', ')}` : ''}`,
+        `ripped at ${segment.across.map((line) => [line.at.text, line.tilt].filter(Boolean).join(', blade at ')).join('; ') || 'its full width'}${segment.through.length ? `, through at ${segment.through.map((a) => a.text).join(', ')}` : ''}`,
     )
     .join('; '),
 )
@@ -65,24 +86,22 @@ const said = computed(() =>
   >
     <figure v-for="segment in ends" :key="segment.start.ticks" aria-hidden="true">
       <svg
-        :width="wide + 2 * MARGIN + (segment.through.length ? THROUGH_ROOM : 8)"
-        :height="high + 2 * MARGIN + (segment.lines.length ? 2 * DIMENSION_ROOM : 0)"
+        :width="wide + 2 * MARGIN + (segment.through.length || segment.room ? THROUGH_ROOM : 8)"
+        :height="high + 2 * MARGIN + segment.room + (segment.lines.length ? 2 * DIMENSION_ROOM : 0)"
+        class="end"
       >
-        <g :transform="`translate(${MARGIN} ${MARGIN})`">
+        <g :transform="`translate(${MARGIN} ${MARGIN + segment.room})`">
           <rect :width="wide" :height="high" fill="url(#saw-waste)" class="outline" />
           <g v-for="(strip, index) in segment.strips" :key="index" :class="{ lit: strip.lit }">
-            <rect
-              :x="strip.x"
-              :y="strip.top"
-              :width="strip.width"
-              :height="strip.height"
+            <polygon
+              :points="strip.points"
               class="strip"
               :style="{ fill: `rgb(var(--v-theme-${kind}))` }"
             />
             <text
-              v-if="strip.width > 9 && strip.height > 10"
-              :x="strip.x + strip.width / 2"
-              :y="strip.top + strip.height / 2 + 4.5"
+              v-if="strip.room > 9"
+              :x="strip.middle"
+              :y="strip.centre + 4.5"
               text-anchor="middle"
               class="mark"
             >
@@ -98,6 +117,15 @@ const said = computed(() =>
               class="dimension"
             >
               <LengthSpans :length="line.length" />
+            </text>
+          </g>
+          <g v-for="line in segment.tilted" :key="`tilted ${line.at}`" class="line">
+            <path
+              :d="`M${line.at} ${-4 - (1 - line.row) * DIMENSION_ROOM}V0L${line.back} ${high}`"
+            />
+            <text :x="line.at + 3" :y="-5 - (1 - line.row) * DIMENSION_ROOM" class="dimension">
+              <LengthSpans v-if="line.length.ticks" :length="line.length" />
+              <tspan class="tilt" dx="4">{{ line.tilt }}</tspan>
             </text>
           </g>
           <g v-for="length in segment.through" :key="length.ticks" class="line">
@@ -132,6 +160,10 @@ figcaption {
   font-size: 0.74rem;
 }
 
+.end {
+  overflow: visible;
+}
+
 .outline {
   stroke: rgb(var(--v-theme-quiet));
   stroke-width: 0.6;
@@ -157,6 +189,10 @@ figcaption {
   stroke: rgb(var(--v-theme-error));
   stroke-width: 1.3;
   fill: none;
+}
+
+.tilt {
+  font-weight: 400;
 }
 
 .dimension {
