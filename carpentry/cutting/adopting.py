@@ -5,7 +5,6 @@ from dataclasses import replace
 from carpentry.cutting.cross_section import RipPattern
 from carpentry.cutting.model import Board, Pattern
 from carpentry.cutting.ripped import Ripped
-from carpentry.cutting.ripping import Segment
 
 
 def adopted(model: Ripped, some: Ripped, board: Board) -> Board:
@@ -19,10 +18,11 @@ def adopted(model: Ripped, some: Ripped, board: Board) -> Board:
     known = {(model.strips[item.strip], item.shape): n for n, item in enumerate(model.items)}
     items = [known[some.strips[item.strip], item.shape] for item in some.items]
     segments = tuple(
-        Segment(
-            segment.size * some.unit // model.unit,
-            _renumbered(segment.pattern, numbers, len(kind.strips)),
-            tuple(tuple(items[n] for n in strip) for strip in segment.strips),
+        replace(
+            segment,
+            size=segment.size * some.unit // model.unit,
+            pattern=_renumbered(segment.pattern, numbers, len(kind.strips)),
+            strips=tuple(tuple(items[n] for n in strip) for strip in segment.strips),
         )
         for segment in some.recipe(board)
     )

@@ -27,12 +27,12 @@ class _Waiting:
         return self._parts[key].pop(0)
 
 
-def _together(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[Layout, ...]:
-    """Equal boards as one layout with a count; of one stock those with most parts that show come
-    first."""
+def put_together(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[Layout, ...]:
+    """Single boards in the order of the stock, equal ones as one layout with a count; of one stock
+    those with most parts that show come first."""
     counted = Counter(layouts)
     show = {part.id for part in problem.parts if part.show}
-    stocks = list(dict.fromkeys(layout.stock for layout in counted))
+    stocks = [piece.id for piece in problem.stock]
 
     def order(layout: Layout) -> tuple[int, int]:
         return stocks.index(layout.stock), -sum(placed.part in show for placed in layout.parts)
@@ -113,7 +113,7 @@ def arrange_line(problem: CutProblem, line: Line, packing: Packing) -> tuple[Lay
             left = [r - n for r, n in zip(left, taken, strict=True)]
             yield start, parts_of(taken)
 
-    return _together(
+    return put_together(
         problem,
         (
             lay_out(problem, pieces[line.sources[board.source].stock], runs_of(board))
@@ -129,7 +129,13 @@ def arrange_ripped(problem: CutProblem, model: Ripped, packing: Packing) -> tupl
     def order(board: Board) -> tuple[int, tuple[int, ...]]:
         return board.source, tuple(-n for n in board.pattern)
 
-    return _together(problem, (bench.lay_out(board) for board in sorted(packing.boards, key=order)))
+    return put_together(
+        problem, (bench.lay_out(board) for board in sorted(packing.boards, key=order))
+    )
+
+
+def _on_a_flaw(piece: StockPiece, rest: Leftover) -> bool:
+    return any(rest.start < end and start < rest.end for start, end in piece.flaws)
 
 
 class _RipBench:
@@ -150,16 +156,22 @@ class _RipBench:
         left = list(board.pattern)
         at = problem.trim_start
         sound_end = piece.length - problem.trim_end
+        used: list[Span] = []
         for segment in model.recipe(board):
+            at = at if segment.start is None else segment.start
             end = at + segment.size * model.unit - problem.kerf
             here = list(self._parts(segment, at, left))
             if here:
                 placed += here
                 rests += self._rests(piece, segment, here, (at, min(end, sound_end)))
+                used.append((at, end + problem.kerf))
                 at = end + problem.kerf
-        if sound_end > at:
-            whole = (0, piece.width or 0), (0, piece.thickness or 0)
-            rests.append(Leftover(at, sound_end, *whole))
+        whole = (0, piece.width or 0), (0, piece.thickness or 0)
+        for start, end in sound_stretches(problem, piece):
+            free = max((start, *(b for a, b in used if a < end)))
+            if end > free:
+                rests.append(Leftover(free, end, *whole))
+        rests = [rest for rest in rests if not _on_a_flaw(piece, rest)]
         return Layout(piece.id, 1, tuple(placed), tuple(rests))
 
     def _parts(self, segment: Segment, at: int, left: list[int]) -> Iterator[PlacedPart]:

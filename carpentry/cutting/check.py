@@ -59,6 +59,14 @@ def check_plan(problem: CutProblem, plan: CutPlan) -> None:
         raise PlanCheckError(faults)
 
 
+def layout_faults(problem: CutProblem, layout: Layout) -> list[str]:
+    """What goes wrong when a board of this problem is cut so, in words."""
+    piece = next((one for one in problem.stock if one.id == layout.stock), None)
+    if piece is None:
+        return [f"no stock is called {layout.stock}"]
+    return _saw(problem, piece, layout, {part.id: part for part in problem.parts})
+
+
 def _saw(
     problem: CutProblem, piece: StockPiece, layout: Layout, parts: dict[str, CutPart]
 ) -> list[str]:

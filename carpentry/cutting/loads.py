@@ -6,7 +6,9 @@ more, until nothing gets shorter. What boards of a purchase hold together follow
 so that a purchase is decided without any search.
 """
 
+import math
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from math import prod
 from time import monotonic
 from typing import TypeVar
@@ -17,6 +19,7 @@ import numpy.typing as npt
 from carpentry.cutting.cross_section import RipPattern
 from carpentry.cutting.linear import Outcome
 from carpentry.cutting.model import Pattern
+from carpentry.cutting.particular import Particular, Run
 from carpentry.cutting.problem import Order
 from carpentry.cutting.rip_values import Ints
 from carpentry.cutting.ripping import Kind, Ripping, Segment
@@ -60,15 +63,37 @@ class Loads:
                 capacity = max(one.capacity for one in same)
                 sections[alike] = _Section(ripping, kind, capacity, deadline)
             self.sections.append(sections[alike])
-        self.fullest = [
-            np.argwhere(_fullest(self._held(number))) for number in range(len(self.kinds))
-        ]
+        self.held = [self._held(number) for number in range(len(self.kinds))]
+        self.fullest = [np.argwhere(_fullest(held)) for held in self.held]
         self._together: dict[tuple[int, ...], Bools] = {}
         self._together_for: tuple[int, ...] = ()
 
     def _held(self, kind: int) -> Bools:
-        held: Bools = self.sections[kind].shortest[-1] <= self.kinds[kind].capacity
+        """The loads that one board holds: in all its length, or in the runs of one of its ways."""
+        particular = self.kinds[kind].particular
+        if particular is None:
+            return self.sections[kind].within(self.kinds[kind].capacity)
+        ways = [self._in_runs(kind, particular, way) for way in particular.ways]
+        held: Bools = np.logical_or.reduce([way[-1] for way in ways])
         return held
+
+    def _in_runs(self, kind: int, particular: Particular, way: tuple[Run, ...]) -> list[Bools]:
+        """What the first run of a way holds, what the first two hold, and so on, up to all of
+        them."""
+        found: list[Bools] = []
+        for run in way:
+            inside = self.sections[kind].within(run.capacity) & self._may(particular, run)
+            found.append(_both(found[-1], inside) if found else inside)
+        return found
+
+    def _may(self, particular: Particular, run: Run) -> Bools:
+        """The loads without what may not come from a board, or not lie in a run of it."""
+        most = particular.may([1] * len(self.demand))
+        if run.crossing:
+            most = particular.crossing(most)
+        may: Bools = np.zeros([d + 1 for d in self.demand], dtype=np.bool_)
+        may[tuple(slice(None) if allowed else slice(1) for allowed in most)] = True
+        return may
 
     def best(self, kind: int, values: Sequence[int], demand: Sequence[int]) -> tuple[int, Pattern]:
         """The greatest worth of a load with no more than ``demand``, and the load."""
@@ -105,6 +130,40 @@ class Loads:
                 left = left - held
         return Outcome.SOLVED, tuple(found)
 
+    def longest_leftover(
+        self, kinds: Sequence[int], demand: Sequence[int], deadline: float
+    ) -> tuple[Pattern, ...] | None:
+        """What each of these boards holds so that one of them has as much length left as can be;
+        ``None`` where no plain board is among them, or time is up."""
+        wanted = tuple(demand)
+        best: tuple[int, int, Ints] | None = None
+        for kind in dict.fromkeys(kinds):
+            if self.kinds[kind].particular or self.sections[kind].rip_first:
+                continue
+            others = list(kinds)
+            others.remove(kind)
+            try:
+                beside = self._all(tuple(sorted(others)), wanted, deadline)
+            except _TimeIsUp:
+                return None
+            shortest = self.sections[kind].shortest[-1][tuple(slice(n + 1) for n in wanted)]
+            needed = np.where(beside, np.flip(shortest), _NEVER)
+            load = np.array(np.unravel_index(int(needed.argmin()), needed.shape))
+            left = self.kinds[kind].capacity - int(needed.min())
+            if left >= 0 and (best is None or left > best[0]):
+                best = left, kind, load
+        if best is None:
+            return None
+        _, kind, load = best
+        others = list(kinds)
+        at = others.index(kind)
+        del others[at]
+        outcome, found = self.pack(others, [int(n) for n in load], deadline)
+        if outcome is not Outcome.SOLVED:
+            return None
+        mine = tuple(int(d - n) for d, n in zip(wanted, load, strict=True))
+        return *found[:at], mine, *found[at:]
+
     def _all(self, kinds: tuple[int, ...], wanted: tuple[int, ...], deadline: float) -> Bools:
         """Which loads (up to ``wanted``) boards of these kinds hold together."""
         if not kinds:
@@ -113,13 +172,8 @@ class Loads:
             return nothing
         if kinds not in self._together:
             before = self._all(kinds[:-1], wanted, deadline)
-            last = self._held(kinds[-1])[tuple(slice(n + 1) for n in wanted)]
-            every = np.zeros_like(before)
-            for load in np.argwhere(_fullest(last)):
-                if monotonic() > deadline:
-                    raise _TimeIsUp
-                every[_from(load)] |= before[_up_to(load, before.shape)]
-            self._together[kinds] = _smaller_too(every, np.logical_or)
+            last = self.held[kinds[-1]][tuple(slice(n + 1) for n in wanted)]
+            self._together[kinds] = _both(before, last, deadline)
         return self._together[kinds]
 
     def _of_one(self, kind: int, load: Ints, before: Bools) -> Ints:
@@ -131,7 +185,24 @@ class Loads:
 
     def segments(self, kind: int, load: Pattern) -> tuple[Segment, ...]:
         """How a board of a kind is cut for a load."""
-        return tuple(self.sections[kind].segments(np.array(load), self.kinds[kind].capacity))
+        section, particular = self.sections[kind], self.kinds[kind].particular
+        left = np.array(load)
+        if particular is None:
+            return tuple(section.segments(left, self.kinds[kind].capacity))
+        ways = ((way, self._in_runs(kind, particular, way)) for way in particular.ways)
+        way, held = next(one for one in ways if one[1][-1][tuple(left)])
+        found: list[Segment] = []
+        for number in range(len(way) - 1, -1, -1):
+            run = way[number]
+            mine = left
+            if number:
+                inside = section.within(run.capacity) & self._may(particular, run)
+                loads = np.minimum(np.argwhere(_fullest(inside)), left)
+                mine = loads[int(held[number - 1][tuple((left - loads).T)].argmax())]
+            left = left - mine
+            first, *others = section.segments(mine, run.capacity)
+            found = [replace(first, start=run.start), *others, *found]
+        return tuple(found)
 
 
 class _Section:
@@ -159,6 +230,11 @@ class _Section:
         self.lengths = single[tuple(self.single.T)]
         if not self.rip_first:
             self._lengthen(capacity, deadline)
+
+    def within(self, capacity: int) -> Bools:
+        """The loads for which so much length is enough."""
+        held: Bools = self.shortest[-1] <= capacity
+        return held
 
     def _in_one(self, pattern: RipPattern) -> Lengths:
         """The length of a segment with one rip pattern, for each load."""
@@ -267,6 +343,16 @@ class _Strip:
             )
             left = left - loads[at]
         return found
+
+
+def _both(one: Bools, other: Bools, deadline: float = math.inf) -> Bools:
+    """The loads that fall into one that ``one`` and one that ``other`` holds."""
+    every = np.zeros_like(one)
+    for load in np.argwhere(_fullest(other)):
+        if monotonic() > deadline:
+            raise _TimeIsUp
+        every[_from(load)] |= one[_up_to(load, one.shape)]
+    return _smaller_too(every, np.logical_or)
 
 
 def _from(load: Ints) -> tuple[slice, ...]:

@@ -55,6 +55,8 @@ def plan_cuts(
     deadline = monotonic() + budget.seconds
     model = _model(problem)
     roomy = any(is_angled(part.ends) or is_angled(part.edges) for part in problem.parts)
+    if isinstance(model, Ripped) and any(piece.flaws for piece in problem.stock):
+        roomy |= not all(part.clear for part in problem.parts)
 
     def report(packing: Packing, bound: int) -> None:
         if progress:
@@ -64,7 +66,7 @@ def plan_cuts(
     if isinstance(model, Ripped):
         until = deadline - (budget.seconds * _BOUND_SHARE if roomy else 0)
         found = _search_ripped(problem, model, until, report)
-        packing = found.packing
+        packing = model.roomiest(found.packing, until) if found.proven else found.packing
     else:
         holder = Holder(model, deadline)
         found = search(holder, report)
@@ -139,16 +141,24 @@ def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | 
 
 def steadied(problem: CutProblem, plan: CutPlan, before: CutPlan) -> CutPlan:
     """A plan with more boards as they were ``before`` a change, where that costs nothing: neither
-    money nor a piece more. What was proven of it stays. Boards that are ripped or have flaws are
+    money nor a piece more. What was proven of it stays. Where owned stock goes first boards are
     taken as they come."""
-    model = _model(problem)
-    if problem.owned_first or isinstance(model, Ripped) or model.particular:
-        return plan
-    kept = keep_boards(problem, model, plan, before)
+    kept = keep_boards(problem, plan, before, _rest_planned) if not problem.owned_first else None
     if kept is None:
         return plan
-    steady = _checked(problem, model, kept, proven=False, bound=0)
-    return replace(steady, status=plan.status, bound=plan.bound)
+    steady = replace(plan, layouts=kept, unplaced=_unplaced(problem, kept))
+    check_plan(problem, steady)
+    return steady
+
+
+def _rest_planned(problem: CutProblem, seconds: float) -> CutPlan:
+    """A plan that is as cheap as may be, without its bound and without care for leftovers."""
+    model = _model(problem)
+    deadline = monotonic() + seconds
+    if isinstance(model, Ripped):
+        model.list_loads(deadline)
+    found = search(Holder(model, deadline), lambda *_: None)
+    return _checked(problem, model, found.packing, proven=False, bound=0)
 
 
 def _search_ripped(

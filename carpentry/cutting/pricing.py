@@ -31,21 +31,25 @@ class Pricing:
     def best(self, kind_number: int) -> tuple[int, Pattern]:
         """The worth that no board of a kind exceeds, and the best pattern found."""
         kind = self.model.kinds[kind_number]
+        worth, pattern, segments = self.best_within(kind, kind.capacity)
+        if segments:
+            self.model.recipes.setdefault((kind_number, pattern), segments)
+        return worth, pattern
+
+    def best_within(self, kind: Kind, capacity: int) -> tuple[int, Pattern, tuple[Segment, ...]]:
+        """The same of so much length of a kind, with how the pattern is cut."""
         nothing = tuple(0 for _ in self.values)
-        places = self._places(kind)
+        places = self._places(kind, capacity)
         if not len(places):
-            return 0, nothing
+            return 0, nothing, ()
         worths = np.array([self._strip_worths(strip, places) for strip in kind.strips])
         caps = np.array([self._caps(strip, places) for strip in kind.strips])
         section = kind.section.best(worths, caps)
-        worth, chosen = self._split(kind, places, section)
+        worth, chosen = self._split(capacity, places, section)
         segments, pattern = self._realise(kind, places, chosen, worths, caps)
-        key = kind_number, pattern
-        if segments and key not in self.model.recipes:
-            self.model.recipes[key] = segments
-        return worth, pattern
+        return worth, pattern, segments
 
-    def _places(self, kind: Kind) -> Ints:
+    def _places(self, kind: Kind, capacity: int) -> Ints:
         """The segment sizes at which some strip gains, or more of it is wanted."""
         items = self.model.items
         sizes = [
@@ -58,7 +62,7 @@ class Pricing:
         if self.model.order is not Order.CROSSCUT_FIRST:
             found += [self.profiles[strip].records() for strip in kind.strips]
         every: Ints = np.unique(np.concatenate(found))
-        return every[every <= kind.capacity]
+        return every[every <= capacity]
 
     def _strip_worths(self, strip: int, places: Ints) -> Ints:
         if self.model.order is not Order.CROSSCUT_FIRST:
@@ -77,19 +81,19 @@ class Pricing:
             cap[places >= self.model.items[i].size] += self.values[i] * self.demand[i]
         return cap
 
-    def _split(self, kind: Kind, places: Ints, section: Ints) -> tuple[int, list[int]]:
+    def _split(self, capacity: int, places: Ints, section: Ints) -> tuple[int, list[int]]:
         """The most valuable way to cut a board into segments: its worth and their places."""
         if self.model.order is Order.CROSSCUT_FIRST:
-            return self._many_segments(kind, places, section)
+            return self._many_segments(capacity, places, section)
         best, chosen = int(section[-1]), [len(section) - 1]
         if self.model.most_segments >= 2:
-            second = self._rest(places, section, kind.capacity - places)
+            second = self._rest(places, section, capacity - places)
             total = section + np.where(second >= 0, section[second], 0)
             at = int(total.argmax())
             if total[at] > best:
                 best, chosen = int(total[at]), [at, int(second[at])]
         if self.model.most_segments >= 3:
-            left = kind.capacity - places[:, None] - places[None, :]
+            left = capacity - places[:, None] - places[None, :]
             third = self._rest(places, section, left)
             three = section[:, None] + section[None, :] + np.where(third >= 0, section[third], 0)
             three[left < 0] = -1
@@ -105,13 +109,13 @@ class Pricing:
         return np.searchsorted(places, left, side="right") - 1
 
     @staticmethod
-    def _many_segments(kind: Kind, places: Ints, section: Ints) -> tuple[int, list[int]]:
+    def _many_segments(capacity: int, places: Ints, section: Ints) -> tuple[int, list[int]]:
         sizes = [int(p) for p in places]
-        times = [kind.capacity // size for size in sizes]
-        profile = Knapsack(sizes, times, [kind.capacity]).profile([int(v) for v in section], times)
-        counts = profile.pattern(kind.capacity)
+        times = [capacity // size for size in sizes]
+        profile = Knapsack(sizes, times, [capacity]).profile([int(v) for v in section], times)
+        counts = profile.pattern(capacity)
         chosen = [at for at, n in enumerate(counts) for _ in range(n)]
-        return profile.value(kind.capacity), sorted(chosen, reverse=True)
+        return profile.value(capacity), sorted(chosen, reverse=True)
 
     def _realise(
         self, kind: Kind, places: Ints, chosen: Sequence[int], worths: Ints, caps: Ints

@@ -85,21 +85,12 @@ def _sections(reader: Reader, stock: list[StockPiece], parts: list[CutPart]) -> 
 
 
 def _pins(reader: Reader, stock: list[StockPiece], parts: list[CutPart]) -> None:
-    """Flaws and pins as far as they can be planned."""
+    """Parts come from stock that there is."""
     known = {piece.id for piece in stock}
     for number, part in enumerate(parts):
         for name in part.on:
             if name not in known:
                 reader.fault(f"parts[{number}].on", f"“{name}” is no stock of this problem")
-    sections = {(piece.thickness, piece.width) for piece in stock}
-    sections |= {(part.thickness, part.width) for part in parts}
-    if len(sections) > 1 or any(is_angled(part.edges) for part in parts):
-        for number, piece in enumerate(stock):
-            if piece.flaws:
-                reader.fault(f"stock[{number}].flaws", "cannot be planned where boards are ripped")
-        for number, part in enumerate(parts):
-            if part.on:
-                reader.fault(f"parts[{number}].on", "cannot be planned where boards are ripped")
 
 
 def _stock(item: Reader, unit: Unit) -> StockPiece:

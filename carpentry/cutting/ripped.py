@@ -4,11 +4,13 @@ segments, each segment is ripped, and each strip is crosscut again."""
 import math
 import random
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from time import monotonic
 
 from carpentry.cutting.linear import Outcome
 from carpentry.cutting.loads import Loads, list_loads
 from carpentry.cutting.model import Board, Packing, Pattern
+from carpentry.cutting.particular import by_capacity
 from carpentry.cutting.pricing import Pricing
 from carpentry.cutting.problem import CutProblem
 from carpentry.cutting.ripping import Ripping, Segment
@@ -34,8 +36,7 @@ class Ripped(Ripping):
         return self.loads is not None
 
     def holds(self, source: int, item: int) -> bool:
-        kind = self.kinds[self.sources[source].kind]
-        return self.items[item].strip in kind.strips and self.items[item].size <= kind.capacity
+        return self.kinds[self.sources[source].kind].holds(item, self.items[item])
 
     def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
         return None  # of large problems too many, and small ones are packed by their loads
@@ -47,6 +48,21 @@ class Ripped(Ripping):
             return Outcome.UNDECIDED, ()
         return self.loads.pack(kinds, demand, deadline)
 
+    def roomiest(self, packing: Packing, deadline: float) -> Packing:
+        """The same boards with as much length left on one of them as can be, where every load is
+        listed."""
+        if self.loads is None or any(packing.missing):
+            return packing
+        sources = [board.source for board in packing.boards]
+        kinds = [self.sources[source].kind for source in sources]
+        held = self.loads.longest_leftover(kinds, self.demand, deadline)
+        if held is None or not all(map(any, held)):
+            return packing
+        for kind, load in zip(kinds, held, strict=True):
+            self.recipes[kind, load] = self.loads.segments(kind, load)
+        boards = tuple(Board(source, load) for source, load in zip(sources, held, strict=True))
+        return Packing(boards, packing.missing)
+
     def best_for(
         self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
     ) -> list[tuple[int, Pattern]]:
@@ -55,15 +71,50 @@ class Ripped(Ripping):
         for kind in kinds:
             if kind not in found and self.loads:
                 found[kind] = self.loads.best(kind, values, demand)
+            elif kind not in found and self.kinds[kind].particular:
+                found[kind] = self._best_in_runs(kind, values, demand)
             elif kind not in found and pricing:
                 found[kind] = pricing.best(kind)
         return [found[kind] for kind in kinds]
 
+    def _best_in_runs(
+        self, number: int, values: Sequence[int], demand: Sequence[int]
+    ) -> tuple[int, Pattern]:
+        """The most valuable load of a board with flaws or for some parts only: run after run of
+        each of its ways."""
+        kind = self.kinds[number]
+        assert kind.particular is not None
+        most, best, best_value = 0, tuple(0 for _ in values), -1
+        for way in kind.particular.ways:
+            worth, left, segments = 0, kind.particular.may(demand), list[Segment]()
+            for run in by_capacity(way):
+                wanted = left if not run.crossing else kind.particular.crossing(left)
+                every = kind.particular.may(demand)
+                if run.crossing:
+                    every = kind.particular.crossing(every)
+                worth += Pricing(self, values, every).best_within(kind, run.capacity)[0]
+                _, pattern, cut = Pricing(self, values, wanted).best_within(kind, run.capacity)
+                left = [r - n for r, n in zip(left, pattern, strict=True)]
+                segments += [replace(one, start=run.start) for one in cut[:1]] + list(cut[1:])
+            held = tuple(d - r for d, r in zip(kind.particular.may(demand), left, strict=True))
+            value = sum(v * n for v, n in zip(values, held, strict=True))
+            most = max(most, worth)
+            if value > best_value:
+                best, best_value = held, value
+                self.recipes.setdefault((number, held), tuple(segments))
+        return most, best
+
     def tight_for(
         self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
     ) -> list[tuple[int, Pattern]]:
-        tight = self.loads.best if self.loads else self._tight
-        found = {kind: tight(kind, values, demand) for kind in dict.fromkeys(kinds)}
+        if self.loads:
+            return self.best_for(kinds, values, demand)
+        found = {
+            kind: self._best_in_runs(kind, values, demand)
+            if self.kinds[kind].particular
+            else self._tight(kind, values, demand)
+            for kind in dict.fromkeys(kinds)
+        }
         return [found[kind] for kind in kinds]
 
     def _tight(

@@ -12,6 +12,7 @@ from math import gcd
 from carpentry.cutting.blocks import StripSize
 from carpentry.cutting.cross_section import BoardSection, RipPattern
 from carpentry.cutting.model import Money, Pattern, Source
+from carpentry.cutting.particular import Particular
 from carpentry.cutting.patterns import Knapsack
 from carpentry.cutting.problem import CutPart, CutProblem, Order, Shape, StockPiece
 from carpentry.cutting.rip_values import RipValues
@@ -23,11 +24,13 @@ _THREE_SEGMENTS = 400  # lengths worth cutting at, above which two segments are 
 @dataclass(frozen=True)
 class Segment:
     """A length of a board (kerf in, whole units) with its rip pattern, and the items that each of
-    the pattern's strips holds, in their order."""
+    the pattern's strips holds, in their order. ``start`` is where it begins (ticks) when that is
+    not right after the one before."""
 
     size: int
     pattern: RipPattern
     strips: tuple[tuple[int, ...], ...]
+    start: int | None = None
 
 
 @dataclass(frozen=True)
@@ -41,19 +44,30 @@ class Item:
 
 @dataclass(frozen=True)
 class Kind:
-    """Boards that hold the same: their capacity (kerf in) and how their section is ripped."""
+    """Boards that hold the same: their capacity (kerf in) and how their section is ripped;
+    ``particular`` where they have flaws or only some parts may come from them."""
 
     capacity: int
     section: RipValues
     strips: tuple[int, ...]
+    particular: Particular | None = None
+
+    def holds(self, item: int, of: Item) -> bool:
+        """Whether it holds an item, by its number."""
+        if of.strip not in self.strips:
+            return False
+        longest = self.particular.longest_for(item) if self.particular else self.capacity
+        return of.size <= longest
 
 
 class Ripping:
     """Items and boards of a problem. ``recipes`` says how a pattern that was found is cut.
-    ``loose`` is for bounds: bevelled edges then take less than they really do."""
+    ``loose`` is for bounds: bevelled edges then take less than they really do, and flaws nothing
+    where some parts may lie on them."""
 
     def __init__(self, problem: CutProblem, *, loose: bool = False) -> None:
         self.order = problem.order
+        self.loose = loose
         self.money = Money.of([piece.price for piece in problem.stock])
         strips: dict[StripSize, int] = {}
         wanted: dict[tuple[int, Shape], int] = {}
@@ -102,14 +116,14 @@ class Ripping:
 
     def _sources(self, problem: CutProblem) -> Iterator[Source]:
         total = sum(self.demand)
-        known: dict[tuple[int, int, int], int] = {}
+        known: dict[object, int] = {}
         for piece in problem.stock:
-            capacity = (problem.sound_length(piece) + problem.kerf) // self.unit
-            key = piece.thickness or 0, piece.width or 0, capacity
+            allowed = tuple(self._allows(piece, item) for item in self.items)
+            key = (piece.thickness, piece.width, piece.length, piece.flaws, allowed)
             if piece.available == 0 or problem.sound_length(piece) <= 0:
                 continue
             if key not in known:
-                kind = self._kind(problem, piece, capacity)
+                kind = self._kind(problem, piece, allowed)
                 if kind is None:
                     continue
                 known[key] = len(self.kinds)
@@ -117,8 +131,25 @@ class Ripping:
             limit = total if piece.available is None else min(piece.available, total)
             yield Source(piece.id, known[key], self.money.cost(piece.price), limit)
 
-    def _kind(self, problem: CutProblem, piece: StockPiece, capacity: int) -> Kind | None:
+    @staticmethod
+    def _allows(piece: StockPiece, item: Item) -> bool:
+        return not item.shape.on or piece.id in item.shape.on
+
+    def _particular(
+        self, problem: CutProblem, piece: StockPiece, allowed: tuple[bool, ...]
+    ) -> Particular | None:
+        if not piece.flaws and all(allowed):
+            return None
+        clear = [item.shape.clear for item in self.items]
+        if self.loose and not all(clear):
+            piece = replace(piece, flaws=())  # any part may lie where some may
+        return Particular.of(problem, piece, self.unit, allowed, clear)
+
+    def _kind(
+        self, problem: CutProblem, piece: StockPiece, allowed: tuple[bool, ...]
+    ) -> Kind | None:
         """How a piece is used, ``None`` for one that no part comes from."""
+        capacity = (problem.sound_length(piece) + problem.kerf) // self.unit
         high, wide = piece.thickness or 0, piece.width or 0
         usable = tuple(
             number
@@ -131,7 +162,9 @@ class Ripping:
         most = [sum(self.demand[i] for i in self.of_strip[number]) for number in usable]
         board = BoardSection(high, wide, problem.eased)
         section = RipValues(board, problem.kerf, [self.strips[number] for number in usable], most)
-        return Kind(capacity, section, usable)
+        kind = Kind(capacity, section, usable, self._particular(problem, piece, allowed))
+        held = any(kind.holds(number, item) for number, item in enumerate(self.items))
+        return kind if held else None
 
     def _most_segments(self) -> int:
         if self.order is Order.RIP_FIRST:
@@ -159,6 +192,7 @@ def _takes(piece: StockPiece, problem: CutProblem, part: CutPart) -> bool:
     """Whether a piece of stock can give a part at all."""
     return (
         piece.available != 0
+        and (not part.on or piece.id in part.on)
         and part.room(problem.kerf) <= problem.sound_length(piece) + problem.kerf
         and fits_stock(part, piece, problem)
     )

@@ -1,104 +1,127 @@
 """After a small change: of equal purchases the one that leaves most boards as they were."""
 
 from collections import Counter
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable
 from dataclasses import replace
 from time import monotonic
 
-from carpentry.cutting.holding import Holder
-from carpentry.cutting.line import Line
-from carpentry.cutting.model import Board, Packing
+from carpentry.cutting.arrange import put_together
+from carpentry.cutting.check import layout_faults
 from carpentry.cutting.plan import CutPlan, Layout
 from carpentry.cutting.problem import CutProblem
-from carpentry.cutting.search import search
 
 _MOST_TRIES = 12
 _SECONDS = 0.25
 
+Replan = Callable[[CutProblem, float], CutPlan]
+Alike = tuple[str, tuple[str, ...]]  # a board's stock and its parts, in whatever order
 
-def keep_boards(problem: CutProblem, line: Line, plan: CutPlan, before: CutPlan) -> Packing | None:
-    """Boards that cost what ``plan`` does, with more of those of ``before``; ``None`` where a few
-    tries find none."""
-    now = Counter(_boards(problem, line, plan))
-    known = _still_good(line, _boards(problem, line, before))
-    common = list((now & Counter(known)).elements())
-    target = sum(u.quantity for u in plan.unplaced), _cost(line, now.elements()), now.total()
-    others = Counter(known) - now
+
+def keep_boards(
+    problem: CutProblem, plan: CutPlan, before: CutPlan, replan: Replan
+) -> tuple[Layout, ...] | None:
+    """Boards that cost what ``plan`` does, with more of those of ``before``, which stay just as
+    they were; ``None`` where a few tries find none. ``replan`` plans the rest in so many
+    seconds."""
+    known = _still_good(problem, before)
+    now = Counter(map(_alike, _singly(plan.layouts)))
+    others = _beyond(now, known)
     if not others:
         return None
-    best: Packing | None = None
-    kept = common
-    tries = [known, *([board] * n for board, n in others.items())][:_MOST_TRIES]
+    kept = [board for board in known if board not in others]
+    every = [known, *_by_kind(others)][:_MOST_TRIES]
+    best: tuple[Layout, ...] | None = None
     deadline = monotonic() + _SECONDS
-    for number, more in enumerate(tries):
+    for number, more in enumerate(every):
         if monotonic() > deadline:
             break
         wanted = more if number == 0 else [*kept, *more]
-        found = _around(line, wanted, deadline)
-        if found and found.key(line) == target:
+        found = _around(problem, wanted, plan, replan, deadline)
+        if found is not None:
             best, kept = found, wanted
             if number == 0:
                 break
     return best
 
 
-def _cost(line: Line, boards: Iterable[Board]) -> int:
-    return sum(line.sources[board.source].cost for board in boards)
+def _alike(board: Layout) -> Alike:
+    return board.stock, tuple(sorted(placed.part for placed in board.parts))
 
 
-def _boards(problem: CutProblem, line: Line, plan: CutPlan) -> list[Board]:
-    """The boards of a plan in the line's numbers, but those that hold what is no longer wanted like
-    that."""
-    items = {shape: number for number, shape in enumerate(line.shapes)}
-    parts = {part.id: part for part in problem.parts}
-    sources = {source.stock: number for number, source in enumerate(line.sources)}
-
-    def board(layout: Layout) -> Board | None:
-        pattern = [0] * len(line.shapes)
-        for placed in layout.parts:
-            part = parts.get(placed.part)
-            if part is None or placed.end - placed.start != part.sawn_length:
-                return None
-            shape = problem.shape(part)
-            if shape not in items:
-                return None
-            pattern[items[shape]] += 1
-        source = sources.get(layout.stock)
-        if source is None or not line.fits(source, tuple(pattern)):
-            return None
-        return Board(source, tuple(pattern))
-
-    found = ((board(layout), layout.count) for layout in plan.layouts)
-    return [one for one, count in found if one for _ in range(count)]
+def _singly(layouts: Iterable[Layout]) -> list[Layout]:
+    """Every board as a layout of its own."""
+    return [replace(layout, count=1) for layout in layouts for _ in range(layout.count)]
 
 
-def _still_good(line: Line, boards: Sequence[Board]) -> list[Board]:
-    """As many of the boards as there is demand and stock for."""
-    left = list(line.demand)
-    free = [source.limit for source in line.sources]
-    kept = []
+def _beyond(now: Counter[Alike], known: list[Layout]) -> list[Layout]:
+    """The known boards that a plan has not, or not so many of."""
+    left = now.copy()
+    others = []
+    for board in known:
+        if left[_alike(board)] > 0:
+            left[_alike(board)] -= 1
+        else:
+            others.append(board)
+    return others
+
+
+def _by_kind(boards: list[Layout]) -> list[list[Layout]]:
+    kinds: dict[Alike, list[Layout]] = {}
     for board in boards:
-        if free[board.source] and all(n <= r for n, r in zip(board.pattern, left, strict=True)):
+        kinds.setdefault(_alike(board), []).append(board)
+    return list(kinds.values())
+
+
+def _still_good(problem: CutProblem, before: CutPlan) -> list[Layout]:
+    """As many of the boards there were as can still be cut, and there is demand and stock for."""
+    wanted = Counter({part.id: part.quantity for part in problem.parts})
+    free = {piece.id: piece.available for piece in problem.stock}
+    kept = []
+    for layout in before.layouts:
+        if layout.stock not in free or layout_faults(problem, layout):
+            continue
+        held = Counter(placed.part for placed in layout.parts)
+        for board in _singly([layout]):
+            available = free[layout.stock]
+            if available == 0 or not held <= wanted:
+                break
             kept.append(board)
-            free[board.source] -= 1
-            left = [r - n for r, n in zip(left, board.pattern, strict=True)]
+            wanted -= held
+            free[layout.stock] = None if available is None else available - 1
     return kept
 
 
-def _around(line: Line, kept: Sequence[Board], deadline: float) -> Packing | None:
-    """The kept boards, and the cheapest ones for the rest; ``None`` where they are too many."""
-    left = list(line.demand)
-    free = [source.limit for source in line.sources]
-    for board in kept:
-        free[board.source] -= 1
-        left = [r - n for r, n in zip(left, board.pattern, strict=True)]
-    if min(left, default=0) < 0 or min(free, default=0) < 0:
-        return None
-    if not any(left):
-        return Packing(tuple(kept), tuple(left))
-    sources = tuple(
-        replace(source, limit=limit) for source, limit in zip(line.sources, free, strict=True)
+def _around(
+    problem: CutProblem, kept: list[Layout], plan: CutPlan, replan: Replan, deadline: float
+) -> tuple[Layout, ...] | None:
+    """The kept boards and the cheapest for the rest, when they cost what a plan does and are no
+    more."""
+    held = Counter(placed.part for board in kept for placed in board.parts)
+    used = Counter(board.stock for board in kept)
+    rest = replace(
+        problem,
+        parts=tuple(
+            replace(part, quantity=part.quantity - held[part.id])
+            for part in problem.parts
+            if part.quantity > held[part.id]
+        ),
+        stock=tuple(
+            piece
+            if piece.available is None
+            else replace(piece, available=piece.available - used[piece.id])
+            for piece in problem.stock
+        ),
     )
-    rest = replace(line, demand=tuple(left), sources=sources)
-    found = search(Holder(rest, deadline), lambda *_: None).packing
-    return Packing((*kept, *found.boards), found.missing)
+    if any(part.quantity < held[part.id] for part in problem.parts) or any(
+        piece.available is not None and piece.available < used[piece.id] for piece in problem.stock
+    ):
+        return None
+    layouts = replan(rest, deadline - monotonic()).layouts if rest.parts else ()
+    together = [*kept, *_singly(layouts)]
+    price = {piece.id: piece.price for piece in problem.stock}
+    placed = sum(len(board.parts) for board in together)
+    now = sum(layout.count * len(layout.parts) for layout in plan.layouts)
+    costs = sum(price[board.stock] for board in together)
+    if (placed, costs, len(together)) != (now, plan.price, plan.pieces_of_stock):
+        return None
+    return put_together(problem, together)

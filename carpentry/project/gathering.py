@@ -127,8 +127,7 @@ def gather_materials(
 def _can_be_ripped(named: NamedPart, shelf: Shelf) -> bool:
     part = named.part
     section, _ = shelf.section(part.stock)
-    plain = section is not None and not section.round and not part.stock.own
-    return plain and part.boards is None
+    return section is not None and not section.round and not part.stock.own
 
 
 def _settled(
@@ -202,13 +201,20 @@ def _of_wood(
         section, _ = shelf.section(stock)
         if section is None or section.round:
             continue
-        owned = [one for one in shelf.on_hand(stock) if one.on_hand and not one.on_hand.flaws]
-        here = owned + (bought if has_prices or not priced else [])
+        here = shelf.on_hand(stock) + (bought if has_prices or not priced else [])
         offers += [
             replace(offer, id=f"{stock} {offer.id}", section=offer.section or section)
             for offer in here
         ]
-    reasons = [(one, angles_fault(one.part, shelf.section(one.part.stock)[0])) for one in named]
+    owned = [offer for offer in offers if offer.owned]
+    reasons = [
+        (
+            one,
+            angles_fault(one.part, shelf.section(one.part.stock)[0])
+            or _no_board_named(one.part, owned),
+        )
+        for one in named
+    ]
     parts, later = _settled(
         [one for one, reason in reasons if not reason],
         [(one, reason) for one, reason in reasons if reason],

@@ -6,6 +6,7 @@ import random
 from dataclasses import replace
 from decimal import Decimal
 from unittest import TestCase
+from unittest.mock import patch
 
 from carpentry.cutting import (
     Budget,
@@ -178,12 +179,65 @@ class FileTest(TestCase):
         self.assertIn("beyond the end", told["stock[0].flaws[1].to"])
         self.assertIn("“lost” is no stock", told["parts[0].on"])
 
-    def test_a_ripped_board_has_no_flaws_yet(self) -> None:
-        document = problem_document(problem([board("found", 96, "0", (1, 2))], [part("slat", 20)]))
-        document["stock"][0] |= {"thickness": "1 1/2", "width": "5 1/2"}
-        document["parts"][0] |= {"thickness": "1 1/2", "width": "2 1/2"}
-        with self.assertRaisesRegex(CarpentryError, "where boards are ripped"):
-            read_problem(json.dumps(document))
+
+def ripped_board(
+    name: str, width: int, length: int, price: str, *flaws: tuple[int, int]
+) -> StockPiece:
+    return replace(board(name, length, price, *flaws), thickness=INCH, width=width * INCH)
+
+
+def strip(name: str, width: int, length: int, count: int = 1, **more: object) -> CutPart:
+    return part(name, length, count, thickness=INCH, width=width * INCH, **more)
+
+
+class RippedFlawTest(TestCase):
+    def test_clear_strips_lie_beside_a_flaw_and_others_on_it(self) -> None:
+        """A board 2 in wide and 100 in long, its middle flawed: strips of 33 in lie two by two on
+        either side, and a third pair over the flaw where they need not be clear."""
+        found = ripped_board("found", 2, 100, "0", (40, 50))
+        for clear, fits in ((True, 4), (False, 6)):
+            plan = plan_cuts(problem([found], [strip("slat", 1, 33, 6, clear=clear)]), FIVE)
+            self.assertEqual(sum(u.quantity for u in plan.unplaced), 6 - fits)
+
+    def test_a_strip_comes_from_the_board_it_names(self) -> None:
+        stock = [ripped_board("one", 2, 60, "0"), ripped_board("other", 2, 60, "0")]
+        parts = [strip("named", 1, 50, 2, on=("other",)), strip("free", 1, 40, 2)]
+        plan = plan_cuts(problem(stock, parts), FIVE)
+        on = {placed.part: layout.stock for layout in plan.layouts for placed in layout.parts}
+        self.assertEqual(on, {"named": "other", "free": "one"})
+
+    def test_random_boards_listed_and_priced(self) -> None:
+        """Both ways of planning keep off the flaws and the other boards (the checker looks), and
+        neither's plan undercuts the other's bound."""
+        chance = random.Random(12)
+        for number in range(12):
+            stock = [
+                ripped_board(
+                    f"b{n}", chance.choice((2, 3, 5)), 80, str(chance.randint(0, 4)), (30, 36)
+                )
+                for n in range(3)
+            ]
+            stock.append(replace(ripped_board("new", 4, 90, "6"), available=None))
+            parts = [
+                strip(
+                    f"p{n}",
+                    chance.randint(1, 3),
+                    chance.randint(10, 50),
+                    chance.randint(1, 3),
+                    clear=chance.random() < 0.7,
+                    on=chance.choice(((), (), ("b0", "new"))),
+                )
+                for n in range(4)
+            ]
+            given = replace(problem(stock, parts), kerf=INCH // 8)
+            listed = plan_cuts(given, Budget(3.0))
+            with patch("carpentry.cutting.loads._MOST_LOADS", 0):
+                priced = plan_cuts(given, Budget(2.0))
+            for plan in (listed, priced):
+                check_plan(given, plan)
+                self.assertEqual(plan.unplaced, (), number)
+            self.assertLessEqual(listed.bound, priced.price, number)
+            self.assertLessEqual(priced.bound, listed.price, number)
 
 
 class CheckTest(TestCase):

@@ -1,12 +1,14 @@
 """What boards hold when every load is listed, against other ways to the same answer."""
 
+import itertools
 import random
 from collections import Counter
 from dataclasses import replace
+from decimal import Decimal
 from time import monotonic
 from unittest import TestCase
 
-from carpentry.cutting import Budget, Order, Status, plan_cuts
+from carpentry.cutting import Budget, CutPart, CutProblem, Order, Status, StockPiece, plan_cuts
 from carpentry.cutting.holding import Bin, Holder, whole_boards
 from carpentry.cutting.linear import Outcome
 from carpentry.cutting.loads import Loads
@@ -14,7 +16,8 @@ from carpentry.cutting.mending import better_packings
 from carpentry.cutting.model import Packing
 from carpentry.cutting.pricing import Pricing
 from carpentry.cutting.ripped import Ripped
-from carpentry.tests.problems import rip_size
+from carpentry.length import Unit
+from carpentry.tests.problems import rip_size, ticks
 
 
 def listed(model: Ripped) -> Loads:
@@ -132,3 +135,28 @@ class MendingTest(TestCase):
     def held(packing: Packing) -> tuple[int, ...]:
         patterns = [board.pattern for board in packing.boards]
         return tuple(sum(counts) for counts in zip(*patterns, strict=True))
+
+
+class LeftoverTest(TestCase):
+    def test_one_board_keeps_as_much_length_as_can_be(self) -> None:
+        """Against every pair of loads: three squares of 30 in and five of 20 from two boards."""
+        half = ticks("1 1/2")
+        stock = StockPiece("2x4", ticks("72"), Decimal(4), None, half, ticks("3 1/2"))
+        parts = (
+            CutPart("long", ticks("30"), 3, half, half),
+            CutPart("short", ticks("20"), 5, half, half),
+        )
+        given = CutProblem(Unit.INCH, ticks("1/8"), 0, 0, (stock,), parts)
+        model = Ripped(given)
+        loads = listed(model)
+        plan = plan_cuts(given, Budget(5.0))
+        self.assertEqual(plan.pieces_of_stock, 2)
+        capacity, shortest = model.kinds[0].capacity, loads.sections[0].shortest[-1]
+        best = 0
+        for one in itertools.product(*(range(d + 1) for d in model.demand)):
+            other = tuple(d - n for d, n in zip(model.demand, one, strict=True))
+            if max(shortest[one], shortest[other]) <= capacity:
+                best = max(best, capacity - min(int(shortest[one]), int(shortest[other])))
+        rests = [rest for layout in plan.layouts for rest in layout.leftover]
+        kept = max(rest.length for rest in rests if rest.y == (0, stock.width))
+        self.assertEqual(kept + given.kerf, best * model.unit)

@@ -6,7 +6,7 @@ from dataclasses import replace
 from unittest import TestCase
 
 from carpentry.cutting import CutPlan, CutProblem, Status, check_plan, plan_cuts, steadied
-from carpentry.tests.problems import home_size, problem
+from carpentry.tests.problems import home_size, problem, rip_size
 
 
 def boards(plan: CutPlan) -> Counter[tuple[str, tuple[str, ...]]]:
@@ -47,6 +47,25 @@ class SteadyTest(TestCase):
             self.assertLessEqual(changed(plan, before), changed(fresh, before), seed)
             calmer += changed(fresh, before)
             steadier += changed(plan, before)
+        self.assertLess(steadier, calmer)
+
+    def test_ripped_boards_stay_as_they_were_too(self) -> None:
+        chance = random.Random(6)
+        steadier = calmer = 0
+        for seed in (2, 4, 6, 9):
+            given = rip_size(seed)
+            before = plan_cuts(given)
+            other = self.edited(given, chance)
+            fresh = plan_cuts(other)
+            plan = steadied(other, fresh, before)
+            check_plan(other, plan)
+            self.assertEqual(
+                (plan.price, plan.pieces_of_stock), (fresh.price, fresh.pieces_of_stock)
+            )
+            calmer += changed(fresh, before)
+            steadier += changed(plan, before)
+            again = steadied(given, before, before)
+            self.assertEqual(again, before)
         self.assertLess(steadier, calmer)
 
     @staticmethod

@@ -36,10 +36,15 @@ class FlawsAndPinsTest(RackTestCase):
         hidden = self.planned("1\trail\t2x4\t40\tno\t")
         self.assertEqual((self.used(hidden), hidden["plan"]["tally"]["boards"]), ([1], 0))
 
-    def test_flawed_boards_are_left_alone_where_parts_are_ripped(self) -> None:
+    def test_flaws_and_names_count_where_parts_are_ripped(self) -> None:
         self.add("2x4", "70", flaws="30 to 34 1/2")
         ripped = self.planned("2\trail\t2x4\t28\t\t", rip=True)
-        self.assertEqual(self.used(ripped), [])
+        self.assertEqual(self.used(ripped), [1])
+        long = self.planned("1\trail\t2x4\t40\t\t", rip=True)
+        self.assertEqual(self.used(long), [])
+        self.add("2x6", "70")
+        named = self.planned("2\tsquare\t2x2\t50\t\t2", rip=True)
+        self.assertEqual(self.used(named), [2])
 
     def test_a_part_comes_from_the_board_it_names(self) -> None:
         self.add("2x4", "70")
