@@ -6,6 +6,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
+import numpy as np
+
 from carpentry.cutting.blocks import Block, Counts, StripSize, blocks_of
 from carpentry.edges import SQUARE_EDGES, Edges
 
@@ -161,12 +163,13 @@ class Regions:
         self.steps += len(first) * len(second)
         if self.steps > _MOST_STEPS:
             raise _TooMany
-        for one, tree in first.items():
-            for other, second_tree in second.items():
-                total = (a + b for a, b in zip(one, other, strict=True))
-                both = tuple(min(n, m) for n, m in zip(total, self.most, strict=True))
-                if both not in found:
-                    found[both] = Cut(cut.along, cut.at, tree, second_tree)
+        every = np.array(list(first))[:, None] + np.array(list(second))[None]
+        every = np.minimum(every, self.most).reshape(-1, self.sizes)
+        trees, second_trees = list(first.values()), list(second.values())
+        for number, both in enumerate(map(tuple, every.tolist())):
+            if both not in found:
+                one, other = divmod(number, len(second))
+                found[both] = Cut(cut.along, cut.at, trees[one], second_trees[other])
 
 
 def shrunk(reachable: Sequence[int], size: int) -> int:

@@ -87,5 +87,17 @@ def _anew(
     some = Ripped(replace(problem, parts=tuple(parts), stock=stock))
     if not some.list_loads(deadline):
         return list(taken)
-    found = search(Holder(some, deadline), lambda *_: None).packing
-    return list(taken) if any(found.missing) else [adopted(model, some, b) for b in found.boards]
+    start = Packing(
+        tuple(_as_in(some, model, board) for board in taken), tuple(0 for _ in some.demand)
+    )
+    found = search(Holder(some, deadline), lambda *_: None, start).packing
+    return list(taken) if found == start else [adopted(model, some, b) for b in found.boards]
+
+
+def _as_in(some: Ripped, model: Ripped, board: Board) -> Board:
+    """A board of the whole model as one of a model of some of the parts."""
+    name = model.sources[board.source].stock
+    source = next(n for n, one in enumerate(some.sources) if one.stock == name)
+    items = {(model.strips[item.strip], item.shape): n for n, item in enumerate(model.items)}
+    pattern = (board.pattern[items[some.strips[one.strip], one.shape]] for one in some.items)
+    return Board(source, tuple(pattern))

@@ -148,7 +148,9 @@ class Ripped(Ripping):
 
     def tries(self, values: Sequence[int], deadline: float) -> Iterator[Packing]:
         """Greedy packings by values drawn around ``values`` and sizes, then the best of them with
-        two or three boards at a time packed anew."""
+        two or three boards at a time packed anew. None where every purchase is decided anyway."""
+        if self.loads:
+            return
         chance = random.Random(1)
         nothing = [0] * len(self.sources)
         best: Packing | None = None
