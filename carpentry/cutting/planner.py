@@ -34,6 +34,7 @@ class Budget:
 
 _ALONE_SHARE = 0.2
 _LIST_SHARE = 0.4
+_STEADY_SECONDS = 0.25
 _BOUND_SHARE = 0.4  # of the time, for the bound of parts with angles
 _MENDING_SHARE = 0.2
 Progress = Callable[[CutPlan], None]
@@ -139,11 +140,15 @@ def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | 
     return plan
 
 
-def steadied(problem: CutProblem, plan: CutPlan, before: CutPlan) -> CutPlan:
+def steadied(
+    problem: CutProblem, plan: CutPlan, before: CutPlan, seconds: float = _STEADY_SECONDS
+) -> CutPlan:
     """A plan with more boards as they were ``before`` a change, where that costs nothing: neither
     money nor a piece more. What was proven of it stays. Where owned stock goes first boards are
     taken as they come."""
-    kept = keep_boards(problem, plan, before, _rest_planned) if not problem.owned_first else None
+    if problem.owned_first:
+        return plan
+    kept = keep_boards(problem, plan, before, _rest_planned, monotonic() + seconds)
     if kept is None:
         return plan
     steady = replace(plan, layouts=kept, unplaced=_unplaced(problem, kept))

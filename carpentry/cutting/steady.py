@@ -11,14 +11,13 @@ from carpentry.cutting.plan import CutPlan, Layout
 from carpentry.cutting.problem import CutProblem
 
 _MOST_TRIES = 12
-_SECONDS = 0.25
 
 Replan = Callable[[CutProblem, float], CutPlan]
 Alike = tuple[str, tuple[str, ...]]  # a board's stock and its parts, in whatever order
 
 
 def keep_boards(
-    problem: CutProblem, plan: CutPlan, before: CutPlan, replan: Replan
+    problem: CutProblem, plan: CutPlan, before: CutPlan, replan: Replan, deadline: float
 ) -> tuple[Layout, ...] | None:
     """Boards that cost what ``plan`` does, with more of those of ``before``, which stay just as
     they were; ``None`` where a few tries find none. ``replan`` plans the rest in so many
@@ -31,7 +30,6 @@ def keep_boards(
     kept = [board for board in known if board not in others]
     every = [known, *_by_kind(others)][:_MOST_TRIES]
     best: tuple[Layout, ...] | None = None
-    deadline = monotonic() + _SECONDS
     for number, more in enumerate(every):
         if monotonic() > deadline:
             break

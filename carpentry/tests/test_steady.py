@@ -57,7 +57,7 @@ class SteadyTest(TestCase):
             before = plan_cuts(given)
             other = self.edited(given, chance)
             fresh = plan_cuts(other)
-            plan = steadied(other, fresh, before)
+            plan = steadied(other, fresh, before, 10.0)
             check_plan(other, plan)
             self.assertEqual(
                 (plan.price, plan.pieces_of_stock), (fresh.price, fresh.pieces_of_stock)
