@@ -3,6 +3,7 @@
 from collections import Counter
 from collections.abc import Hashable, Iterable, Iterator
 
+from carpentry.cutting.angled import Angled
 from carpentry.cutting.line import Line
 from carpentry.cutting.model import Board, Packing
 from carpentry.cutting.particular import sound_stretches
@@ -10,7 +11,9 @@ from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
 from carpentry.cutting.ripped import Ripped
 from carpentry.cutting.ripping import Segment, strip_of
-from carpentry.ends import EndAngle, turned, ways_to_lie
+from carpentry.ends import EndAngle, Ends, turned, ways_to_lie
+
+Placing = tuple[CutPart, Ends | None]  # a part, and how its ends lie unless that is open
 
 
 class _Waiting:
@@ -44,7 +47,7 @@ def put_together(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[Layout
 
 
 def lay_out(
-    problem: CutProblem, piece: StockPiece, runs: Iterable[tuple[int, Iterable[CutPart]]]
+    problem: CutProblem, piece: StockPiece, runs: Iterable[tuple[int, Iterable[Placing]]]
 ) -> Layout:
     """On ``piece`` the parts of each run, one after the other from where it begins (ticks)."""
     placed: list[PlacedPart] = []
@@ -58,14 +61,14 @@ def lay_out(
     return Layout(piece.id, 1, tuple(placed), rests)
 
 
-def _in_line(problem: CutProblem, start: int, parts: Iterable[CutPart]) -> list[PlacedPart]:
-    """Parts one after the other. Where saw lines may be shared a part is turned so that its end
-    runs like its neighbour's."""
+def _in_line(problem: CutProblem, start: int, parts: Iterable[Placing]) -> list[PlacedPart]:
+    """Parts one after the other. Where saw lines may be shared a part whose way to lie is open is
+    turned so that its end runs like its neighbour's."""
     placed: list[PlacedPart] = []
     end, before = start, EndAngle()
-    for part in parts:
-        ends = part.ends
-        if problem.share_angled_cuts and placed and before.degrees:
+    for part, way in parts:
+        ends = way or part.ends
+        if way is None and problem.share_angled_cuts and placed and before.degrees:
             ends = turned(ends, before.flipped)
         start = end
         if placed:
@@ -91,18 +94,15 @@ def arrange_line(problem: CutProblem, line: Line, packing: Packing) -> tuple[Lay
     waiting = _Waiting((problem.shape(part), part) for part in problem.parts)
     pieces = {piece.id: piece for piece in problem.stock}
 
-    def order(board: Board) -> tuple[int, tuple[int, ...]]:
-        return board.source, tuple(-n for n in board.pattern)
-
-    def parts_of(counts: Iterable[int]) -> Iterator[CutPart]:
+    def parts_of(counts: Iterable[int]) -> Iterator[Placing]:
         copies = list(counts)
         for chained in (True, False):
             for item, number in enumerate(copies):
                 if line.chained[item] == chained:
                     for _ in range(number):
-                        yield waiting.take(line.shapes[item])
+                        yield waiting.take(line.shapes[item]), None
 
-    def runs_of(board: Board) -> Iterator[tuple[int, Iterator[CutPart]]]:
+    def runs_of(board: Board) -> Iterator[tuple[int, Iterator[Placing]]]:
         fill = line.fill_of(board)
         if fill is None:
             yield problem.trim_start, parts_of(board.pattern)
@@ -117,20 +117,42 @@ def arrange_line(problem: CutProblem, line: Line, packing: Packing) -> tuple[Lay
         problem,
         (
             lay_out(problem, pieces[line.sources[board.source].stock], runs_of(board))
-            for board in sorted(packing.boards, key=order)
+            for board in sorted(packing.boards, key=_in_order)
         ),
     )
+
+
+def arrange_angled(problem: CutProblem, model: Angled, packing: Packing) -> tuple[Layout, ...]:
+    """Boards in the order of the stock, each with its parts in the shortest line."""
+    waiting = _Waiting((problem.shape(part), part) for part in problem.parts)
+    pieces = {piece.id: piece for piece in problem.stock}
+
+    def run(board: Board) -> Iterator[Placing]:
+        for item, ends in model.order(board.pattern):
+            yield waiting.take(model.shapes[item]), ends
+
+    return put_together(
+        problem,
+        (
+            lay_out(
+                problem,
+                pieces[model.sources[board.source].stock],
+                [(problem.trim_start, run(board))],
+            )
+            for board in sorted(packing.boards, key=_in_order)
+        ),
+    )
+
+
+def _in_order(board: Board) -> tuple[int, tuple[int, ...]]:
+    return board.source, tuple(-n for n in board.pattern)
 
 
 def arrange_ripped(problem: CutProblem, model: Ripped, packing: Packing) -> tuple[Layout, ...]:
     """Boards in the order of the stock, each with its segments and strips, equal ones together."""
     bench = _RipBench(problem, model)
-
-    def order(board: Board) -> tuple[int, tuple[int, ...]]:
-        return board.source, tuple(-n for n in board.pattern)
-
     return put_together(
-        problem, (bench.lay_out(board) for board in sorted(packing.boards, key=order))
+        problem, (bench.lay_out(board) for board in sorted(packing.boards, key=_in_order))
     )
 
 

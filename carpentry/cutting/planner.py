@@ -6,12 +6,14 @@ from dataclasses import dataclass, replace
 from time import monotonic
 
 from carpentry.cutting.alone import each_alone
-from carpentry.cutting.arrange import arrange_line, arrange_ripped
+from carpentry.cutting.angled import Angled, to_angled
+from carpentry.cutting.arrange import arrange_angled, arrange_line, arrange_ripped
 from carpentry.cutting.blocks import TooManyBlocks
 from carpentry.cutting.check import check_plan
 from carpentry.cutting.holding import Holder
 from carpentry.cutting.leftover import lengthen_leftover
 from carpentry.cutting.line import Line, to_line
+from carpentry.cutting.loads import roomiest
 from carpentry.cutting.mending import better_packings
 from carpentry.cutting.model import Packing
 from carpentry.cutting.particular import sound_stretches
@@ -54,8 +56,10 @@ def plan_cuts(
     if problem.owned_first and any(not piece.price for piece in problem.stock):
         return _plan_owned_first(problem, budget, progress)
     deadline = monotonic() + budget.seconds
-    model = _model(problem)
-    roomy = any(is_angled(part.ends) or is_angled(part.edges) for part in problem.parts)
+    model = _model(problem, deadline - budget.seconds * (1 - _LIST_SHARE))
+    roomy = not isinstance(model, Angled) and any(
+        is_angled(part.ends) or is_angled(part.edges) for part in problem.parts
+    )
     if isinstance(model, Ripped) and any(piece.flaws for piece in problem.stock):
         roomy |= not all(part.clear for part in problem.parts)
 
@@ -67,7 +71,12 @@ def plan_cuts(
     if isinstance(model, Ripped):
         until = deadline - (budget.seconds * _BOUND_SHARE if roomy else 0)
         found = _search_ripped(problem, model, until, report)
-        packing = model.roomiest(found.packing, until) if found.proven else found.packing
+        packing = found.packing
+        if found.proven and model.loads:
+            packing = roomiest(model, model.loads, packing, until)
+    elif isinstance(model, Angled):
+        found = search(Holder(model, deadline), report)
+        packing = roomiest(model, model.loads, found.packing, deadline)
     else:
         holder = Holder(model, deadline)
         found = search(holder, report)
@@ -80,7 +89,7 @@ def plan_cuts(
 
 
 def _bounded(
-    problem: CutProblem, found: SearchResult, model: Line | Ripped, deadline: float
+    problem: CutProblem, found: SearchResult, model: Line | Angled | Ripped, deadline: float
 ) -> SearchResult:
     """What is really proven of a plan with angles. Every angled end has its own saw line, but for
     one class that shares, and bevels are shared with their like only; the bound is that of a
@@ -102,7 +111,10 @@ def _bounded(
         loose = Ripped(roomy, loose=True) if problem.is_ripped else to_line(roomy)
     except TooManyBlocks:
         return unproven
-    if isinstance(loose, Ripped):
+    if isinstance(loose, Ripped) and isinstance(model, Ripped):
+        known = all(kind.section.patterns is not None for kind in model.kinds)
+        if known and loose.is_like(model):
+            return found
         loose.list_loads(deadline)
     least = search(Holder(loose, deadline), lambda *_: None)
     if sum(least.packing.missing) != sum(found.packing.missing):
@@ -158,8 +170,8 @@ def steadied(
 
 def _rest_planned(problem: CutProblem, seconds: float) -> CutPlan:
     """A plan that is as cheap as may be, without its bound and without care for leftovers."""
-    model = _model(problem)
     deadline = monotonic() + seconds
+    model = _model(problem, deadline)
     if isinstance(model, Ripped):
         model.list_loads(deadline)
     found = search(Holder(model, deadline), lambda *_: None)
@@ -197,20 +209,30 @@ def _search_ripped(
 
 def first_plan(problem: CutProblem) -> CutPlan:
     """A plan at once, board after board, without any proof."""
-    model = _model(problem)
+    model = Ripped(problem) if problem.is_ripped else to_line(problem)
     packing = model.quick(model.demand, [0] * len(model.sources))
     return _checked(problem, model, packing, proven=False, bound=0)
 
 
-def _model(problem: CutProblem) -> Line | Ripped:
-    return Ripped(problem) if problem.is_ripped else to_line(problem)
+def _model(problem: CutProblem, deadline: float) -> Line | Angled | Ripped:
+    if problem.is_ripped:
+        return Ripped(problem)
+    angled = any(is_angled(part.ends) for part in problem.parts)
+    return (angled and to_angled(problem, deadline)) or to_line(problem)
 
 
 def _checked(
-    problem: CutProblem, model: Line | Ripped, packing: Packing, *, proven: bool, bound: int
+    problem: CutProblem,
+    model: Line | Angled | Ripped,
+    packing: Packing,
+    *,
+    proven: bool,
+    bound: int,
 ) -> CutPlan:
     if isinstance(model, Line):
         layouts = arrange_line(problem, model, packing)
+    elif isinstance(model, Angled):
+        layouts = arrange_angled(problem, model, packing)
     else:
         layouts = arrange_ripped(problem, model, packing)
     unplaced = _unplaced(problem, layouts)

@@ -7,15 +7,15 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from time import monotonic
 
+from carpentry.cutting.greedy import greedy
 from carpentry.cutting.linear import Outcome
-from carpentry.cutting.loads import Loads, list_loads
 from carpentry.cutting.model import Board, Packing, Pattern
 from carpentry.cutting.particular import by_capacity
 from carpentry.cutting.pricing import Pricing
 from carpentry.cutting.problem import CutProblem
+from carpentry.cutting.ripped_loads import RippedLoads, list_loads
 from carpentry.cutting.ripping import Ripping, Segment
 
-_MOST_QUICK_BOARDS = 400
 _TIGHT_STEPS = 20
 _GREEDY_TRIES = 8
 _MENDING_TRIES = 30
@@ -27,7 +27,7 @@ class Ripped(Ripping):
     def __init__(self, problem: CutProblem, *, loose: bool = False) -> None:
         super().__init__(problem, loose=loose)
         self.deadline = math.inf
-        self.loads: Loads | None = None
+        self.loads: RippedLoads | None = None
 
     def list_loads(self, deadline: float) -> bool:
         """Lists what every kind of board can hold, where that can be done by then; whether it is
@@ -47,21 +47,6 @@ class Ripped(Ripping):
         if self.loads is None:
             return Outcome.UNDECIDED, ()
         return self.loads.pack(kinds, demand, deadline)
-
-    def roomiest(self, packing: Packing, deadline: float) -> Packing:
-        """The same boards with as much length left on one of them as can be, where every load is
-        listed."""
-        if self.loads is None or any(packing.missing):
-            return packing
-        sources = [board.source for board in packing.boards]
-        kinds = [self.sources[source].kind for source in sources]
-        held = self.loads.longest_leftover(kinds, self.demand, deadline)
-        if held is None or not all(map(any, held)):
-            return packing
-        for kind, load in zip(kinds, held, strict=True):
-            self.recipes[kind, load] = self.loads.segments(kind, load)
-        boards = tuple(Board(source, load) for source, load in zip(sources, held, strict=True))
-        return Packing(boards, packing.missing)
 
     def best_for(
         self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
@@ -160,7 +145,7 @@ class Ripped(Ripping):
             base = values if number % 2 else self.sizes
             drawn = [max(1, round(v * chance.uniform(0.6, 1.4))) for v in base]
             if number < _GREEDY_TRIES or best is None or len(best.boards) < 2:
-                packing = self._greedy(self.demand, nothing, drawn)
+                packing = greedy(self, self.demand, nothing, drawn)
             else:
                 packing = self._mended(best, drawn, chance)
             if best is None or packing.key(self) < best.key(self):
@@ -177,72 +162,21 @@ class Ripped(Ripping):
             for item, n in enumerate(packing.boards[number].pattern):
                 demand[item] += n
         used = [sum(board.source == s for board in kept) for s in range(len(self.sources))]
-        rest = self._greedy(demand, used, values)
+        rest = greedy(self, demand, used, values)
         return Packing((*kept, *rest.boards), rest.missing)
 
     def quick(self, demand: Sequence[int], used: Sequence[int]) -> Packing:
-        return self._greedy(demand, used, self.sizes)
-
-    def _greedy(self, demand: Sequence[int], used: Sequence[int], values: Sequence[int]) -> Packing:
-        """Board after board, each the one that gives most worth for its price; ended where that is
-        cheapest by the cheapest board that holds all the rest."""
-        left, gone = list(demand), list(used)
-        boards: list[Board] = []
-        ended: list[Packing] = []
-        while any(left) and len(boards) < _MOST_QUICK_BOARDS:
-            open_sources = [s for s, source in enumerate(self.sources) if gone[s] < source.limit]
-            best = self.best_for([self.sources[s].kind for s in open_sources], values, left)
-            choices = []
-            for s, (_, pattern) in zip(open_sources, best, strict=True):
-                worth = sum(v * n for v, n in zip(values, pattern, strict=True))
-                if worth:
-                    choices.append((-worth / (self.sources[s].cost or 0.01), s, pattern))
-            if not choices:
-                break
-            whole = [s for _, s, pattern in choices if list(pattern) == left]
-            if whole:
-                last = min(whole, key=lambda s: self.sources[s].cost)
-                nothing = tuple(0 for _ in left)
-                ended.append(Packing((*boards, Board(last, tuple(left))), nothing))
-            _, source, pattern = min(choices)
-            times = min(r // n for n, r in zip(pattern, left, strict=True) if n)
-            times = max(1, min(times, self.sources[source].limit - gone[source]))
-            boards += [Board(source, pattern)] * times
-            gone[source] += times
-            left = [r - n * times for r, n in zip(left, pattern, strict=True)]
-        packing = self._cheapened(Packing(tuple(boards), tuple(left)), gone)
-        return min((packing, *ended), key=lambda one: one.key(self))
-
-    def _cheapened(self, packing: Packing, gone: list[int]) -> Packing:
-        """Every board exchanged for the cheapest piece that holds the same."""
-        boards = []
-        for board in packing.boards:
-            best = board.source
-            for s in sorted(range(len(self.sources)), key=lambda s: self.sources[s].cost):
-                if self.sources[s].cost >= self.sources[board.source].cost:
-                    break
-                if gone[s] < self.sources[s].limit and self._can_hold(s, board.pattern):
-                    best = s
-                    break
-            gone[board.source] -= 1
-            gone[best] += 1
-            boards.append(Board(best, board.pattern))
-        return Packing(tuple(boards), packing.missing)
-
-    def _can_hold(self, source: int, pattern: Pattern) -> bool:
-        if not all(self.holds(source, item) for item, n in enumerate(pattern) if n):
-            return False
-        (_, found), *_ = self.best_for([self.sources[source].kind], self.sizes, pattern)
-        return found == pattern
+        return greedy(self, demand, used, self.sizes)
 
     def recipe(self, board: Board) -> tuple[Segment, ...]:
-        """How a board is cut: a known way to its pattern, or to one that holds more."""
+        """How a board is cut: the shortest way to its pattern where loads are listed, else a known
+        way to it or to one that holds more."""
         kind = self.sources[board.source].kind
+        if self.loads:
+            return self.loads.segments(kind, board.pattern)
         known = self.recipes.get((kind, board.pattern))
         if known:
             return known
-        if self.loads:
-            return self.loads.segments(kind, board.pattern)
         for (of_kind, pattern), segments in self.recipes.items():
             if of_kind == kind and all(a >= b for a, b in zip(pattern, board.pattern, strict=True)):
                 return segments

@@ -166,6 +166,19 @@ class Ripping:
         held = any(kind.holds(number, item) for number, item in enumerate(self.items))
         return kind if held else None
 
+    def is_like(self, other: "Ripping") -> bool:
+        """Whether boards hold the same in both: then a bound of one is one of the other."""
+        return self._told() == other._told()
+
+    def _told(self) -> list[object]:
+        every: list[object] = [self.demand, self.sources, self.unit]
+        every += [(item.strip, item.size, item.shape.clear) for item in self.items]
+        for kind in self.kinds:
+            patterns = kind.section.patterns
+            counts = None if patterns is None else {p.counts for p in patterns}
+            every.append((kind.capacity, kind.strips, kind.particular, counts))
+        return every
+
     def _most_segments(self) -> int:
         if self.order is Order.RIP_FIRST:
             return 1

@@ -231,7 +231,7 @@ class RippedFlawTest(TestCase):
             ]
             given = replace(problem(stock, parts), kerf=INCH // 8)
             listed = plan_cuts(given, Budget(3.0))
-            with patch("carpentry.cutting.loads._MOST_LOADS", 0):
+            with patch("carpentry.cutting.loads.MOST_LOADS", 0):
                 priced = plan_cuts(given, Budget(2.0))
             for plan in (listed, priced):
                 check_plan(given, plan)

@@ -11,16 +11,16 @@ from unittest import TestCase
 from carpentry.cutting import Budget, CutPart, CutProblem, Order, Status, StockPiece, plan_cuts
 from carpentry.cutting.holding import Bin, Holder, whole_boards
 from carpentry.cutting.linear import Outcome
-from carpentry.cutting.loads import Loads
 from carpentry.cutting.mending import better_packings
 from carpentry.cutting.model import Packing
 from carpentry.cutting.pricing import Pricing
 from carpentry.cutting.ripped import Ripped
+from carpentry.cutting.ripped_loads import RippedLoads
 from carpentry.length import Unit
 from carpentry.tests.problems import rip_size, ticks
 
 
-def listed(model: Ripped) -> Loads:
+def listed(model: Ripped) -> RippedLoads:
     assert model.list_loads(monotonic() + 60)
     assert model.loads is not None
     return model.loads
