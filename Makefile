@@ -70,8 +70,11 @@ browser: ## Chromium, for the tests that drive the interface
 	  { echo "Installing Chromium …"; apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium >/dev/null; } || \
 	  { echo "Chromium is needed: apt-get install chromium"; exit 1; }
 
-test: install build browser ## all tests
-	@$(VENV)/python -W ignore::ResourceWarning manage.py test --verbosity 1 --noinput
+TEST := $(VENV)/python -W ignore::ResourceWarning manage.py test --verbosity 1 --noinput
+
+test: install build browser ## all tests: those without a browser side by side, then the others
+	@failed=0; $(TEST) carpentry server yardservice --parallel || failed=1; \
+	  $(TEST) e2e || failed=1; exit $$failed
 
 check: install ## linters, types, import directions, the schema in step
 	@$(VENV)/ruff check .

@@ -9,7 +9,7 @@ from e2e.test_care import serious
 class SawTest(BrowserTestCase):
     def test_angled_and_ripped_boards_are_drawn(self) -> None:
         page = self.open_project("Log rack")
-        expect(page.get_by_text("above the least")).to_be_visible(timeout=40_000)
+        expect(page.get_by_text("No cheaper purchase exists")).to_be_visible(timeout=40_000)
         expect(page.get_by_text("both 45°, mirrored").first).to_be_visible()
         brace = page.locator("svg.board g.piece").filter(has_text="brace").first
         points = brace.locator("polygon").first.get_attribute("points") or ""
@@ -21,6 +21,22 @@ class SawTest(BrowserTestCase):
         self.assertEqual(serious(page), [])
         page.get_by_role("link", name="List").click()
         expect(page.get_by_text("spare, against culls").first).to_be_visible()
+
+    def test_bevelled_edges_and_what_is_seen(self) -> None:
+        page = self.open_project("Cold frame")
+        end = page.get_by_role("img", name="blade at 45°").first
+        expect(end).to_be_visible(timeout=40_000)
+        expect(page.get_by_text("the best boards for what is seen")).to_be_visible()
+        page.get_by_role("button", name="I, details of corner block").click()
+        edges = page.get_by_label("Bevelled edges of corner block")
+        edges.fill("45")
+        edges.press("Enter")
+        expect(page.get_by_text("no pair of angles: write two")).to_be_visible()
+        edges.fill("30 -30")
+        edges.press("Enter")
+        expect(page.get_by_text("both 30° bevel, parallel").first).to_be_visible(timeout=15_000)
+        expect(page.get_by_role("img", name="blade at 30°").first).to_be_visible(timeout=40_000)
+        self.assertEqual(serious(page), [])
 
     def test_settings_of_the_saw(self) -> None:
         page = self.open_project("Log rack")
