@@ -36,7 +36,7 @@ class Budget:
 
 _ALONE_SHARE = 0.2
 _LIST_SHARE = 0.4
-_STEADY_SECONDS = 0.25
+_STEADY_SECONDS = 0.4
 _BOUND_SHARE = 0.4  # of the time, for the bound of parts with angles
 _MENDING_SHARE = 0.2
 Progress = Callable[[CutPlan], None]
