@@ -1,0 +1,221 @@
+"""Fasteners for a joint: which kinds there are, the lengths they are usually sold in, and the one
+that bites without coming through.
+
+Rules of thumb are common practice, no source; a builder may set others. They say nothing about what
+a joint bears.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from fractions import Fraction
+
+from carpentry.errors import CarpentryError
+from carpentry.length import TICKS_PER_INCH, TICKS_PER_MM, Unit
+
+
+class Kind(StrEnum):
+    """Ways to join pieces."""
+
+    SCREW = "screw"
+    STRUCTURAL = "structural screw"
+    NAIL = "nail"
+    POCKET = "pocket screw"
+    BOLT = "bolt"
+    CARRIAGE = "carriage bolt"
+    DOWEL = "dowel"
+    BISCUIT = "biscuit"
+    SPLINE = "spline"
+    GLUE = "glue"
+
+
+class Through(StrEnum):
+    """What a fastener goes through or into: across the thickness, across the width, or along the
+    grain."""
+
+    FACE = "face"
+    EDGE = "edge"
+    END = "end"
+
+
+BEARS_NOTHING = (Kind.SCREW, Kind.NAIL, Kind.POCKET)  # they shear where a joint bears load
+_SCREWS = (Kind.SCREW, Kind.STRUCTURAL, Kind.NAIL)
+_BOLTS = (Kind.BOLT, Kind.CARRIAGE)
+
+
+def _inches(*sizes: str) -> tuple[int, ...]:
+    return tuple(int(sum(map(Fraction, size.split())) * TICKS_PER_INCH) for size in sizes)
+
+
+def _millimetres(*sizes: int) -> tuple[int, ...]:
+    return tuple(size * TICKS_PER_MM for size in sizes)
+
+
+# The lengths that are usually sold, from memory.
+_USUAL = {
+    Unit.INCH: {
+        Kind.SCREW: _inches("1", "1 1/4", "1 5/8", "2", "2 1/2", "3", "3 1/2", "4"),
+        Kind.STRUCTURAL: _inches("2 1/2", "3", "3 1/2", "4", "5", "6", "8", "10"),
+        Kind.NAIL: _inches("1 1/4", "1 1/2", "2", "2 1/2", "3", "3 1/2", "4"),
+        Kind.BOLT: _inches(*(f"{n} 1/2" for n in range(1, 12)), *map(str, range(2, 13))),
+        Kind.CARRIAGE: _inches(*(f"{n} 1/2" for n in range(1, 12)), *map(str, range(2, 13))),
+    },
+    Unit.MM: {
+        Kind.SCREW: _millimetres(25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100),
+        Kind.STRUCTURAL: _millimetres(60, 80, 100, 120, 140, 160, 180, 200, 240),
+        Kind.NAIL: _millimetres(30, 40, 50, 60, 70, 80, 90, 100),
+        Kind.BOLT: _millimetres(*range(40, 310, 10)),
+        Kind.CARRIAGE: _millimetres(*range(40, 310, 10)),
+    },
+}
+# Pocket screws by the thickness of the piece with the pockets: 1 1/4 in for 3/4, 2 1/2 for 1 1/2 as
+# trade knows it; the others from memory.
+_POCKET = {
+    Unit.INCH: dict(
+        zip(
+            _inches("1/2", "5/8", "3/4", "1", "1 1/8", "1 1/4", "1 1/2"),
+            _inches("1", "1", "1 1/4", "1 1/2", "1 1/2", "2", "2 1/2"),
+            strict=True,
+        )
+    ),
+    Unit.MM: dict(
+        zip(_millimetres(12, 15, 18, 22, 28, 38), _millimetres(25, 25, 30, 40, 50, 65), strict=True)
+    ),
+}
+
+
+@dataclass(frozen=True)
+class Rules:
+    """Rules of thumb for lengths. A screw bites ``into_face`` of the last piece, or ``into_edge``
+    times what it fastens where it goes into an edge or end; it stays ``short`` of coming through;
+    a recessed head goes ``recess`` deeper; a bolt passes everything and ``nut``, its washers and
+    nut (ticks)."""
+
+    into_face: Fraction = Fraction(2, 3)
+    into_edge: Fraction = Fraction(3, 2)
+    short: int = TICKS_PER_INCH // 8
+    recess: int = TICKS_PER_INCH // 4
+    nut: int = TICKS_PER_INCH // 2
+
+
+USUAL_RULES = Rules()
+
+
+@dataclass(frozen=True)
+class Passed:
+    """A piece on a fastener's way: how deep it is there (ticks), and through what it goes."""
+
+    depth: int
+    through: Through = Through.FACE
+
+
+@dataclass(frozen=True)
+class Chosen:
+    """A fastener's length (ticks; ``None`` for what has none), and what is to be said about it."""
+
+    length: int | None
+    warnings: tuple[str, ...] = ()
+
+
+def usual_lengths(kind: Kind, unit: Unit) -> tuple[int, ...]:
+    """The lengths (ticks) that a kind is usually sold in, shortest first; none for dowels and the
+    like."""
+    return tuple(sorted(_USUAL[unit].get(kind, ())))
+
+
+def choose_length(
+    kind: Kind,
+    way: Sequence[Passed],
+    unit: Unit,
+    *,
+    recessed: bool = False,
+    rules: Rules = USUAL_RULES,
+) -> Chosen:
+    """The length for a joint that passes the pieces of ``way`` and ends in the last of them.
+
+    Raises ``CarpentryError`` for fewer than two pieces, and for a piece without depth.
+    """
+    if len(way) < 2:
+        raise CarpentryError("a joint takes two pieces or more")
+    if any(piece.depth <= 0 for piece in way):
+        raise CarpentryError("the thickness of a piece is missing")
+    if kind is Kind.POCKET:
+        return _pocket(way, unit)
+    if kind in _BOLTS:
+        return _bolt(kind, way, unit, rules)
+    if kind in _SCREWS:
+        return _screw(kind, way, unit, rules, rules.recess if recessed else 0)
+    return Chosen(None)
+
+
+def check_length(
+    kind: Kind,
+    length: int,
+    way: Sequence[Passed],
+    *,
+    recessed: bool = False,
+    rules: Rules = USUAL_RULES,
+) -> tuple[str, ...]:
+    """What is wrong with a length (ticks) that was chosen otherwise, in words."""
+    recess = rules.recess if recessed else 0
+    fastened, whole = _depths(way)
+    if kind in _BOLTS:
+        return () if length >= whole + rules.nut else ("too short for its washers and nut",)
+    if kind not in _SCREWS:
+        return ()
+    if length + recess >= whole:
+        return ("comes through",)
+    if length + recess <= fastened:
+        return ("misses the last piece",)
+    wrong = []
+    if length + recess > whole - rules.short:
+        wrong.append("comes closer than 1/8 in to the far side")
+    if length + recess < fastened + _bite(way, rules):
+        wrong.append("does not bite by the rule")
+    return tuple(wrong)
+
+
+def _depths(way: Sequence[Passed]) -> tuple[int, int]:
+    """Ticks of what is fastened, and of everything."""
+    fastened = sum(piece.depth for piece in way[:-1])
+    return fastened, fastened + way[-1].depth
+
+
+def _bite(way: Sequence[Passed], rules: Rules) -> int:
+    """Ticks that a screw has to go into the last piece."""
+    last = way[-1]
+    if last.through is Through.FACE:
+        return int(last.depth * rules.into_face)
+    return int(_depths(way)[0] * rules.into_edge)
+
+
+def _screw(kind: Kind, way: Sequence[Passed], unit: Unit, rules: Rules, recess: int) -> Chosen:
+    fastened, whole = _depths(way)
+    least, most = fastened + _bite(way, rules) - recess, whole - rules.short - recess
+    lengths = usual_lengths(kind, unit)
+    within = [length for length in lengths if length <= most]
+    biting = [length for length in within if length >= least]
+    if biting:
+        return Chosen(biting[0])
+    reaching = [length for length in within if length + recess > fastened]
+    if reaching:
+        return Chosen(reaching[-1], check_length(kind, reaching[-1], way, recessed=recess > 0))
+    if not within:
+        return Chosen(None, ("the shortest that is sold comes through",))
+    return Chosen(None, ("the longest that is sold misses the last piece",))
+
+
+def _bolt(kind: Kind, way: Sequence[Passed], unit: Unit, rules: Rules) -> Chosen:
+    needed = _depths(way)[1] + rules.nut
+    fitting = [length for length in usual_lengths(kind, unit) if length >= needed]
+    if fitting:
+        return Chosen(fitting[0])
+    return Chosen(None, ("no bolt that is sold is long enough: use threaded rod",))
+
+
+def _pocket(way: Sequence[Passed], unit: Unit) -> Chosen:
+    thick = way[0].depth
+    fitting = [length for size, length in _POCKET[unit].items() if size <= thick]
+    if not fitting:
+        return Chosen(None, ("too thin for pocket screws",))
+    return Chosen(fitting[-1])

@@ -1,0 +1,155 @@
+"""Lengths of fasteners and packages, against worked values and brute force."""
+
+import itertools
+import random
+from decimal import Decimal
+from unittest import TestCase
+
+from carpentry.buying.fasteners import (
+    Kind,
+    Passed,
+    Through,
+    check_length,
+    choose_length,
+    usual_lengths,
+)
+from carpentry.buying.packages import Package, pack_need
+from carpentry.errors import CarpentryError
+from carpentry.length import TICKS_PER_INCH, TICKS_PER_MM, Unit
+from carpentry.tests.problems import ticks
+
+
+def way(*pieces: str) -> list[Passed]:
+    """Pieces such as ``3/4`` or ``3 1/2 edge``."""
+    found = []
+    for piece in pieces:
+        *size, last = piece.split()
+        through = Through(last) if last in list(Through) else Through.FACE
+        found.append(Passed(ticks(" ".join(size) if last in list(Through) else piece), through))
+    return found
+
+
+def chosen(kind: Kind, *pieces: str, recessed: bool = False, unit: Unit = Unit.INCH) -> str:
+    found = choose_length(kind, way(*pieces), unit, recessed=recessed)
+    length = found.length
+    return "" if length is None else str(Decimal(length) / TICKS_PER_INCH)
+
+
+class LengthTest(TestCase):
+    def test_worked_values(self) -> None:
+        """Common practice, no source: 3/4 onto a 2x face takes 2 in, 2x onto 2x faces 2 1/2, 2x
+        into the edge or end of a 2x4 4 in by 1 1/2 times what is fastened (a bite of 2 1/4)."""
+        for kind, pieces, length in (
+            (Kind.SCREW, ("3/4", "1 1/2"), "2"),
+            (Kind.SCREW, ("1 1/2", "1 1/2"), "2.5"),
+            (Kind.SCREW, ("1 1/2", "3 1/2 edge"), "4"),
+            (Kind.SCREW, ("3/4", "3 1/2 edge"), "2"),
+            (Kind.NAIL, ("3/4", "1 1/2"), "2"),
+            (Kind.POCKET, ("3/4", "3/4"), "1.25"),
+            (Kind.POCKET, ("1 1/2", "3 1/2 edge"), "2.5"),
+            (Kind.CARRIAGE, ("1 1/2", "3 1/2"), "5.5"),
+            (Kind.BOLT, ("1 1/2", "3 1/2", "1 1/2"), "7"),
+        ):
+            self.assertEqual(chosen(kind, *pieces), length, (kind, pieces))
+
+    def test_all_thicknesses_count(self) -> None:
+        """Two boards of 3/4 onto a 2x: 2 1/2 in bites 1 in of 1 1/2 and stays 1/2 short."""
+        self.assertEqual(chosen(Kind.SCREW, "3/4", "3/4", "1 1/2"), "2.5")
+
+    def test_a_recessed_head_goes_deeper(self) -> None:
+        """A 2 1/2 in screw through 1 1/2 into 1 1/2 would stay 1/4 short with a recess of 1/4."""
+        self.assertEqual(chosen(Kind.SCREW, "1 1/2", "1 1/2", recessed=True), "2.5")
+        self.assertEqual(chosen(Kind.SCREW, "3/4", "1 1/2", recessed=True), "1.625")
+
+    def test_never_through_and_as_short_as_bites(self) -> None:
+        """Whatever the thicknesses: an 1/8 in is left, and no shorter length that is sold bites."""
+        chance = random.Random(1)
+        for _ in range(300):
+            pieces = [Passed(chance.randint(8, 60) * 508) for _ in range(chance.randint(2, 3))]
+            found = choose_length(Kind.SCREW, pieces, Unit.INCH)
+            whole = sum(piece.depth for piece in pieces)
+            if found.length is None or found.warnings:
+                continue
+            self.assertLessEqual(found.length, whole - ticks("1/8"))
+            fastened = whole - pieces[-1].depth
+            self.assertGreaterEqual((found.length - fastened) * 3, pieces[-1].depth * 2 - 3)
+            for shorter in usual_lengths(Kind.SCREW, Unit.INCH):
+                if shorter < found.length:
+                    self.assertIn(
+                        check_length(Kind.SCREW, shorter, pieces)[-1],
+                        ("does not bite by the rule", "misses the last piece"),
+                    )
+
+    def test_in_millimetres(self) -> None:
+        found = choose_length(
+            Kind.SCREW, [Passed(18 * TICKS_PER_MM), Passed(45 * TICKS_PER_MM)], Unit.MM
+        )
+        self.assertEqual(found.length, 50 * TICKS_PER_MM)
+
+    def test_what_is_said(self) -> None:
+        for pieces, words in (
+            (("1/4", "3/8"), "comes through"),
+            (("6", "1 1/2"), "misses the last piece"),
+            (("7/8", "3/8"), "does not bite by the rule"),
+        ):
+            found = choose_length(Kind.SCREW, way(*pieces), Unit.INCH)
+            self.assertTrue(any(words in warning for warning in found.warnings), (pieces, found))
+        self.assertIn(
+            "threaded rod", choose_length(Kind.BOLT, way("9", "9"), Unit.INCH).warnings[0]
+        )
+        self.assertEqual(
+            check_length(Kind.SCREW, ticks("3"), way("3/4", "1 1/2")), ("comes through",)
+        )
+        self.assertIn("washers", check_length(Kind.BOLT, ticks("5"), way("1 1/2", "3 1/2"))[0])
+        with self.assertRaisesRegex(CarpentryError, "two pieces"):
+            choose_length(Kind.SCREW, way("3/4"), Unit.INCH)
+        with self.assertRaisesRegex(CarpentryError, "thickness of a piece is missing"):
+            choose_length(Kind.SCREW, [Passed(0), Passed(9)], Unit.INCH)
+
+
+class PackageTest(TestCase):
+    def test_the_cheapest_packs(self) -> None:
+        """230 screws: two hundreds and a fifty at 3 × less than three hundreds."""
+        packs = [Package("50", 50, Decimal("5.50")), Package("100", 100, Decimal("9.00"))]
+        found = pack_need(230, packs)
+        self.assertEqual((found.counts, found.price, found.left), ((1, 2), Decimal("23.50"), 20))
+        self.assertEqual(pack_need(230, packs, in_drawer=40).counts, (0, 2))
+        self.assertEqual(pack_need(30, packs, in_drawer=40).left, 10)
+
+    def test_against_brute_force(self) -> None:
+        chance = random.Random(5)
+        for _ in range(60):
+            packs = [
+                Package(
+                    str(n),
+                    chance.randint(1, 40),
+                    Decimal(chance.randint(50, 900)) / 100,
+                    chance.choice((None, None, 2)),
+                )
+                for n in range(chance.randint(1, 4))
+            ]
+            needed = chance.randint(1, 60)
+            ranges = [
+                range((p.available if p.available is not None else needed // p.holds + 1) + 1)
+                for p in packs
+            ]
+            every = [
+                (sum(p.price * n for p, n in zip(packs, counts, strict=True)), sum(counts))
+                for counts in itertools.product(*ranges)
+                if sum(p.holds * n for p, n in zip(packs, counts, strict=True)) >= needed
+            ]
+            if not every:
+                with self.assertRaisesRegex(CarpentryError, "too few"):
+                    pack_need(needed, packs)
+                continue
+            found = pack_need(needed, packs)
+            self.assertEqual((found.price, sum(found.counts)), min(every))
+
+    def test_what_is_refused(self) -> None:
+        for packs, words in (
+            ([], "no package of it"),
+            ([Package("a", 0, Decimal(1))], "holds nothing"),
+            ([Package("a", 1, Decimal(-1))], "less than nothing"),
+        ):
+            with self.assertRaisesRegex(CarpentryError, words):
+                pack_need(5, packs)
