@@ -1,5 +1,6 @@
 """What it takes to buy a plan: prices, lines, tax and totals, exact to the cent."""
 
+from carpentry.buying.joints import read_each_line, read_package
 from carpentry.buying.money import cents, write_money
 from carpentry.buying.price_list import UnitOf, read_prices_csv, read_prices_rows, write_prices_csv
 from carpentry.buying.prices import (
@@ -27,6 +28,8 @@ __all__ = [
     "UnitOf",
     "cents",
     "piece_price",
+    "read_each_line",
+    "read_package",
     "read_price_line",
     "read_prices_csv",
     "read_prices_rows",

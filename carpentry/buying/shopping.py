@@ -36,33 +36,45 @@ class ListLine:
 
 @dataclass(frozen=True)
 class ShoppingList:
-    """Lines with their totals. ``unpriced`` counts the pieces without a price: when there are any,
-    the totals are incomplete."""
+    """Lines with their totals: ``subtotal`` and ``wood_total`` (with tax) of these alone, ``total``
+    with ``hardware`` too. ``unpriced`` counts the pieces without a price: when there are any, the
+    totals are incomplete."""
 
     lines: tuple[ListLine, ...]
     subtotal: Decimal
+    hardware: Decimal
     tax: Decimal
+    wood_total: Decimal
     total: Decimal
     per_copy: Decimal
     unpriced: int
 
 
-def shopping_list(lines: Iterable[ListLine], tax: Tax, copies: int) -> ShoppingList:
-    """The list of ``lines`` for ``copies`` builds. A missing price is counted as missing, never as
-    zero. Tax is rounded half up to the cent once, on the whole."""
+def shopping_list(
+    lines: Iterable[ListLine], tax: Tax, copies: int, hardware: Decimal = Decimal(0)
+) -> ShoppingList:
+    """The list of ``lines`` for ``copies`` builds, and what ``hardware`` costs beside them. A
+    missing price is counted as missing, never as zero. Tax is rounded half up to the cent once, on
+    the whole."""
     kept = tuple(lines)
     subtotal = sum((line.line_price or Decimal(0) for line in kept), Decimal(0))
-    if tax.included:
-        total = cents(subtotal)
-        share = total - cents(total / (1 + tax.rate / 100))
-    else:
-        share = cents(subtotal * tax.rate / 100)
-        total = cents(subtotal + share)
+    share, total = _with_tax(subtotal + hardware, tax)
     return ShoppingList(
         lines=kept,
         subtotal=cents(subtotal),
+        hardware=cents(hardware),
         tax=share,
+        wood_total=_with_tax(subtotal, tax)[1],
         total=total,
         per_copy=cents(total / copies),
         unpriced=sum(line.count for line in kept if line.price is None),
     )
+
+
+def _with_tax(amount: Decimal, tax: Tax) -> tuple[Decimal, Decimal]:
+    """The tax on an amount, or within it, and what is paid."""
+    if tax.included:
+        total = cents(amount)
+        return total - cents(total / (1 + tax.rate / 100)), total
+    share = cents(amount * tax.rate / 100)
+    return share, cents(amount + share)

@@ -10,6 +10,7 @@ from carpentry.project.file import (
     yard_document,
 )
 from carpentry.project.gathering import Shelf, gather_materials, section_sold
+from carpentry.project.hardware import Hardware, HardwareFields, JoinedPart, hardware_of
 from carpentry.project.leftovers import test_piece, whole_leftover
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
@@ -18,6 +19,9 @@ from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
 
 __all__ = [
     "Claim",
+    "Hardware",
+    "HardwareFields",
+    "JoinedPart",
     "Material",
     "NamedPart",
     "Offer",
@@ -34,6 +38,7 @@ __all__ = [
     "compare",
     "extra_of",
     "gather_materials",
+    "hardware_of",
     "own_among",
     "project_document",
     "read_project_file",

@@ -30,7 +30,8 @@ _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name !
 @dataclass(frozen=True)
 class ProjectFile:
     """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none.
-    ``materials`` of one's own are those it uses."""
+    ``materials`` of one's own are those it uses; ``joints`` and other ``hardware`` are typed a line
+    each."""
 
     name: str
     settings: Settings
@@ -38,12 +39,15 @@ class ProjectFile:
     parts: tuple[Part, ...]
     marks: tuple[str, ...]
     materials: tuple[OwnStock, ...] = ()
+    joints: str = ""
+    hardware: str = ""
 
 
 @dataclass(frozen=True)
 class YardFile:
     """Everything a yard holds but ids. ``tax`` in percent; a price older than ``price_age_days`` is
-    marked as old. ``price_service`` is whom to ask for prices, ``service_code`` as which yard."""
+    marked as old. ``packs`` are what it sells by the pack, a line each. ``price_service`` is whom
+    to ask for prices, ``service_code`` as which yard."""
 
     name: str
     unit: Unit
@@ -55,6 +59,7 @@ class YardFile:
     price_service: str = ""
     service_code: str = ""
     materials: tuple[OwnStock, ...] = ()
+    packs: str = ""
 
 
 def _open(text: str | bytes, format_name: str) -> Reader:
@@ -114,6 +119,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
         except CarpentryError as error:
             for problem in error.problems:
                 item.fault(problem.place, problem.message)
+    joints, hardware = ("\n".join(reader.texts(name)) for name in ("joints", "hardware"))
     reader.refuse_unknown()
     given = [mark for mark in marks if mark]
     if len(given) != len(set(given)):
@@ -133,6 +139,8 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
         tuple(parts),
         tuple(marks),
         own_among(part.stock for part in parts),
+        joints,
+        hardware,
     )
 
 
@@ -186,6 +194,8 @@ def project_document(project: ProjectFile) -> Json:
             {"mark": mark} | {name: text for name, text in asdict(part.fields).items() if text}
             for mark, part in zip(project.marks, project.parts, strict=True)
         ],
+        "joints": project.joints.splitlines(),
+        "hardware": project.hardware.splitlines(),
     }
 
 
@@ -227,6 +237,7 @@ def read_yard_file(text: str | bytes, own: OwnStocks = NO_OWN) -> YardFile:
     age = reader.whole("price_age_days", PRICE_AGE_DAYS, least=1, most=MOST_AGE_DAYS)
     service = reader.text("price_service", "", longest=100)
     code = reader.text("service_code", "", longest=60)
+    packs = "\n".join(reader.texts("packs"))
     rate = Decimal(0)
     try:
         check_currency(currency)
@@ -262,6 +273,7 @@ def read_yard_file(text: str | bytes, own: OwnStocks = NO_OWN) -> YardFile:
         service,
         code,
         own_among(line.stock for line in lines),
+        packs,
     )
 
 
@@ -278,6 +290,7 @@ def yard_document(yard: YardFile) -> Json:
         "price_age_days": yard.price_age_days,
         "price_service": yard.price_service,
         "service_code": yard.service_code,
+        "packs": yard.packs.splitlines(),
         "materials": _materials_document(yard.materials),
         "lines": [
             {

@@ -57,10 +57,13 @@ def tally(
     tax: Tax,
     currency: str,
     source: str,
+    *,
+    hardware: Decimal = Decimal(0),
 ) -> Tally:
     """The tally of each material's plan (``None`` where nothing of it is planned).
 
-    ``source`` names the prices in the claim, such as "Tallow Street Yard".
+    ``source`` names the prices in the claim, such as "Tallow Street Yard"; ``hardware`` is what all
+    that is not wood costs.
     """
     lines: list[ListLine] = []
     spares: list[ListLine] = []
@@ -114,7 +117,7 @@ def tally(
                 more = min(more, offer.available - count)
             if more:
                 spares.append(replace(line, count=more, spare=True))
-    shopping = shopping_list((*lines, *spares), tax, settings.copies)
+    shopping = shopping_list((*lines, *spares), tax, settings.copies, hardware)
     return Tally(
         boards=sum(line.count for line in lines),
         spare=sum(line.count for line in spares),

@@ -136,6 +136,19 @@ def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
                 text(line.line_price or "no price", 9, right=True),
             ]
         )
+    for part in shopping.hardware.lines:
+        packs = ", ".join(f"{pack.count} of {pack.holds}" for pack in part.packs)
+        rows.append(
+            [
+                _Box(),
+                text(part.name, 10, bold=True),
+                text(packs, 9),
+                Paragraph(length_markup(part.length) if part.length else "", style(9)),
+                text(str(part.needed), 11, bold=True, right=True),
+                "",
+                text(part.price or "no price", 9, right=True),
+            ]
+        )
     width = PAPERS[paper][0] - 2 * MARGIN - 12  # the frame pads six points on either side
     columns = [0.05, 0.22, 0.18, 0.21, 0.09, 0.11, 0.14]
     table = Table(
@@ -145,7 +158,12 @@ def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
         ", included in the prices" if shopping.tax_included else ""
     )
     totals = [
-        [text("subtotal", right=True), text(shopping.subtotal, right=True)],
+        [text("wood", right=True), text(shopping.subtotal, right=True)],
+        *(
+            [[text("hardware", right=True), text(shopping.hardware.price, right=True)]]
+            if shopping.hardware.lines
+            else []
+        ),
         [text(tax, right=True), text(shopping.tax, right=True)],
         [text("total", 11, bold=True, right=True), text(shopping.total, 11, bold=True, right=True)],
     ]

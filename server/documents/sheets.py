@@ -37,10 +37,26 @@ def list_rows(plan: PlanOut) -> list[tuple[str, ...]]:
         )
         for line in shopping.lines
     ]
+    rows += [
+        (
+            harmless(line.name),
+            line.length.text if line.length else "",
+            "",
+            str(line.needed),
+            ", ".join(f"{p.count} of {p.holds} at {p.price}" for p in line.packs),
+            line.price or "no price",
+        )
+        for line in shopping.hardware.lines
+    ]
     tax = f"tax {shopping.tax_rate} %" + (", included" if shopping.tax_included else "")
     total = "total" if not shopping.unpriced else "total, incomplete: prices are missing"
     rows += [
-        ("subtotal", "", "", str(plan.tally.boards + plan.tally.spare), "", shopping.subtotal),
+        ("wood", "", "", str(plan.tally.boards + plan.tally.spare), "", shopping.subtotal),
+        *(
+            [("hardware", "", "", "", "", shopping.hardware.price)]
+            if shopping.hardware.lines
+            else []
+        ),
         (tax, "", "", "", "", shopping.tax),
         (total, "", "", "", "", shopping.total),
     ]

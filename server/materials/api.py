@@ -21,8 +21,7 @@ from server.materials.schemas import (
     WoodOut,
 )
 from server.plans.effects import effect_of_material
-from server.plans.schemas import EffectOut
-from server.plans.showing import section_out
+from server.plans.schemas import EffectOut, section_out
 from server.projects.models import Part
 from server.projects.schemas import SeenIn
 

@@ -11,8 +11,7 @@ from carpentry.sizes import Section, read_own
 from server.materials.models import OwnMaterial, OwnMaterials
 from server.plans.inputs import inputs_of
 from server.plans.models import Piece
-from server.plans.schemas import EffectOut
-from server.plans.showing import section_out
+from server.plans.schemas import EffectOut, section_out
 from server.projects.models import Part, Project
 from server.rack.models import Rack, RackBoard
 from server.yards.models import PriceLine, Yard

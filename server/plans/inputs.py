@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Collection, Iterable
 from dataclasses import asdict, dataclass, replace
 from decimal import Decimal
+from functools import cached_property
 from typing import Any
 
 from django.db.models import Q
@@ -13,8 +14,21 @@ from django.db.models import Q
 from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.cutting import CutPlan, problem_document, read_plan
+from carpentry.length import Unit
 from carpentry.parts import Part
-from carpentry.project import Material, RackUse, Settings, Shelf, Tally, gather_materials, tally
+from carpentry.project import (
+    Hardware,
+    HardwareFields,
+    JoinedPart,
+    Material,
+    RackUse,
+    Settings,
+    Shelf,
+    Tally,
+    gather_materials,
+    hardware_of,
+    tally,
+)
 from carpentry.rack import OnHand
 from carpentry.sizes import OwnFields, OwnStocks, StockName, read_own
 from server.materials.models import OwnMaterials
@@ -39,6 +53,7 @@ class Basis:
     source: str
     own: OwnStocks
     rack: dict[StockName, list[RackBoard]]
+    packs: str = ""
 
     @classmethod
     def of(cls, project: Project) -> "Basis":
@@ -57,6 +72,7 @@ class Basis:
             currency=yard.currency if yard else "USD",
             source=yard.name if yard else "standard lengths",
             own=project.own,
+            packs=yard.packs if yard else "",
             rack={} if project.rack == RackUse.NEVER else Rack.of(project.owner).usable(),
         )
 
@@ -69,6 +85,7 @@ class Basis:
             "tax": [f"{self.tax.rate:f}", self.tax.included],
             "currency": self.currency,
             "source": self.source,
+            "packs": self.packs,
             "own": [asdict(stock.fields) for stock in self.own.values()],
             "rack": [board.snapshot() for boards in self.rack.values() for board in boards],
         }
@@ -108,6 +125,7 @@ class Basis:
             source=document["source"],
             own=own,
             rack=rack,
+            packs=document.get("packs", ""),
         )
 
 
@@ -131,6 +149,22 @@ class Inputs:
     materials: list[Material]
     marks: dict[str, str]
     basis: Basis
+    joints: str = ""
+    other_hardware: str = ""
+
+    @cached_property
+    def hardware(self) -> Hardware:
+        """All that is not wood."""
+        parts = {}
+        for material in self.materials:
+            for one in (*material.parts, *(later for later, _ in material.later)):
+                section = material.sections[one.id]
+                sizes = (section.thickness, section.width) if section else (0, 0)
+                parts[self.marks[one.id]] = JoinedPart(*sizes, one.part.length.ticks)
+        typed = HardwareFields(
+            self.joints, self.other_hardware, self.basis.packs, Unit(self.basis.unit)
+        )
+        return hardware_of(typed, parts, self.settings)
 
     @property
     def currency(self) -> str:
@@ -176,7 +210,14 @@ class Inputs:
 
     def tally(self, plans: list[CutPlan | None]) -> Tally:
         pairs = list(zip(self.materials, plans, strict=True))
-        return tally(pairs, self.settings, self.basis.tax, self.currency, self.source)
+        return tally(
+            pairs,
+            self.settings,
+            self.basis.tax,
+            self.currency,
+            self.source,
+            hardware=self.hardware.price,
+        )
 
 
 def inputs_of(project: Project) -> Inputs:
@@ -204,4 +245,6 @@ def _inputs(project: Project, basis: Basis, done: Pieces) -> Inputs:
         materials=gather_materials(parts, shelf, settings),
         marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
         basis=basis,
+        joints=project.joints,
+        other_hardware=project.hardware,
     )

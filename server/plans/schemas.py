@@ -6,7 +6,8 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BaseModel
 
-from server.config.schemas import LengthOut
+from carpentry.sizes import Section
+from server.config.schemas import LengthOut, length_out
 
 
 class ChangeIn(Schema):
@@ -21,6 +22,16 @@ class SectionOut(BaseModel):
     thickness: LengthOut
     width: LengthOut
     round: bool
+
+
+def section_out(section: Section | None, notation: str) -> SectionOut | None:
+    if section is None:
+        return None
+    return SectionOut(
+        thickness=length_out(section.thickness, notation),
+        width=length_out(section.width, notation),
+        round=section.round,
+    )
 
 
 class EffectOut(BaseModel):
@@ -172,9 +183,52 @@ class ListLineOut(BaseModel):
     parts: list[UUID]
 
 
+class PackOut(BaseModel):
+    name: str
+    holds: int
+    count: int
+    price: str
+
+
+class HardwareLineOut(BaseModel):
+    """Something bought by name and perhaps length; ``used_for`` says how it came about."""
+
+    name: str
+    length: LengthOut | None
+    needed: int
+    have: int
+    packs: list[PackOut]
+    price: str | None
+    left: int
+    used_for: list[str]
+
+
+class JointOut(BaseModel):
+    text: str
+    fastener: str
+    length: LengthOut | None
+    count: int
+    warnings: list[str]
+    notes: list[str]
+
+
+class HardwareOut(BaseModel):
+    """All that is not wood, and the joints it comes from."""
+
+    lines: list[HardwareLineOut]
+    joints: list[JointOut]
+    problems: list[str]
+    price: str
+    unpriced: int
+
+
 class ShoppingOut(BaseModel):
+    """``wood_total`` is without hardware, ``total`` with it; both with the tax."""
+
     lines: list[ListLineOut]
+    hardware: HardwareOut
     subtotal: str
+    wood_total: str
     tax_rate: str
     tax_included: bool
     tax: str

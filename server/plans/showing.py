@@ -5,7 +5,7 @@ from fractions import Fraction
 from itertools import pairwise
 from uuid import UUID
 
-from carpentry.buying import ShoppingList, write_money
+from carpentry.buying import write_money
 from carpentry.cutting import CutPlan, Layout, PlacedPart
 from carpentry.edges import wider_width
 from carpentry.ends import bevel_lines, is_angled, outline, told
@@ -22,6 +22,7 @@ from carpentry.project import (
 )
 from carpentry.sizes import Section, StockName, pounds, rounded, species_of
 from server.config.schemas import length_out
+from server.plans.buying import shopping_out
 from server.plans.inputs import Document, Inputs
 from server.plans.making import UNDER_WAY
 from server.plans.models import Board, Plan
@@ -30,32 +31,20 @@ from server.plans.schemas import (
     LaterOut,
     LayoutOut,
     LeftoverOut,
-    ListLineOut,
     MaterialOut,
     PlacedOut,
     PlanOut,
     RipLineOut,
     RipSegmentOut,
     RipStripOut,
-    SectionOut,
-    ShoppingOut,
     SpanOut,
     TallyOut,
     UnplacedOut,
+    section_out,
 )
 from server.plans.solver import solver
 
 MOST_NEAR_MISSES = 3
-
-
-def section_out(section: Section | None, notation: str) -> SectionOut | None:
-    if section is None:
-        return None
-    return SectionOut(
-        thickness=length_out(section.thickness, notation),
-        width=length_out(section.width, notation),
-        round=section.round,
-    )
 
 
 def show_plan(
@@ -83,7 +72,7 @@ def show_plan(
         seconds=round(job.elapsed, 1) if job else plan.seconds,
         longest_ticks=_longest_board(inputs, plans),
         materials=materials,
-        shopping=_shopping(totals.shopping, inputs, plans),
+        shopping=shopping_out(totals.shopping, inputs, plans),
         tally=_tally(totals, inputs),
     )
 
@@ -320,46 +309,6 @@ def _leftover(layout: Layout, stock: StockName, settings: Settings) -> LeftoverO
     )
 
 
-def _shopping(shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None]) -> ShoppingOut:
-    notation, currency = inputs.settings.notation, inputs.currency
-    parts_on: dict[tuple[str, int], list[UUID]] = {}
-    for material, made in zip(inputs.materials, plans, strict=True):
-        offers = {offer.id: offer for offer in material.offers}
-        for layout in made.layouts if made else ():
-            offer = offers[layout.stock]
-            on = parts_on.setdefault((str(offer.stock), offer.length), [])
-            on.extend(dict.fromkeys(UUID(p.part) for p in layout.parts if UUID(p.part) not in on))
-    return ShoppingOut(
-        lines=[
-            ListLineOut(
-                stock=str(line.stock),
-                section=section_out(line.section, notation),
-                named_length=sold_name(line.length, notation),
-                real_length=length_out(line.real_length, notation)
-                if line.real_length != line.length
-                else None,
-                count=line.count,
-                price=None if line.price is None else write_money(line.price, currency),
-                line_price=None
-                if line.line_price is None
-                else write_money(line.line_price, currency),
-                spare=line.spare,
-                kind=line.stock.kind,
-                parts=[] if line.spare else parts_on.get((str(line.stock), line.length), []),
-            )
-            for line in shopping.lines
-        ],
-        subtotal=write_money(shopping.subtotal, currency),
-        tax_rate=f"{inputs.basis.tax.rate:f}",
-        tax_included=inputs.basis.tax.included,
-        tax=write_money(shopping.tax, currency),
-        total=write_money(shopping.total, currency),
-        per_copy=write_money(shopping.per_copy, currency),
-        copies=inputs.settings.copies,
-        unpriced=shopping.unpriced,
-    )
-
-
 def weight_text(kilograms: Fraction, unit: Unit, places: str = "1") -> str:
     """A weight in the pounds or kilograms that go with a unit, rounded to so many places."""
     if unit is Unit.MM:
@@ -376,7 +325,7 @@ def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
         owned=totals.owned,
         longest=sold_name(totals.longest, inputs.settings.notation) if totals.longest else "",
         cost=write_money(shopping.subtotal, currency) if some_priced else None,
-        with_tax=write_money(shopping.total, currency)
+        with_tax=write_money(shopping.wood_total, currency)
         if some_priced and inputs.basis.tax.rate
         else None,
         unpriced=shopping.unpriced,

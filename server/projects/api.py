@@ -127,6 +127,7 @@ def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
         yard=Yard.objects.of(owner).filter(name=read.yard).first() if read.yard else None,
     )
     project.take_settings(read.settings.fields)
+    project.joints, project.hardware = read.joints, read.hardware
     project.full_clean()
     project.save(force_insert=True)
     project.add_parts(read.parts, read.marks)
@@ -172,6 +173,8 @@ def change_project(
         for name, value in given.items():
             setattr(project, name, value.strip() if isinstance(value, str) else value)
             usual = f"{name.replace('_', ' ')} {value}"
+            if name in TYPED_LINES:
+                usual = f"{name} changed"
             said.append(SAID.get(name, {}).get(value, usual))
         return _label(", ".join(said))
 
@@ -291,6 +294,9 @@ def read_parts_file(
         return show_reading(read_parts_upload(file, unit, own_stocks(request.user)), notation)
     except CarpentryError as error:
         return show_problems(error)
+
+
+TYPED_LINES = ("joints", "hardware")  # too long to be told in a label
 
 
 def _given(patch: Schema) -> dict[str, Any]:

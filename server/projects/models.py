@@ -73,6 +73,9 @@ class Project(Versioned):
         default=RackUse.NEVER.value,
     )
 
+    joints = models.TextField(blank=True, max_length=20_000)
+    hardware = models.TextField(blank=True, max_length=20_000)
+
     class Meta:
         ordering = ["-updated"]
 
@@ -153,12 +156,16 @@ class Project(Versioned):
             tuple(part.read(self.unit) for part in parts),
             tuple(part.mark for part in parts),
             own_among(part.read(self.unit).stock for part in parts),
+            self.joints,
+            self.hardware,
         )
 
     def snapshot(self) -> Snapshot:
         return {name: getattr(self, name) for name in SETTINGS} | {
             "name": self.name,
             "yard": str(self.yard_id) if self.yard_id else None,
+            "joints": self.joints,
+            "hardware": self.hardware,
             "parts": [part.snapshot() for part in self.parts.all()],
         }
 
@@ -167,6 +174,7 @@ class Project(Versioned):
         usual = SettingFields.usual(Unit(snapshot["unit"]))
         for name in SETTINGS:
             setattr(self, name, snapshot.get(name, getattr(usual, name)))
+        self.joints, self.hardware = (snapshot.get(name, "") for name in ("joints", "hardware"))
         yard = snapshot["yard"]
         self.yard = Yard.objects.filter(owner=self.owner, id=yard).first() if yard else None
         self.parts.all().delete()

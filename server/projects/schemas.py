@@ -86,6 +86,8 @@ class ProjectOut(BaseModel):
     trim_end: SettingLengthOut
     keep_from: SettingLengthOut
     keep_from_of: str
+    joints: str
+    hardware: str
     extra_length: SettingLengthOut
     extra_width: SettingLengthOut
     extra_thickness: SettingLengthOut
@@ -157,6 +159,8 @@ class ProjectPatchIn(SeenIn):
     share_angled_cuts: bool | None = None
     keep_from: str | None = None
     keep_from_of: str | None = None
+    joints: str | None = None
+    hardware: str | None = None
     extra_length: str | None = None
     extra_width: str | None = None
     extra_thickness: str | None = None

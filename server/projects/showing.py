@@ -13,8 +13,8 @@ from server.config.schemas import ProblemOut, length_out
 from server.plans.inputs import Inputs, inputs_of
 from server.plans.making import plan_for
 from server.plans.models import Plan
-from server.plans.schemas import PlanOut
-from server.plans.showing import section_out, show_plan, weight_text
+from server.plans.schemas import PlanOut, section_out
+from server.plans.showing import show_plan, weight_text
 from server.plans.solver import solver
 from server.projects.models import Part, Project
 from server.projects.schemas import (
@@ -75,6 +75,8 @@ def show_project(project: Project) -> ProjectOut:
         copies=project.copies,
         rack=project.rack,
         keep_from_of=project.keep_from_of,
+        joints=project.joints,
+        hardware=project.hardware,
         rip=project.rip,
         order=project.order,
         share_angled_cuts=project.share_angled_cuts,

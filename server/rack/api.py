@@ -17,8 +17,7 @@ from server.documents.labels import rack_labels_pdf
 from server.documents.type import Paper
 from server.plans.cut import step_rack
 from server.plans.effects import effect_on_rack
-from server.plans.schemas import EffectOut
-from server.plans.showing import section_out
+from server.plans.schemas import EffectOut, section_out
 from server.projects.schemas import SeenIn
 from server.rack.models import Rack, RackBoard
 from server.rack.schemas import (

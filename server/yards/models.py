@@ -11,7 +11,7 @@ from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 from django.utils.functional import cached_property
 
-from carpentry.buying import PriceFields, Tax, read_price_line
+from carpentry.buying import PriceFields, Tax, read_each_line, read_package, read_price_line
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit
@@ -53,6 +53,8 @@ class Yard(Versioned):
     price_service = models.CharField(max_length=100, blank=True)
     service_code = models.CharField(max_length=60, blank=True)
 
+    packs = models.TextField(blank=True, max_length=20_000)
+
     class Meta:
         ordering = ["name"]
         constraints = [
@@ -67,6 +69,9 @@ class Yard(Versioned):
         super().clean()
         if self.service_code and not self.service_code.isprintable():
             raise ValidationError({"service_code": "a code is plain text"})
+        _, problems = read_each_line(self.packs, read_package)
+        if problems:
+            raise ValidationError({"packs": f"{problems[0].place}: {problems[0].message}"})
         try:
             check_currency(self.currency)
         except CarpentryError as error:
@@ -119,6 +124,7 @@ class Yard(Versioned):
             self.price_service,
             self.service_code,
             own_among(line.stock for line in self.read_lines()),
+            self.packs,
         )
 
     def take(self, file: YardFile) -> None:
@@ -132,6 +138,7 @@ class Yard(Versioned):
         self.price_age_days = file.price_age_days
         self.price_service = file.price_service
         self.service_code = file.service_code
+        self.packs = file.packs
         self.full_clean()
         self.save()
         self.replace_lines(file.lines)
@@ -180,6 +187,7 @@ class Yard(Versioned):
             "price_age_days": self.price_age_days,
             "price_service": self.price_service,
             "service_code": self.service_code,
+            "packs": self.packs,
             "lines": [line.snapshot() for line in self.lines.all()],
         }
 
@@ -193,6 +201,7 @@ class Yard(Versioned):
         self.price_age_days = snapshot.get("price_age_days", PRICE_AGE_DAYS)
         self.price_service = snapshot.get("price_service", "")
         self.service_code = snapshot.get("service_code", "")
+        self.packs = snapshot.get("packs", "")
         self._write([PriceLine(yard=self, **line) for line in snapshot["lines"]])
 
 

@@ -48,6 +48,7 @@ class YardOut(BaseModel):
     price_age_days: int
     price_service: str
     service_code: str
+    packs: str
     services: list[str]
     old_prices: int
     lines: list[PriceLineOut]
@@ -92,6 +93,7 @@ class YardPatchIn(SeenIn):
     price_age_days: int | None = None
     price_service: str | None = None
     service_code: str | None = None
+    packs: str | None = None
 
 
 class PriceLineIn(SeenIn):

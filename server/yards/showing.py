@@ -8,7 +8,7 @@ from carpentry.buying import PriceLine as ReadLine
 from carpentry.buying import piece_price, write_money
 from carpentry.length import Notation, sold_name
 from server.config.schemas import length_out
-from server.plans.showing import section_out
+from server.plans.schemas import section_out
 from server.yards.asking import Answer, Quoted
 from server.yards.models import PriceLine, Yard
 from server.yards.schemas import (
@@ -46,6 +46,7 @@ def show_yard(yard: Yard, find: str = "", page: int = 1) -> YardOut:
         price_age_days=yard.price_age_days,
         price_service=yard.price_service,
         service_code=yard.service_code,
+        packs=yard.packs,
         services=sorted(settings.PRICE_SERVICES),
         old_prices=yard.old_lines().count(),
         lines=[_line(line, yard) for line in found[start : start + PAGE]],

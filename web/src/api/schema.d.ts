@@ -1399,6 +1399,57 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * HardwareLineOut
+         * @description Something bought by name and perhaps length; ``used_for`` says how it came about.
+         */
+        HardwareLineOut: {
+            /** Have */
+            have: number;
+            /** Left */
+            left: number;
+            length: components["schemas"]["LengthOut"] | null;
+            /** Name */
+            name: string;
+            /** Needed */
+            needed: number;
+            /** Packs */
+            packs: components["schemas"]["PackOut"][];
+            /** Price */
+            price: string | null;
+            /** Used For */
+            used_for: string[];
+        };
+        /**
+         * HardwareOut
+         * @description All that is not wood, and the joints it comes from.
+         */
+        HardwareOut: {
+            /** Joints */
+            joints: components["schemas"]["JointOut"][];
+            /** Lines */
+            lines: components["schemas"]["HardwareLineOut"][];
+            /** Price */
+            price: string;
+            /** Problems */
+            problems: string[];
+            /** Unpriced */
+            unpriced: number;
+        };
+        /** JointOut */
+        JointOut: {
+            /** Count */
+            count: number;
+            /** Fastener */
+            fastener: string;
+            length: components["schemas"]["LengthOut"] | null;
+            /** Notes */
+            notes: string[];
+            /** Text */
+            text: string;
+            /** Warnings */
+            warnings: string[];
+        };
         /** LaterOut */
         LaterOut: {
             /**
@@ -1689,6 +1740,17 @@ export interface components {
             used: number;
             /** Width */
             width: string;
+        };
+        /** PackOut */
+        PackOut: {
+            /** Count */
+            count: number;
+            /** Holds */
+            holds: number;
+            /** Name */
+            name: string;
+            /** Price */
+            price: string;
         };
         /**
          * PartOut
@@ -2022,11 +2084,15 @@ export interface components {
             extra_length: components["schemas"]["SettingLengthOut"];
             extra_thickness: components["schemas"]["SettingLengthOut"];
             extra_width: components["schemas"]["SettingLengthOut"];
+            /** Hardware */
+            hardware: string;
             /**
              * Id
              * Format: uuid
              */
             id: string;
+            /** Joints */
+            joints: string;
             keep_from: components["schemas"]["SettingLengthOut"];
             /** Keep From Of */
             keep_from_of: string;
@@ -2082,6 +2148,10 @@ export interface components {
             extra_thickness?: string | null;
             /** Extra Width */
             extra_width?: string | null;
+            /** Hardware */
+            hardware?: string | null;
+            /** Joints */
+            joints?: string | null;
             /** Keep From */
             keep_from?: string | null;
             /** Keep From Of */
@@ -2487,10 +2557,14 @@ export interface components {
             /** Typed */
             typed: string;
         };
-        /** ShoppingOut */
+        /**
+         * ShoppingOut
+         * @description ``wood_total`` is without hardware, ``total`` with it; both with the tax.
+         */
         ShoppingOut: {
             /** Copies */
             copies: number;
+            hardware: components["schemas"]["HardwareOut"];
             /** Lines */
             lines: components["schemas"]["ListLineOut"][];
             /** Per Copy */
@@ -2507,6 +2581,8 @@ export interface components {
             total: string;
             /** Unpriced */
             unpriced: number;
+            /** Wood Total */
+            wood_total: string;
         };
         /**
          * SpanOut
@@ -2680,6 +2756,8 @@ export interface components {
             name: string;
             /** Old Prices */
             old_prices: number;
+            /** Packs */
+            packs: string;
             /** Page Size */
             page_size: number;
             /** Price Age Days */
@@ -2723,6 +2801,8 @@ export interface components {
             currency?: string | null;
             /** Name */
             name?: string | null;
+            /** Packs */
+            packs?: string | null;
             /** Price Age Days */
             price_age_days?: number | null;
             /** Price Service */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useProject } from '../desk/useProject'
 import { useLighting } from '../desk/useLighting'
@@ -7,12 +7,15 @@ import LengthText from '../shared/LengthText.vue'
 import NowherePage from '../shared/NowherePage.vue'
 import SectionText from '../shared/SectionText.vue'
 import TallyLine from '../shared/TallyLine.vue'
+import HardwareDialog from './HardwareDialog.vue'
+import HardwareTable from './HardwareTable.vue'
 import TakeAway from './TakeAway.vue'
 
 const route = useRoute()
 const desk = useProject(String(route.params.id))
 const { project, missing, isError, planning } = desk
 const lighting = useLighting(String(route.params.id))
+const fastening = ref(false)
 const shopping = computed(() => project.value?.plan.shopping)
 const parts = computed(() => new Map(project.value?.parts.map((p) => [p.id, p])))
 const woods = computed(() => [
@@ -123,8 +126,15 @@ const left = computed(() =>
               <td class="to-right figure count">
                 {{ project.plan.tally.boards + project.plan.tally.spare }}
               </td>
-              <td class="to-right">subtotal</td>
+              <td class="to-right">wood</td>
               <td class="to-right figure">{{ shopping.subtotal }}</td>
+            </tr>
+            <tr v-if="shopping.hardware.lines.length">
+              <td colspan="2" class="roomy"></td>
+              <td colspan="4" class="to-right">
+                hardware{{ shopping.hardware.unpriced ? ', some without a price' : '' }}
+              </td>
+              <td class="to-right figure">{{ shopping.hardware.price }}</td>
             </tr>
             <tr>
               <td colspan="2" class="roomy"></td>
@@ -140,6 +150,11 @@ const left = computed(() =>
               </td>
               <td class="to-right figure">{{ shopping.total }}</td>
             </tr>
+            <tr v-if="shopping.hardware.lines.length">
+              <td colspan="2" class="roomy"></td>
+              <td colspan="4" class="to-right">without hardware</td>
+              <td class="to-right figure">{{ shopping.wood_total }}</td>
+            </tr>
             <tr v-if="shopping.copies > 1">
               <td colspan="2" class="roomy"></td>
               <td colspan="4" class="to-right">each of {{ shopping.copies }}</td>
@@ -148,6 +163,19 @@ const left = computed(() =>
           </tfoot>
         </table>
       </div>
+      <div class="under">
+        <h2>Hardware</h2>
+        <v-btn size="small" @click="fastening = true">Joints and hardware</v-btn>
+      </div>
+      <p v-if="!shopping.hardware.lines.length && !shopping.hardware.problems.length" class="quiet">
+        No joints yet: say which parts meet and how, and the screws and bolts are counted.
+      </p>
+      <HardwareTable :hardware="shopping.hardware" />
+      <p v-if="shopping.hardware.joints.length" class="quiet caution">
+        Lengths go by common practice: two thirds into a face, 1½ times what is fastened into an
+        edge, never through. What a joint bears is not checked.
+      </p>
+      <HardwareDialog v-model="fastening" :project="project" :desk="desk" />
       <template v-if="left.length">
         <h2>Not on this list</h2>
         <ul class="without">
@@ -194,6 +222,13 @@ const left = computed(() =>
 .foot {
   position: sticky;
   bottom: 0;
+}
+
+.under {
+  display: flex;
+  align-items: baseline;
+  gap: 18px;
+  margin-top: 22px;
 }
 
 .scroll {

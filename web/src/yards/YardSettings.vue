@@ -9,7 +9,7 @@ const open = defineModel<boolean>({ required: true })
 
 function asTyped() {
   const { name, currency, tax_rate, prices_include_tax, board_foot_rounding } = props.yard
-  const { price_service, service_code } = props.yard
+  const { price_service, service_code, packs } = props.yard
   const price_age_days = String(props.yard.price_age_days)
   return {
     name,
@@ -20,6 +20,7 @@ function asTyped() {
     price_age_days,
     price_service,
     service_code,
+    packs,
   }
 }
 
@@ -103,6 +104,16 @@ async function save() {
             label="Its code for this yard"
             placeholder="tallow-street"
             :error-messages="faults.at('service_code')"
+          />
+          <v-textarea
+            v-model="form.packs"
+            label="Sold by the pack, one a line"
+            class="wide"
+            rows="4"
+            auto-grow
+            hint="what, how many it holds, its price: screw 2 1/2in, 100, 9.50"
+            persistent-hint
+            :error-messages="faults.at('packs')"
           />
         </form>
       </v-card-text>

@@ -1,0 +1,171 @@
+"""Joints and hardware as they are typed, a line each."""
+
+import re
+from collections.abc import Callable
+from dataclasses import dataclass
+from decimal import Decimal, InvalidOperation
+from typing import TypeVar
+
+from carpentry.buying.fasteners import Kind, Through
+from carpentry.buying.packages import Package
+from carpentry.errors import CarpentryError, Problem
+from carpentry.length import Unit, read_length
+
+MOST_LINES = 500
+MOST_COUNT = 10_000
+_JOINT = re.compile(r"(\d+)\s*[x×]?\s+([^,]+),\s*([^,]+)((?:,[^,]+)*)")
+_PIECE = re.compile(r"([A-Z]{1,3})(?:\s+(face|edge|end))?")
+_HELD = re.compile(r"(?:(\d+)\s+)?([a-z ]+?)s?")
+_ITEM = re.compile(r"(have\s+)?(\d+)\s*[x×]?\s+([^@]+?)\s*(?:@\s*(\S+))?")
+_BETWEEN = re.compile(r"\s+(?:to|into|through|on)\s+")
+Typed = TypeVar("Typed")
+
+
+@dataclass(frozen=True)
+class Meeting:
+    """A part in a joint, by its mark, and through or into what the fastener goes."""
+
+    mark: str
+    through: Through
+
+
+@dataclass(frozen=True)
+class Joint:
+    """``count`` equal joints, each held by ``each`` fasteners of a kind, from the first part of
+    ``way`` into the last. One of them may ``load`` it, its heads may be recessed and plugged; a
+    ``length`` (ticks) that was typed is taken as it is."""
+
+    text: str
+    count: int
+    way: tuple[Meeting, ...]
+    each: int
+    kind: Kind
+    load: bool = False
+    recessed: bool = False
+    length: int | None = None
+
+
+@dataclass(frozen=True)
+class Item:
+    """Something to buy by name, at a price for one where it is known; or ``have``: it is in the
+    drawer."""
+
+    count: int
+    name: str
+    price: Decimal | None
+    have: bool
+
+
+def read_joint(text: str, unit: Unit) -> Joint:
+    """A joint: ``8 B to A edge, 2 screws``, ``4 C to D, 1 carriage bolt, load``, ``6 E to F, 2
+    screws, 3in, recessed``. Raises ``CarpentryError``."""
+    found = _JOINT.fullmatch(text.strip())
+    if not found:
+        raise CarpentryError("write how many, which parts and how: 8 B to A edge, 2 screws")
+    count, way, held, more = found.groups()
+    load = recessed = False
+    length = None
+    for word in filter(None, (one.strip() for one in more.split(","))):
+        if word == "load":
+            load = True
+        elif word == "recessed":
+            recessed = True
+        else:
+            length = _length(word, unit)
+    each, kind = _held(held.strip())
+    return Joint(text.strip(), _count(count), _way(way), each, kind, load, recessed, length)
+
+
+def _length(text: str, unit: Unit) -> int:
+    try:
+        return read_length(text, unit).ticks
+    except CarpentryError as error:
+        raise CarpentryError(f"“{text}” is neither load, recessed nor a length") from error
+
+
+def _count(text: str) -> int:
+    if not 1 <= int(text) <= MOST_COUNT:
+        raise CarpentryError(f"from 1 to {MOST_COUNT:,}")
+    return int(text)
+
+
+def _way(text: str) -> tuple[Meeting, ...]:
+    meetings = []
+    for piece in _BETWEEN.split(text.strip()):
+        found = _PIECE.fullmatch(piece.strip())
+        if not found:
+            raise CarpentryError(
+                f"“{piece.strip()}” is no part: write its mark, such as B or B edge"
+            )
+        meetings.append(Meeting(found[1], Through(found[2] or "face")))
+    if len(meetings) < 2:
+        raise CarpentryError("a joint takes two parts: B to A")
+    return tuple(meetings)
+
+
+def _held(text: str) -> tuple[int, Kind]:
+    found = _HELD.fullmatch(text)
+    name = found[2].strip() if found else text
+    if not found or name not in list(Kind):
+        raise CarpentryError(f"“{text}” holds nothing: write one of {', '.join(Kind)}")
+    return _count(found[1] or "1"), Kind(name)
+
+
+def _price(text: str) -> Decimal:
+    try:
+        price = Decimal(text)
+    except InvalidOperation as error:
+        raise CarpentryError(f"“{text}” is no price: write a number such as 9.50") from error
+    if not price.is_finite() or price < 0 or price.as_tuple().exponent not in (0, -1, -2):
+        raise CarpentryError(f"“{text}” is no price: write a number such as 9.50")
+    return price
+
+
+def read_item(text: str) -> Item:
+    """Something to buy, ``2 strap hinge 6in @ 4.50``, or in the drawer, ``have 40 screw 2in``.
+    Raises ``CarpentryError``."""
+    found = _ITEM.fullmatch(text.strip())
+    if not found:
+        raise CarpentryError("write how many and what: 2 strap hinge @ 4.50, or have 40 screw 2in")
+    have, count, name, price = found.groups()
+    return Item(_count(count), name.strip(), _price(price) if price else None, bool(have))
+
+
+def read_package(text: str) -> Package:
+    """What a yard sells by the pack: ``screw 2 1/2in, 100, 9.50``. Raises ``CarpentryError``."""
+    words = [word.strip() for word in text.split(",")]
+    if len(words) != 3 or not words[0] or not re.fullmatch(r"\d{1,6}", words[1]):
+        raise CarpentryError("write a name, how many it holds, and its price: screw 2in, 100, 9.50")
+    if int(words[1]) < 1:
+        raise CarpentryError("a pack holds one or more")
+    return Package(words[0], int(words[1]), _price(words[2]))
+
+
+def read_each_line(text: str, read: Callable[[str], Typed]) -> tuple[list[Typed], list[Problem]]:
+    """What each line that is not empty means, and the problems of those that mean nothing, by
+    line."""
+    lines = [(n, line) for n, line in enumerate(text.splitlines(), start=1) if line.strip()]
+    if len(lines) > MOST_LINES:
+        return [], [Problem("line 1", f"at most {MOST_LINES} lines")]
+    found: list[Typed] = []
+    problems: list[Problem] = []
+    for number, line in lines:
+        try:
+            found.append(read(line))
+        except CarpentryError as error:
+            problems += [Problem(f"line {number}", p.message) for p in error.problems]
+    return found, problems
+
+
+def hardware_key(name: str, unit: Unit) -> tuple[str, int | None]:
+    """What two names of hardware have in common when they mean the same: a kind of fastener and its
+    length in ticks, or the name in lower case."""
+    lower = " ".join(name.lower().split())
+    for kind in sorted(Kind, key=lambda one: -len(one.value)):
+        rest = lower.removeprefix(kind.value).removeprefix("s").strip()
+        if lower.startswith(kind.value) and rest:
+            try:
+                return kind.value, read_length(rest, unit).ticks
+            except CarpentryError:
+                return lower, None
+    return lower, None

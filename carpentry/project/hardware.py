@@ -1,0 +1,209 @@
+"""What holds a project together: fasteners counted from its joints, and whatever else is bought by
+name, in packs where the yard sells packs."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from decimal import Decimal
+from functools import partial
+
+from carpentry.buying.fasteners import (
+    BEARS_NOTHING,
+    Kind,
+    Passed,
+    Through,
+    check_length,
+    choose_length,
+)
+from carpentry.buying.joints import (
+    Item,
+    Joint,
+    hardware_key,
+    read_each_line,
+    read_item,
+    read_joint,
+    read_package,
+)
+from carpentry.buying.packages import Package, pack_need
+from carpentry.errors import CarpentryError, Problem
+from carpentry.length import TICKS_PER_INCH, Unit
+from carpentry.project.settings import Settings
+
+Key = tuple[str, int | None]
+_CONSUMED = {Kind.BOLT: {"washer": 2, "nut": 1}, Kind.CARRIAGE: {"washer": 1, "nut": 1}}
+SHEARS = "ordinary screws and nails shear: a joint that bears load takes structural screws or bolts"
+PILOT = "drill pilot holes"
+
+
+@dataclass(frozen=True)
+class JoinedPart:
+    """What a joint has to know of a part: finished thickness, width and length in ticks, 0 where
+    they are not known."""
+
+    thickness: int
+    width: int
+    length: int
+
+    def depth(self, through: Through) -> int:
+        """Ticks that a fastener finds there."""
+        sizes = {Through.FACE: self.thickness, Through.EDGE: self.width, Through.END: self.length}
+        return sizes[through]
+
+
+@dataclass(frozen=True)
+class Fastened:
+    """A joint with what was chosen for it: the fastener, empty for none, and its length (ticks),
+    how many in all, what is wrong with it, and what to do for it."""
+
+    text: str
+    fastener: str
+    length: int | None
+    count: int
+    warnings: tuple[str, ...]
+    notes: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class HardwareLine:
+    """Something to buy: its ``length`` in ticks where it has one, how many are ``needed``, how many
+    are in the drawer, the packs, their ``price`` (``None`` where it is not known), what is left
+    over, and what it is used for."""
+
+    name: str
+    length: int | None
+    needed: int
+    have: int
+    packs: tuple[tuple[Package, int], ...]
+    price: Decimal | None
+    left: int
+    used_for: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Hardware:
+    """All that is not wood: its lines, the joints they come from, and what could not be read."""
+
+    lines: tuple[HardwareLine, ...]
+    joints: tuple[Fastened, ...]
+    problems: tuple[Problem, ...]
+
+    @property
+    def price(self) -> Decimal:
+        """What the lines with a price cost together."""
+        return sum((line.price or Decimal(0) for line in self.lines), Decimal(0))
+
+    @property
+    def unpriced(self) -> int:
+        return sum(line.price is None for line in self.lines)
+
+
+@dataclass
+class _Needs:
+    names: dict[Key, str] = field(default_factory=dict)
+    counts: dict[Key, int] = field(default_factory=dict)
+    reasons: dict[Key, list[str]] = field(default_factory=dict)
+
+    def add(self, key: Key, name: str, count: int, reason: str) -> None:
+        self.names.setdefault(key, name)
+        self.counts[key] = self.counts.get(key, 0) + count
+        self.reasons.setdefault(key, []).append(reason)
+
+
+@dataclass(frozen=True)
+class HardwareFields:
+    """Joints, other hardware and the yard's packs exactly as typed, a line each; bare lengths of
+    packs are in ``packs_unit``."""
+
+    joints: str = ""
+    hardware: str = ""
+    packs: str = ""
+    packs_unit: Unit = Unit.INCH
+
+
+def hardware_of(
+    fields: HardwareFields, parts: Mapping[str, JoinedPart], settings: Settings
+) -> Hardware:
+    """The hardware of a project whose ``parts`` are known by their marks. What cannot be read is
+    told by line, nothing is refused."""
+    read = partial(read_joint, unit=settings.unit)
+    read_joints, wrong_joints = read_each_line(fields.joints, read)
+    read_items, wrong_items = read_each_line(fields.hardware, read_item)
+    packages, _ = read_each_line(fields.packs, read_package)
+    needs = _Needs()
+    fastened = [_fasten(joint, parts, settings, needs) for joint in read_joints]
+    prices: dict[Key, Decimal] = {}
+    have: dict[Key, int] = {}
+    for item in read_items:
+        _take(item, settings, needs, prices, have)
+    offered: dict[Key, list[Package]] = {}
+    for package in packages:
+        offered.setdefault(hardware_key(package.name, fields.packs_unit), []).append(package)
+    lines = tuple(
+        _line(key, needs, offered.get(key, []), prices.get(key), have.get(key, 0))
+        for key in needs.counts
+    )
+    problems = [Problem(f"joints, {p.place}", p.message) for p in wrong_joints]
+    problems += [Problem(f"hardware, {p.place}", p.message) for p in wrong_items]
+    return Hardware(lines, tuple(fastened), tuple(problems))
+
+
+def _fasten(
+    joint: Joint, parts: Mapping[str, JoinedPart], settings: Settings, needs: _Needs
+) -> Fastened:
+    count = joint.count * joint.each * settings.copies
+    unknown = [meeting.mark for meeting in joint.way if meeting.mark not in parts]
+    if unknown:
+        return Fastened(joint.text, "", None, count, (f"no part is marked {', '.join(unknown)}",))
+    way = [Passed(parts[m.mark].depth(m.through), m.through) for m in joint.way]
+    try:
+        chosen = choose_length(joint.kind, way, settings.unit, recessed=joint.recessed)
+    except CarpentryError as error:
+        return Fastened(joint.text, "", None, count, (error.problems[0].message,))
+    length, warnings = chosen.length, list(chosen.warnings)
+    if joint.length is not None:
+        length = joint.length
+        warnings = list(check_length(joint.kind, length, way, recessed=joint.recessed))
+    if joint.load and joint.kind in BEARS_NOTHING:
+        warnings.append(SHEARS)
+    thin = any(piece.depth < TICKS_PER_INCH for piece in way)
+    screwed = length is not None and joint.kind not in _CONSUMED
+    splits = screwed and (thin or way[-1].through is not Through.FACE)
+    notes = (PILOT,) if splits else ()
+    if length is None and chosen.warnings:
+        return Fastened(joint.text, "", None, count, tuple(warnings))
+    needs.add((joint.kind.value, length), joint.kind.value, count, joint.text)
+    for consumed, each in _CONSUMED.get(joint.kind, {}).items():
+        needs.add((consumed, None), consumed, count * each, joint.text)
+    if joint.recessed:
+        needs.add(("plug", None), "plug", count, joint.text)
+    return Fastened(joint.text, joint.kind.value, length, count, tuple(warnings), notes)
+
+
+def _take(
+    item: Item,
+    settings: Settings,
+    needs: _Needs,
+    prices: dict[Key, Decimal],
+    have: dict[Key, int],
+) -> None:
+    key = hardware_key(item.name, settings.unit)
+    if item.have:
+        have[key] = have.get(key, 0) + item.count
+        return
+    name = item.name if key[1] is None else key[0]
+    needs.add(key, name, item.count * settings.copies, "typed")
+    if item.price is not None:
+        prices[key] = item.price
+
+
+def _line(
+    key: Key, needs: _Needs, offered: Sequence[Package], price: Decimal | None, have: int
+) -> HardwareLine:
+    """A need with the cheapest packs for it, or at its price for one."""
+    needed = needs.counts[key]
+    packages = [Package("one", 1, price)] if price is not None else list(offered)
+    name, reasons = needs.names[key], tuple(dict.fromkeys(needs.reasons[key]))
+    if not packages and needed > have:
+        return HardwareLine(name, key[1], needed, have, (), None, 0, reasons)
+    packed = pack_need(needed, packages, have)
+    packs = tuple((p, n) for p, n in zip(packages, packed.counts, strict=True) if n)
+    return HardwareLine(name, key[1], needed, have, packs, packed.price, packed.left, reasons)

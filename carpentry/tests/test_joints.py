@@ -1,0 +1,119 @@
+"""From joints as they are typed to what is bought for them."""
+
+from decimal import Decimal
+from unittest import TestCase
+
+from carpentry.buying.fasteners import Kind, Through
+from carpentry.buying.joints import (
+    hardware_key,
+    read_each_line,
+    read_item,
+    read_joint,
+    read_package,
+)
+from carpentry.errors import CarpentryError
+from carpentry.length import Unit
+from carpentry.project import (
+    Hardware,
+    HardwareFields,
+    JoinedPart,
+    SettingFields,
+    hardware_of,
+    read_settings,
+)
+from carpentry.tests.problems import ticks
+
+POST = JoinedPart(ticks("1 1/2"), ticks("3 1/2"), ticks("36"))
+SLAT = JoinedPart(ticks("3/4"), ticks("5 1/2"), ticks("48"))
+
+
+def hardware(joints: str, other: str = "", packs: str = "", copies: int = 1) -> Hardware:
+    settings = read_settings(SettingFields(copies=copies))
+    return hardware_of(HardwareFields(joints, other, packs), {"A": POST, "B": SLAT}, settings)
+
+
+class ReadingTest(TestCase):
+    def test_a_joint(self) -> None:
+        joint = read_joint("8 B to A edge, 2 screws, recessed, 2 1/2in", Unit.INCH)
+        self.assertEqual((joint.count, joint.each, joint.kind), (8, 2, Kind.SCREW))
+        self.assertEqual([m.mark for m in joint.way], ["B", "A"])
+        self.assertEqual([m.through for m in joint.way], [Through.FACE, Through.EDGE])
+        self.assertTrue(joint.recessed)
+        self.assertEqual(joint.length, ticks("2 1/2"))
+        three = read_joint("4x A into B into A, carriage bolt, load", Unit.INCH)
+        self.assertEqual((len(three.way), three.each, three.kind), (3, 1, Kind.CARRIAGE))
+        self.assertTrue(three.load)
+
+    def test_what_is_refused(self) -> None:
+        for text, words in (
+            ("screws", "write how many"),
+            ("8 B, 2 screws", "takes two parts"),
+            ("8 B to slat, 2 screws", "“slat” is no part"),
+            ("8 B to A, 2 rivets", "“2 rivets” holds nothing"),
+            ("0 B to A, 2 screws", "from 1 to"),
+            ("8 B to A, 2 screws, sideways", "sideways"),
+        ):
+            with self.assertRaisesRegex(CarpentryError, words):
+                read_joint(text, Unit.INCH)
+        for text in ("hinge", "2 hinge @ much", "2 hinge @ -3"):
+            with self.assertRaises(CarpentryError):
+                read_item(text)
+        for text in ("screw 2in", "screw 2in, 0, 3", "screw 2in, many, 3", "screw 2in, 5, 3.333"):
+            with self.assertRaises(CarpentryError):
+                read_package(text)
+
+    def test_lines_are_told_by_number(self) -> None:
+        found, problems = read_each_line("2 hinge @ 4\n\nlatch\n1 bolt", read_item)
+        self.assertEqual([item.name for item in found], ["hinge", "bolt"])
+        self.assertEqual([problem.place for problem in problems], ["line 3"])
+
+    def test_names_that_mean_the_same(self) -> None:
+        self.assertEqual(hardware_key("Screws 2 1/2in", Unit.INCH), ("screw", ticks("2 1/2")))
+        self.assertEqual(hardware_key("carriage bolt 4", Unit.INCH), ("carriage bolt", ticks("4")))
+        self.assertEqual(hardware_key("Wire  Mesh", Unit.MM), ("wire mesh", None))
+
+
+class CountingTest(TestCase):
+    def test_screws_are_counted_and_packed(self) -> None:
+        """Twelve slats, each on two posts with two screws: 48 of 2 in, less eight in the drawer."""
+        found = hardware("24 B to A, 2 screws", "have 8 screw 2in", "screw 2in, 25, 3.00")
+        (line,) = found.lines
+        self.assertEqual((line.name, line.length, line.needed), ("screw", ticks("2"), 48))
+        self.assertEqual([count for _, count in line.packs], [2])
+        self.assertEqual((line.price, line.left), (Decimal("6.00"), 10))
+        self.assertEqual(found.joints[0].notes, ("drill pilot holes",))
+
+    def test_copies_multiply(self) -> None:
+        found = hardware("4 B to A, 2 screws", "1 hinge @ 2.50", copies=3)
+        self.assertEqual([line.needed for line in found.lines], [24, 3])
+        self.assertEqual((found.price, found.unpriced), (Decimal("7.50"), 1))
+
+    def test_what_a_bolt_takes(self) -> None:
+        """Common practice, no source: two washers and a nut for a bolt, one washer for a carriage
+        bolt; a plug for every recess."""
+        found = hardware(
+            "2 A to A, 2 bolts\n3 A to A, 1 carriage bolt\n4 B to A, 1 screw, recessed"
+        )
+        counts = {line.name: line.needed for line in found.lines}
+        self.assertEqual((counts["bolt"], counts["carriage bolt"]), (4, 3))
+        self.assertEqual((counts["washer"], counts["nut"], counts["plug"]), (11, 7, 4))
+
+    def test_what_is_said(self) -> None:
+        for joint, words in (
+            ("4 B to A, 2 screws, load", "shear"),
+            ("4 B to A, 2 screws, 3in", "comes through"),
+            ("4 A to B, 2 screws, 1 5/8in", "does not bite"),
+            ("4 B to Z, 2 screws", "no part is marked Z"),
+        ):
+            (told,) = hardware(joint).joints
+            self.assertIn(words, " ".join(told.warnings), joint)
+        part = JoinedPart(0, 0, ticks("10"))
+        settings = read_settings(SettingFields())
+        (told,) = hardware_of(
+            HardwareFields("4 B to A, 2 screws"), {"A": POST, "B": part}, settings
+        ).joints
+        self.assertIn("thickness of a piece is missing", told.warnings[0])
+        self.assertEqual(
+            [problem.place for problem in hardware("x", "y").problems],
+            ["joints, line 1", "hardware, line 1"],
+        )

@@ -1,0 +1,104 @@
+"""What is bought, in the words of the API's contract."""
+
+from uuid import UUID
+
+from carpentry.buying import ShoppingList, write_money
+from carpentry.cutting import CutPlan
+from carpentry.length import Notation, sold_name
+from carpentry.project import Hardware
+from server.config.schemas import length_out
+from server.plans.inputs import Inputs
+from server.plans.schemas import (
+    HardwareLineOut,
+    HardwareOut,
+    JointOut,
+    ListLineOut,
+    PackOut,
+    ShoppingOut,
+    section_out,
+)
+
+
+def shopping_out(
+    shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None]
+) -> ShoppingOut:
+    """The list of a plan's boards, and of all that is not wood."""
+    notation, currency = inputs.settings.notation, inputs.currency
+    parts_on: dict[tuple[str, int], list[UUID]] = {}
+    for material, made in zip(inputs.materials, plans, strict=True):
+        offers = {offer.id: offer for offer in material.offers}
+        for layout in made.layouts if made else ():
+            offer = offers[layout.stock]
+            on = parts_on.setdefault((str(offer.stock), offer.length), [])
+            on.extend(dict.fromkeys(UUID(p.part) for p in layout.parts if UUID(p.part) not in on))
+    return ShoppingOut(
+        lines=[
+            ListLineOut(
+                stock=str(line.stock),
+                section=section_out(line.section, notation),
+                named_length=sold_name(line.length, notation),
+                real_length=length_out(line.real_length, notation)
+                if line.real_length != line.length
+                else None,
+                count=line.count,
+                price=None if line.price is None else write_money(line.price, currency),
+                line_price=None
+                if line.line_price is None
+                else write_money(line.line_price, currency),
+                spare=line.spare,
+                kind=line.stock.kind,
+                parts=[] if line.spare else parts_on.get((str(line.stock), line.length), []),
+            )
+            for line in shopping.lines
+        ],
+        hardware=_hardware(inputs.hardware, currency, notation),
+        subtotal=write_money(shopping.subtotal, currency),
+        wood_total=write_money(shopping.wood_total, currency),
+        tax_rate=f"{inputs.basis.tax.rate:f}",
+        tax_included=inputs.basis.tax.included,
+        tax=write_money(shopping.tax, currency),
+        total=write_money(shopping.total, currency),
+        per_copy=write_money(shopping.per_copy, currency),
+        copies=inputs.settings.copies,
+        unpriced=shopping.unpriced,
+    )
+
+
+def _hardware(hardware: Hardware, currency: str, notation: Notation) -> HardwareOut:
+    return HardwareOut(
+        lines=[
+            HardwareLineOut(
+                name=line.name,
+                length=None if line.length is None else length_out(line.length, notation),
+                needed=line.needed,
+                have=line.have,
+                packs=[
+                    PackOut(
+                        name=package.name,
+                        holds=package.holds,
+                        count=count,
+                        price=write_money(package.price, currency),
+                    )
+                    for package, count in line.packs
+                ],
+                price=None if line.price is None else write_money(line.price, currency),
+                left=line.left,
+                used_for=list(line.used_for),
+            )
+            for line in hardware.lines
+        ],
+        joints=[
+            JointOut(
+                text=joint.text,
+                fastener=joint.fastener,
+                length=None if joint.length is None else length_out(joint.length, notation),
+                count=joint.count,
+                warnings=list(joint.warnings),
+                notes=list(joint.notes),
+            )
+            for joint in hardware.joints
+        ],
+        problems=[f"{problem.place}: {problem.message}" for problem in hardware.problems],
+        price=write_money(hardware.price, currency),
+        unpriced=hardware.unpriced,
+    )

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import type { Project } from '../api/client'
+import { useFaults } from '../api/faults'
+import type { ProjectOnDesk } from '../desk/useProject'
+
+const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
+const open = defineModel<boolean>({ required: true })
+const form = ref({ joints: '', hardware: '' })
+const faults = useFaults('joints')
+const busy = ref(false)
+
+watch(
+  open,
+  (now) => {
+    if (!now) return
+    form.value = { joints: props.project.joints, hardware: props.project.hardware }
+    faults.clear()
+  },
+  { immediate: true },
+)
+
+async function save() {
+  busy.value = true
+  const outcome = await props.desk.changeSettings(form.value)
+  busy.value = false
+  if (faults.settle(outcome)) open.value = false
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="640" scrollable>
+    <v-card title="What holds it together">
+      <v-card-text>
+        <form id="hardware" class="form" @submit.prevent="save">
+          <v-textarea
+            v-model="form.joints"
+            label="Joints, one a line"
+            rows="6"
+            auto-grow
+            hint="8 B to A edge, 2 screws · 4 C to D, 1 carriage bolt, load · 6 E to F, 2 screws, recessed"
+            persistent-hint
+            :error-messages="faults.at('joints')"
+          />
+          <p class="quiet small">
+            How many joints, the marks of the parts from the head on, and what holds each: screws,
+            structural screws, pocket screws, nails, bolts, carriage bolts, dowels, biscuits,
+            splines or glue. Into an edge or an end say so. The length is chosen from what is
+            passed; write one, such as 3in, to take yours.
+          </p>
+          <v-textarea
+            v-model="form.hardware"
+            label="Other things to buy, one a line"
+            rows="4"
+            auto-grow
+            hint="2 strap hinge @ 6.50 · have 40 screw 2 1/2in"
+            persistent-hint
+            :error-messages="faults.at('hardware')"
+          />
+        </form>
+      </v-card-text>
+      <v-card-actions>
+        <v-btn @click="open = false">Cancel</v-btn>
+        <v-btn type="submit" form="hardware" color="primary" variant="flat" :loading="busy"
+          >Save</v-btn
+        >
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 12px;
+  padding-top: 4px;
+}
+
+.small {
+  font-size: 0.84rem;
+  margin: 0 0 6px;
+}
+</style>
