@@ -37,7 +37,7 @@ class HardwareTest(BrowserTestCase):
         packs = dialog.get_by_label("Sold by the pack")
         packs.fill("screw 2in, none, 3")
         dialog.get_by_role("button", name="Save").click()
-        expect(dialog.get_by_text("line 1: write a name")).to_be_visible()
+        expect(dialog.get_by_text("line 1: “none” is no content")).to_be_visible()
         packs.fill("screw 2in, 10, 3")
         dialog.get_by_role("button", name="Save").click()
         expect(dialog).to_have_count(0)

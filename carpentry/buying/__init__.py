@@ -1,5 +1,6 @@
 """What it takes to buy a plan: prices, lines, tax and totals, exact to the cent."""
 
+from carpentry.buying.coating import write_volume
 from carpentry.buying.joints import read_each_line, read_package
 from carpentry.buying.money import cents, write_money
 from carpentry.buying.price_list import UnitOf, read_prices_csv, read_prices_rows, write_prices_csv
@@ -36,4 +37,5 @@ __all__ = [
     "shopping_list",
     "write_money",
     "write_prices_csv",
+    "write_volume",
 ]

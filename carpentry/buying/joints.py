@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from decimal import Decimal, InvalidOperation
 from typing import TypeVar
 
+from carpentry.buying.coating import read_volume
 from carpentry.buying.fasteners import Kind, Through
 from carpentry.buying.packages import Package
 from carpentry.errors import CarpentryError, Problem
@@ -132,13 +133,19 @@ def read_item(text: str) -> Item:
 
 
 def read_package(text: str) -> Package:
-    """What a yard sells by the pack: ``screw 2 1/2in, 100, 9.50``. Raises ``CarpentryError``."""
+    """What a yard sells by the pack or can: ``screw 2 1/2in, 100, 9.50``, ``oil, 1 qt, 21.00``.
+    Raises ``CarpentryError``."""
     words = [word.strip() for word in text.split(",")]
-    if len(words) != 3 or not words[0] or not re.fullmatch(r"\d{1,6}", words[1]):
+    if len(words) != 3 or not words[0]:
         raise CarpentryError("write a name, how many it holds, and its price: screw 2in, 100, 9.50")
-    if int(words[1]) < 1:
+    volume = read_volume(words[1])
+    if volume is None and not re.fullmatch(r"\d{1,6}", words[1]):
+        raise CarpentryError(f"“{words[1]}” is no content: write a number or a volume like 1 qt")
+    holds = int(words[1]) if volume is None else volume
+    if holds < 1:
         raise CarpentryError("a pack holds one or more")
-    return Package(words[0], int(words[1]), _price(words[2]))
+    price = _price(words[2])
+    return Package(words[0], holds, price, volume=volume is not None, content=words[1])
 
 
 def read_each_line(text: str, read: Callable[[str], Typed]) -> tuple[list[Typed], list[Problem]]:

@@ -14,13 +14,16 @@ _SECONDS = 2.0
 
 @dataclass(frozen=True)
 class Package:
-    """What is sold together: ``holds`` so many pieces (or whole units of volume) for a ``price``;
-    ``available`` at the most, ``None`` for as many as wanted."""
+    """What is sold together: ``holds`` so many pieces, or millilitres where it is a ``volume``, for
+    a ``price``; ``available`` at the most, ``None`` for as many as wanted. ``content`` is what it
+    holds as it was typed."""
 
     name: str
     holds: int
     price: Decimal
     available: int | None = None
+    volume: bool = False
+    content: str = ""
 
 
 @dataclass(frozen=True)

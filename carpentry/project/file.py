@@ -18,6 +18,7 @@ from carpentry.sizes import MAX_OWN, NO_OWN, OwnFields, OwnStock, OwnStocks, Sto
 
 PROJECT_FORMAT = "grain-tally/project@1"
 YARD_FORMAT = "grain-tally/yard@1"
+TYPED_LINES = ("joints", "hardware", "finishes")
 ROUNDINGS = ("each", "total")
 PRICE_AGE_DAYS = 90
 MOST_AGE_DAYS = 3650
@@ -30,8 +31,8 @@ _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name !
 @dataclass(frozen=True)
 class ProjectFile:
     """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none.
-    ``materials`` of one's own are those it uses; ``joints`` and other ``hardware`` are typed a line
-    each."""
+    ``materials`` of one's own are those it uses; ``joints``, other ``hardware`` and
+    ``finishes`` are typed a line each."""
 
     name: str
     settings: Settings
@@ -41,6 +42,7 @@ class ProjectFile:
     materials: tuple[OwnStock, ...] = ()
     joints: str = ""
     hardware: str = ""
+    finishes: str = ""
 
 
 @dataclass(frozen=True)
@@ -119,7 +121,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
         except CarpentryError as error:
             for problem in error.problems:
                 item.fault(problem.place, problem.message)
-    joints, hardware = ("\n".join(reader.texts(name)) for name in ("joints", "hardware"))
+    typed_lines = ["\n".join(reader.texts(name)) for name in TYPED_LINES]
     reader.refuse_unknown()
     given = [mark for mark in marks if mark]
     if len(given) != len(set(given)):
@@ -139,8 +141,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
         tuple(parts),
         tuple(marks),
         own_among(part.stock for part in parts),
-        joints,
-        hardware,
+        *typed_lines,
     )
 
 
@@ -194,8 +195,7 @@ def project_document(project: ProjectFile) -> Json:
             {"mark": mark} | {name: text for name, text in asdict(part.fields).items() if text}
             for mark, part in zip(project.marks, project.parts, strict=True)
         ],
-        "joints": project.joints.splitlines(),
-        "hardware": project.hardware.splitlines(),
+        **{name: getattr(project, name).splitlines() for name in TYPED_LINES},
     }
 
 

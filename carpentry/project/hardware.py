@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from decimal import Decimal
 from functools import partial
 
+from carpentry.buying.coating import Coat, millilitres, read_coat, surface
 from carpentry.buying.fasteners import (
     BEARS_NOTHING,
     Kind,
@@ -36,12 +37,13 @@ PILOT = "drill pilot holes"
 
 @dataclass(frozen=True)
 class JoinedPart:
-    """What a joint has to know of a part: finished thickness, width and length in ticks, 0 where
-    they are not known."""
+    """What joints and finishes have to know of a part: finished thickness, width and length in
+    ticks, 0 where they are not known, and how many pieces there are."""
 
     thickness: int
     width: int
     length: int
+    pieces: int = 1
 
     def depth(self, through: Through) -> int:
         """Ticks that a fastener finds there."""
@@ -66,7 +68,7 @@ class Fastened:
 class HardwareLine:
     """Something to buy: its ``length`` in ticks where it has one, how many are ``needed``, how many
     are in the drawer, the packs, their ``price`` (``None`` where it is not known), what is left
-    over, and what it is used for."""
+    over, and what it is used for. A ``volume`` is counted in millilitres."""
 
     name: str
     length: int | None
@@ -76,6 +78,7 @@ class HardwareLine:
     price: Decimal | None
     left: int
     used_for: tuple[str, ...]
+    volume: bool = False
 
 
 @dataclass(frozen=True)
@@ -101,8 +104,11 @@ class _Needs:
     names: dict[Key, str] = field(default_factory=dict)
     counts: dict[Key, int] = field(default_factory=dict)
     reasons: dict[Key, list[str]] = field(default_factory=dict)
+    volumes: set[Key] = field(default_factory=set)
 
-    def add(self, key: Key, name: str, count: int, reason: str) -> None:
+    def add(self, key: Key, name: str, count: int, reason: str, *, volume: bool = False) -> None:
+        if volume:
+            self.volumes.add(key)
         self.names.setdefault(key, name)
         self.counts[key] = self.counts.get(key, 0) + count
         self.reasons.setdefault(key, []).append(reason)
@@ -110,11 +116,12 @@ class _Needs:
 
 @dataclass(frozen=True)
 class HardwareFields:
-    """Joints, other hardware and the yard's packs exactly as typed, a line each; bare lengths of
-    packs are in ``packs_unit``."""
+    """Joints, other hardware, finishes and the yard's packs exactly as typed, a line each; bare
+    lengths of packs are in ``packs_unit``."""
 
     joints: str = ""
     hardware: str = ""
+    finishes: str = ""
     packs: str = ""
     packs_unit: Unit = Unit.INCH
 
@@ -127,6 +134,7 @@ def hardware_of(
     read = partial(read_joint, unit=settings.unit)
     read_joints, wrong_joints = read_each_line(fields.joints, read)
     read_items, wrong_items = read_each_line(fields.hardware, read_item)
+    read_finishes, wrong_finishes = read_each_line(fields.finishes, read_coat)
     packages, _ = read_each_line(fields.packs, read_package)
     needs = _Needs()
     fastened = [_fasten(joint, parts, settings, needs) for joint in read_joints]
@@ -134,6 +142,8 @@ def hardware_of(
     have: dict[Key, int] = {}
     for item in read_items:
         _take(item, settings, needs, prices, have)
+    for coat in read_finishes:
+        _coat(coat, parts, settings, needs)
     offered: dict[Key, list[Package]] = {}
     for package in packages:
         offered.setdefault(hardware_key(package.name, fields.packs_unit), []).append(package)
@@ -143,6 +153,12 @@ def hardware_of(
     )
     problems = [Problem(f"joints, {p.place}", p.message) for p in wrong_joints]
     problems += [Problem(f"hardware, {p.place}", p.message) for p in wrong_items]
+    problems += [Problem(f"finishes, {p.place}", p.message) for p in wrong_finishes]
+    for coat in read_finishes:
+        unknown = [mark for mark in coat.marks if mark not in parts]
+        if unknown:
+            told = f"no part is marked {', '.join(unknown)}"
+            problems.append(Problem(f"finishes, {coat.text}", told))
     return Hardware(lines, tuple(fastened), tuple(problems))
 
 
@@ -178,6 +194,15 @@ def _fasten(
     return Fastened(joint.text, joint.kind.value, length, count, tuple(warnings), notes)
 
 
+def _coat(coat: Coat, parts: Mapping[str, JoinedPart], settings: Settings, needs: _Needs) -> None:
+    """A finish by the area of its parts, all sides of every piece."""
+    coated = [part for mark, part in parts.items() if not coat.marks or mark in coat.marks]
+    area = sum(surface(p.thickness, p.width, p.length) * p.pieces for p in coated)
+    if area:
+        volume = millilitres(coat, area * settings.copies)
+        needs.add((coat.name.lower(), None), coat.name, volume, coat.text, volume=True)
+
+
 def _take(
     item: Item,
     settings: Settings,
@@ -200,10 +225,14 @@ def _line(
 ) -> HardwareLine:
     """A need with the cheapest packs for it, or at its price for one."""
     needed = needs.counts[key]
-    packages = [Package("one", 1, price)] if price is not None else list(offered)
+    volume = key in needs.volumes
+    alike = [package for package in offered if package.volume == volume]
+    packages = [Package("one", 1, price)] if price is not None else alike
     name, reasons = needs.names[key], tuple(dict.fromkeys(needs.reasons[key]))
     if not packages and needed > have:
-        return HardwareLine(name, key[1], needed, have, (), None, 0, reasons)
+        return HardwareLine(name, key[1], needed, have, (), None, 0, reasons, volume)
     packed = pack_need(needed, packages, have)
     packs = tuple((p, n) for p, n in zip(packages, packed.counts, strict=True) if n)
-    return HardwareLine(name, key[1], needed, have, packs, packed.price, packed.left, reasons)
+    return HardwareLine(
+        name, key[1], needed, have, packs, packed.price, packed.left, reasons, volume
+    )

@@ -3,6 +3,7 @@
 from decimal import Decimal
 from unittest import TestCase
 
+from carpentry.buying.coating import read_coat, read_volume, write_volume
 from carpentry.buying.fasteners import Kind, Through
 from carpentry.buying.joints import (
     hardware_key,
@@ -12,7 +13,7 @@ from carpentry.buying.joints import (
     read_package,
 )
 from carpentry.errors import CarpentryError
-from carpentry.length import Unit
+from carpentry.length import TICKS_PER_MM, Unit
 from carpentry.project import (
     Hardware,
     HardwareFields,
@@ -24,12 +25,14 @@ from carpentry.project import (
 from carpentry.tests.problems import ticks
 
 POST = JoinedPart(ticks("1 1/2"), ticks("3 1/2"), ticks("36"))
+BOARD = JoinedPart(20 * TICKS_PER_MM, 100 * TICKS_PER_MM, 1000 * TICKS_PER_MM, 10)
 SLAT = JoinedPart(ticks("3/4"), ticks("5 1/2"), ticks("48"))
 
 
 def hardware(joints: str, other: str = "", packs: str = "", copies: int = 1) -> Hardware:
     settings = read_settings(SettingFields(copies=copies))
-    return hardware_of(HardwareFields(joints, other, packs), {"A": POST, "B": SLAT}, settings)
+    fields = HardwareFields(joints, other, packs=packs)
+    return hardware_of(fields, {"A": POST, "B": SLAT}, settings)
 
 
 class ReadingTest(TestCase):
@@ -117,3 +120,50 @@ class CountingTest(TestCase):
             [problem.place for problem in hardware("x", "y").problems],
             ["joints, line 1", "hardware, line 1"],
         )
+
+
+class FinishTest(TestCase):
+    def coat(self, text: str, packs: str = "", copies: int = 1) -> Hardware:
+        settings = read_settings(SettingFields(copies=copies))
+        return hardware_of(
+            HardwareFields(finishes=text, packs=packs), {"A": POST, "B": BOARD}, settings
+        )
+
+    def test_litres_from_area(self) -> None:
+        """Ten boards of 1000 × 100 × 20 mm: 2 × (0.1 + 0.02 + 0.002) = 0.244 m² each, 2.44 m² in
+        all, two coats at 10 m² a litre 488 ml, with a fifth lost 610 ml."""
+        (line,) = self.coat("oil on B, 2 coats, 10 m2/l").lines
+        self.assertEqual((line.needed, line.volume), (488, True))
+        (line,) = self.coat("oil on B, 2 coats, 10 m2/l, 20 % loss").lines
+        self.assertEqual(line.needed, 610)
+        (line,) = self.coat("oil on B, 2 coats, 10 m2/l", copies=3).lines
+        self.assertEqual(line.needed, 1464)
+
+    def test_feet_and_gallons(self) -> None:
+        """300 sq ft/gal are 7.3625 m² a litre: 1 ft² is 0.09290304 m² and a gallon 3.785411784 l,
+        both exact."""
+        coverage = read_coat("stain on all, 1 coat, 300 sq ft/gal").coverage
+        self.assertAlmostEqual(float(coverage), 7.3627, 3)
+        self.assertEqual(read_volume("1 gal"), 3785)
+        self.assertEqual(read_volume("2.5 l"), 2500)
+        self.assertIsNone(read_volume("100"))
+        self.assertEqual(write_volume(3786, metric=False), "1.01 gal")
+        self.assertEqual(write_volume(1250, metric=True), "1.25 l")
+
+    def test_cans_at_the_least_cost(self) -> None:
+        cans = "oil, 500 ml, 12.00\noil, 750 ml, 17.00\noil, 2.5 l, 48.00"
+        (line,) = self.coat("oil on B, 2 coats, 10 m2/l, 20 % loss", cans).lines
+        self.assertEqual([(p.holds, n) for p, n in line.packs], [(750, 1)])
+        self.assertEqual((line.price, line.left), (Decimal("17.00"), 140))
+
+    def test_what_is_said(self) -> None:
+        for text, words in (
+            ("oil", "write what"),
+            ("oil on B, 2 coats, 0 m2/l", "covers nothing"),
+            ("oil on B, 0 coats, 9 m2/l", "from 1 to"),
+            ("oil on B, 2 coats, 9 m2/l, 100 % loss", "less than 100"),
+            ("oil on Z, 2 coats, 9 m2/l", "no part is marked Z"),
+        ):
+            (problem,) = self.coat(text).problems
+            self.assertIn(words, problem.message, text)
+            self.assertIn("finishes", problem.place)

@@ -23,6 +23,7 @@ from reportlab.platypus import (
 
 from carpentry.cautions import CUT_SHEET_CAUTIONS
 from server.documents.drawing import BoardDrawing
+from server.documents.sheets import packs_in_words
 from server.documents.type import (
     BOLD,
     PAPERS,
@@ -137,14 +138,13 @@ def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
             ]
         )
     for part in shopping.hardware.lines:
-        packs = ", ".join(f"{pack.count} of {pack.holds}" for pack in part.packs)
         rows.append(
             [
                 _Box(),
                 text(part.name, 10, bold=True),
-                text(packs, 9),
+                text(packs_in_words(part), 9),
                 Paragraph(length_markup(part.length) if part.length else "", style(9)),
-                text(str(part.needed), 11, bold=True, right=True),
+                text(part.needed, 11, bold=True, right=True),
                 "",
                 text(part.price or "no price", 9, right=True),
             ]

@@ -13,7 +13,7 @@ from openpyxl.styles import Font
 from openpyxl.utils import get_column_letter
 
 from carpentry.table import FORMULA_STARTS
-from server.plans.schemas import PlanOut
+from server.plans.schemas import HardwareLineOut, PlanOut
 
 LIST_COLUMNS = ("stock", "length", "real length", "count", "unit price", "line price")
 
@@ -21,6 +21,14 @@ LIST_COLUMNS = ("stock", "length", "real length", "count", "unit price", "line p
 def harmless(cell: str) -> str:
     """A cell that no spreadsheet takes for a formula."""
     return f"'{cell}" if cell.startswith(FORMULA_STARTS) else cell
+
+
+def packs_in_words(line: HardwareLineOut) -> str:
+    """The packs of a line: ``2 of 100 at $8.60``."""
+    return ", ".join(
+        f"{p.count} of {p.content} at {p.price}" if p.content else f"{p.count} at {p.price}"
+        for p in line.packs
+    )
 
 
 def list_rows(plan: PlanOut) -> list[tuple[str, ...]]:
@@ -42,8 +50,8 @@ def list_rows(plan: PlanOut) -> list[tuple[str, ...]]:
             harmless(line.name),
             line.length.text if line.length else "",
             "",
-            str(line.needed),
-            ", ".join(f"{p.count} of {p.holds} at {p.price}" for p in line.packs),
+            line.needed,
+            packs_in_words(line),
             line.price or "no price",
         )
         for line in shopping.hardware.lines

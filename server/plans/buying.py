@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from carpentry.buying import ShoppingList, write_money
+from carpentry.buying import ShoppingList, write_money, write_volume
 from carpentry.cutting import CutPlan
 from carpentry.length import Notation, sold_name
 from carpentry.project import Hardware
@@ -64,25 +64,32 @@ def shopping_out(
     )
 
 
+def _amount(amount: int, volume: bool, notation: Notation) -> str:
+    """So many pieces, or a volume; empty for none."""
+    if not amount:
+        return ""
+    return write_volume(amount, metric=notation is Notation.MM) if volume else str(amount)
+
+
 def _hardware(hardware: Hardware, currency: str, notation: Notation) -> HardwareOut:
     return HardwareOut(
         lines=[
             HardwareLineOut(
                 name=line.name,
                 length=None if line.length is None else length_out(line.length, notation),
-                needed=line.needed,
-                have=line.have,
+                needed=_amount(line.needed, line.volume, notation),
+                have=_amount(line.have, line.volume, notation),
                 packs=[
                     PackOut(
                         name=package.name,
-                        holds=package.holds,
+                        content="" if package.holds == 1 else package.content,
                         count=count,
                         price=write_money(package.price, currency),
                     )
                     for package, count in line.packs
                 ],
                 price=None if line.price is None else write_money(line.price, currency),
-                left=line.left,
+                left=_amount(line.left, line.volume, notation),
                 used_for=list(line.used_for),
             )
             for line in hardware.lines

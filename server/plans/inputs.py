@@ -29,6 +29,7 @@ from carpentry.project import (
     hardware_of,
     tally,
 )
+from carpentry.project.file import TYPED_LINES
 from carpentry.rack import OnHand
 from carpentry.sizes import OwnFields, OwnStocks, StockName, read_own
 from server.materials.models import OwnMaterials
@@ -149,8 +150,7 @@ class Inputs:
     materials: list[Material]
     marks: dict[str, str]
     basis: Basis
-    joints: str = ""
-    other_hardware: str = ""
+    typed: HardwareFields
 
     @cached_property
     def hardware(self) -> Hardware:
@@ -160,11 +160,10 @@ class Inputs:
             for one in (*material.parts, *(later for later, _ in material.later)):
                 section = material.sections[one.id]
                 sizes = (section.thickness, section.width) if section else (0, 0)
-                parts[self.marks[one.id]] = JoinedPart(*sizes, one.part.length.ticks)
-        typed = HardwareFields(
-            self.joints, self.other_hardware, self.basis.packs, Unit(self.basis.unit)
-        )
-        return hardware_of(typed, parts, self.settings)
+                parts[self.marks[one.id]] = JoinedPart(
+                    *sizes, one.part.length.ticks, one.part.quantity
+                )
+        return hardware_of(self.typed, parts, self.settings)
 
     @property
     def currency(self) -> str:
@@ -245,6 +244,9 @@ def _inputs(project: Project, basis: Basis, done: Pieces) -> Inputs:
         materials=gather_materials(parts, shelf, settings),
         marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
         basis=basis,
-        joints=project.joints,
-        other_hardware=project.hardware,
+        typed=HardwareFields(
+            **{name: getattr(project, name) for name in TYPED_LINES},
+            packs=basis.packs,
+            packs_unit=Unit(basis.unit),
+        ),
     )

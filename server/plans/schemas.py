@@ -184,22 +184,25 @@ class ListLineOut(BaseModel):
 
 
 class PackOut(BaseModel):
+    """``count`` packs; ``content`` is what one holds, empty for single pieces."""
+
     name: str
-    holds: int
+    content: str
     count: int
     price: str
 
 
 class HardwareLineOut(BaseModel):
-    """Something bought by name and perhaps length; ``used_for`` says how it came about."""
+    """Something bought by name and perhaps length, amounts in words, empty for none; ``used_for``
+    says how it came about."""
 
     name: str
     length: LengthOut | None
-    needed: int
-    have: int
+    needed: str
+    have: str
     packs: list[PackOut]
     price: str | None
-    left: int
+    left: str
     used_for: list[str]
 
 

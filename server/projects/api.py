@@ -14,6 +14,7 @@ from carpentry.length import Unit
 from carpentry.parts import MAX_PARTS, read_lines
 from carpentry.parts import Part as ReadPart
 from carpentry.project import ProjectFile, SettingFields, read_project_file
+from carpentry.project.file import TYPED_LINES
 from server.config.schemas import ErrorOut
 from server.documents.uploads import read_parts_upload, upload_bytes
 from server.materials.models import OwnMaterials, own_stocks
@@ -127,7 +128,8 @@ def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
         yard=Yard.objects.of(owner).filter(name=read.yard).first() if read.yard else None,
     )
     project.take_settings(read.settings.fields)
-    project.joints, project.hardware = read.joints, read.hardware
+    for name in TYPED_LINES:
+        setattr(project, name, getattr(read, name))
     project.full_clean()
     project.save(force_insert=True)
     project.add_parts(read.parts, read.marks)
@@ -173,7 +175,7 @@ def change_project(
         for name, value in given.items():
             setattr(project, name, value.strip() if isinstance(value, str) else value)
             usual = f"{name.replace('_', ' ')} {value}"
-            if name in TYPED_LINES:
+            if name in TYPED_LINES:  # too long for a label
                 usual = f"{name} changed"
             said.append(SAID.get(name, {}).get(value, usual))
         return _label(", ".join(said))
@@ -294,9 +296,6 @@ def read_parts_file(
         return show_reading(read_parts_upload(file, unit, own_stocks(request.user)), notation)
     except CarpentryError as error:
         return show_problems(error)
-
-
-TYPED_LINES = ("joints", "hardware")  # too long to be told in a label
 
 
 def _given(patch: Schema) -> dict[str, Any]:

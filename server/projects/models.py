@@ -22,6 +22,7 @@ from carpentry.project import (
     own_among,
     read_settings,
 )
+from carpentry.project.file import TYPED_LINES
 from carpentry.project.keeping import written_out
 from carpentry.project.settings import MAX_COPIES, SETTING_LENGTHS
 from carpentry.sizes import NO_OWN, OwnStocks
@@ -75,6 +76,7 @@ class Project(Versioned):
 
     joints = models.TextField(blank=True, max_length=20_000)
     hardware = models.TextField(blank=True, max_length=20_000)
+    finishes = models.TextField(blank=True, max_length=20_000)
 
     class Meta:
         ordering = ["-updated"]
@@ -156,16 +158,14 @@ class Project(Versioned):
             tuple(part.read(self.unit) for part in parts),
             tuple(part.mark for part in parts),
             own_among(part.read(self.unit).stock for part in parts),
-            self.joints,
-            self.hardware,
+            *(getattr(self, name) for name in TYPED_LINES),
         )
 
     def snapshot(self) -> Snapshot:
         return {name: getattr(self, name) for name in SETTINGS} | {
             "name": self.name,
             "yard": str(self.yard_id) if self.yard_id else None,
-            "joints": self.joints,
-            "hardware": self.hardware,
+            **{name: getattr(self, name) for name in TYPED_LINES},
             "parts": [part.snapshot() for part in self.parts.all()],
         }
 
@@ -174,7 +174,8 @@ class Project(Versioned):
         usual = SettingFields.usual(Unit(snapshot["unit"]))
         for name in SETTINGS:
             setattr(self, name, snapshot.get(name, getattr(usual, name)))
-        self.joints, self.hardware = (snapshot.get(name, "") for name in ("joints", "hardware"))
+        for name in TYPED_LINES:
+            setattr(self, name, snapshot.get(name, ""))
         yard = snapshot["yard"]
         self.yard = Yard.objects.filter(owner=self.owner, id=yard).first() if yard else None
         self.parts.all().delete()

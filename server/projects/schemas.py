@@ -88,6 +88,7 @@ class ProjectOut(BaseModel):
     keep_from_of: str
     joints: str
     hardware: str
+    finishes: str
     extra_length: SettingLengthOut
     extra_width: SettingLengthOut
     extra_thickness: SettingLengthOut
@@ -161,6 +162,7 @@ class ProjectPatchIn(SeenIn):
     keep_from_of: str | None = None
     joints: str | None = None
     hardware: str | None = None
+    finishes: str | None = None
     extra_length: str | None = None
     extra_width: str | None = None
     extra_thickness: str | None = None

@@ -7,6 +7,7 @@ from carpentry.errors import CarpentryError
 from carpentry.parts import Part as ReadPart
 from carpentry.parts import not_planned_yet
 from carpentry.project import Material, compare, extra_of
+from carpentry.project.file import TYPED_LINES
 from carpentry.project.settings import SETTING_LENGTHS
 from carpentry.sizes import species_of, standard_section, weight_kg
 from server.config.schemas import ProblemOut, length_out
@@ -75,8 +76,7 @@ def show_project(project: Project) -> ProjectOut:
         copies=project.copies,
         rack=project.rack,
         keep_from_of=project.keep_from_of,
-        joints=project.joints,
-        hardware=project.hardware,
+        **{name: getattr(project, name) for name in TYPED_LINES},
         rip=project.rip,
         order=project.order,
         share_angled_cuts=project.share_angled_cuts,

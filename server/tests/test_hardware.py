@@ -29,8 +29,8 @@ class HardwareTest(ApiTestCase):
         hardware = shopping["hardware"]
         screw, latch = hardware["lines"]
         self.assertEqual((screw["name"], screw["length"]["text"]), ("screw", "2″"))
-        self.assertEqual([(p["holds"], p["count"]) for p in screw["packs"]], [(10, 2)])
-        self.assertEqual((screw["price"], screw["left"]), ("$3.00", 4))
+        self.assertEqual([(p["content"], p["count"]) for p in screw["packs"]], [("10", 2)])
+        self.assertEqual((screw["price"], screw["left"]), ("$3.00", "4"))
         self.assertEqual((latch["price"], hardware["price"]), ("$6.50", "$9.50"))
         self.assertEqual((shopping["wood_total"], shopping["total"]), ("$16.00", "$25.50"))
         self.assertEqual(project["plan"]["tally"]["cost"], "$16.00")
@@ -65,3 +65,15 @@ class HardwareTest(ApiTestCase):
         self.assertEqual(document.json()["joints"], ["8 B to A, 2 screws"])
         yard = self.client.get(f"/api/yards/{self.yard['id']}/yard.json").json()
         self.assertEqual(yard["packs"], ["screw 2in, 25, 3.00"])
+
+    def test_a_finish_by_the_can(self) -> None:
+        self.sell("oil, 1 qt, 21.00\noil, 1 gal, 62.00")
+        project = self.change(
+            self.project, "patch", "", finishes="oil on B, 2 coats, 300 sq ft/gal"
+        ).json()
+        (line,) = project["plan"]["shopping"]["hardware"]["lines"]
+        self.assertEqual((line["name"], line["needed"]), ("oil", "0.1 gal"))
+        self.assertEqual([(p["content"], p["count"]) for p in line["packs"]], [("1 qt", 1)])
+        bad = self.change(project, "patch", "", finishes="oil on B, 2 coats, 0 m2/l").json()
+        told = bad["plan"]["shopping"]["hardware"]["problems"]
+        self.assertIn("covers nothing", told[0])

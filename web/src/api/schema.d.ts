@@ -1401,18 +1401,19 @@ export interface components {
         };
         /**
          * HardwareLineOut
-         * @description Something bought by name and perhaps length; ``used_for`` says how it came about.
+         * @description Something bought by name and perhaps length, amounts in words, empty for none; ``used_for``
+         *     says how it came about.
          */
         HardwareLineOut: {
             /** Have */
-            have: number;
+            have: string;
             /** Left */
-            left: number;
+            left: string;
             length: components["schemas"]["LengthOut"] | null;
             /** Name */
             name: string;
             /** Needed */
-            needed: number;
+            needed: string;
             /** Packs */
             packs: components["schemas"]["PackOut"][];
             /** Price */
@@ -1741,12 +1742,15 @@ export interface components {
             /** Width */
             width: string;
         };
-        /** PackOut */
+        /**
+         * PackOut
+         * @description ``count`` packs; ``content`` is what one holds, empty for single pieces.
+         */
         PackOut: {
+            /** Content */
+            content: string;
             /** Count */
             count: number;
-            /** Holds */
-            holds: number;
             /** Name */
             name: string;
             /** Price */
@@ -2084,6 +2088,8 @@ export interface components {
             extra_length: components["schemas"]["SettingLengthOut"];
             extra_thickness: components["schemas"]["SettingLengthOut"];
             extra_width: components["schemas"]["SettingLengthOut"];
+            /** Finishes */
+            finishes: string;
             /** Hardware */
             hardware: string;
             /**
@@ -2148,6 +2154,8 @@ export interface components {
             extra_thickness?: string | null;
             /** Extra Width */
             extra_width?: string | null;
+            /** Finishes */
+            finishes?: string | null;
             /** Hardware */
             hardware?: string | null;
             /** Joints */

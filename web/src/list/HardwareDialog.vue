@@ -6,7 +6,7 @@ import type { ProjectOnDesk } from '../desk/useProject'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const open = defineModel<boolean>({ required: true })
-const form = ref({ joints: '', hardware: '' })
+const form = ref({ joints: '', hardware: '', finishes: '' })
 const faults = useFaults('joints')
 const busy = ref(false)
 
@@ -14,7 +14,8 @@ watch(
   open,
   (now) => {
     if (!now) return
-    form.value = { joints: props.project.joints, hardware: props.project.hardware }
+    const { joints, hardware, finishes } = props.project
+    form.value = { joints, hardware, finishes }
     faults.clear()
   },
   { immediate: true },
@@ -30,7 +31,7 @@ async function save() {
 
 <template>
   <v-dialog v-model="open" max-width="640" scrollable>
-    <v-card title="What holds it together">
+    <v-card title="What holds and covers it">
       <v-card-text>
         <form id="hardware" class="form" @submit.prevent="save">
           <v-textarea
@@ -56,6 +57,15 @@ async function save() {
             hint="2 strap hinge @ 6.50 · have 40 screw 2 1/2in"
             persistent-hint
             :error-messages="faults.at('hardware')"
+          />
+          <v-textarea
+            v-model="form.finishes"
+            label="Finishes, one a line"
+            rows="2"
+            auto-grow
+            hint="oil on B D E, 2 coats, 12 m2/l, 10 % loss · stain on all, 1 coat, 300 sq ft/gal"
+            persistent-hint
+            :error-messages="faults.at('finishes')"
           />
         </form>
       </v-card-text>

@@ -29,7 +29,7 @@ defineProps<{ hardware: Hardware }>()
           <td>
             <span v-for="pack in line.packs" :key="pack.name" class="pack">
               {{ pack.count
-              }}<template v-if="pack.holds > 1"> of {{ pack.holds }} at {{ pack.price }}</template
+              }}<template v-if="pack.content"> of {{ pack.content }} at {{ pack.price }}</template
               ><template v-else> at {{ pack.price }}</template>
             </span>
             <span v-if="line.packs.length && line.left" class="quiet small"
