@@ -9,6 +9,7 @@ from django.http import HttpResponse
 _TYPES = {
     "csv": "text/csv; charset=utf-8",
     "json": "application/json",
+    "txt": "text/plain; charset=utf-8",
     "pdf": "application/pdf",
     "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
 }

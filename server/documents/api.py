@@ -11,6 +11,7 @@ from carpentry.parts import write_parts_csv
 from carpentry.project import project_document, yard_document
 from server.config.schemas import ErrorOut
 from server.documents.answers import as_json, file_answer
+from server.documents.message import list_message
 from server.documents.paper import cut_sheet_pdf, shopping_list_pdf
 from server.documents.sheets import LIST_COLUMNS, harmless, list_rows, write_csv, write_xlsx
 from server.documents.type import Paper
@@ -50,6 +51,14 @@ def list_pdf(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter
     project = _project(request, project_id)
     content = shopping_list_pdf(show_planned(project), paper)
     return file_answer(content, f"{project.name} shopping list", "pdf")
+
+
+@router.get("/projects/{uuid:project_id}/shopping-list.txt", response=FILE)
+def list_text(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
+    """The shopping list as plain text, to paste into a message."""
+    project = _project(request, project_id)
+    content = list_message(show_planned(project)).encode()
+    return file_answer(content, f"{project.name} shopping list", "txt")
 
 
 @router.get("/projects/{uuid:project_id}/cut-sheet.pdf", response=FILE)

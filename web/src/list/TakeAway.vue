@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { useClipboard, useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Project } from '../api/client'
 
@@ -11,9 +11,16 @@ const files = computed(() => [
   { title: 'Shopping list, PDF', href: `${base.value}/shopping-list.pdf?paper=${paper.value}` },
   { title: 'Shopping list, XLSX', href: `${base.value}/shopping-list.xlsx` },
   { title: 'Shopping list, CSV', href: `${base.value}/shopping-list.csv` },
+  { title: 'Shopping list, text', href: `${base.value}/shopping-list.txt` },
   { title: 'Parts, CSV', href: `${base.value}/parts.csv` },
   { title: 'Whole project, JSON', href: `${base.value}/project.json` },
 ])
+const { copy, copied, isSupported } = useClipboard({ legacy: true })
+
+async function copyList() {
+  const answer = await fetch(`${base.value}/shopping-list.txt`)
+  if (answer.ok) await copy(await answer.text())
+}
 </script>
 
 <template>
@@ -23,6 +30,11 @@ const files = computed(() => [
     </template>
     <v-list>
       <v-list-item v-for="file in files" :key="file.title" :href="file.href" :title="file.title" />
+      <v-list-item
+        v-if="isSupported"
+        :title="copied ? 'Copied' : 'Copy the list as text'"
+        @click="copyList"
+      />
       <v-divider />
       <div class="paper">
         <label><input v-model="paper" type="radio" value="letter" /> Letter</label>

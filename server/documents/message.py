@@ -1,0 +1,25 @@
+"""The shopping list as plain text, short enough to paste into a message."""
+
+from server.documents.sheets import packs_in_words
+from server.projects.schemas import ProjectOut
+
+
+def list_message(project: ProjectOut) -> str:
+    """One line for each thing to buy, with its count first, and the total."""
+    shopping = project.plan.shopping
+    head = project.name
+    if project.yard:
+        head += f", {project.yard.name}"
+    lines = [head, ""]
+    for line in shopping.lines:
+        spare = ", spare" if line.spare else ""
+        lines.append(f"{line.count} × {line.stock} {line.named_length}{spare}")
+    for item in shopping.hardware.lines:
+        length = f" {item.length.text}" if item.length else ""
+        packs = packs_in_words(item)
+        lines.append(f"{item.needed} × {item.name}{length}" + (f" ({packs})" if packs else ""))
+    if not shopping.lines and not shopping.hardware.lines:
+        lines.append("nothing to buy")
+    incomplete = ", some prices are missing" if shopping.unpriced else ""
+    lines += ["", f"total {shopping.total}{incomplete}"]
+    return "\n".join(lines) + "\n"
