@@ -14,7 +14,7 @@ from carpentry.buying.prices import (
     piece_price,
     read_price_line,
 )
-from carpentry.buying.shopping import ListLine, ShoppingList, Tax, shopping_list
+from carpentry.buying.shopping import ListLine, ShoppingList, Tax, margin, shopping_list
 
 __all__ = [
     "MAX_AVAILABLE",
@@ -28,6 +28,7 @@ __all__ = [
     "Tax",
     "UnitOf",
     "cents",
+    "margin",
     "piece_price",
     "read_each_line",
     "read_package",

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from decimal import Decimal
+from decimal import ROUND_HALF_UP, Decimal
 
 from carpentry.buying.money import cents
 from carpentry.sizes import Section, StockName
@@ -69,6 +69,22 @@ def shopping_list(
         per_copy=cents(total / copies),
         unpriced=sum(line.count for line in kept if line.price is None),
     )
+
+
+@dataclass(frozen=True)
+class Margin:
+    """What is earned on one that sells, and its share of the price in percent."""
+
+    amount: Decimal
+    percent: Decimal
+
+
+def margin(sells_for: Decimal, cost: Decimal) -> Margin | None:
+    """The margin on one build that costs ``cost``; ``None`` where it sells for nothing."""
+    if not sells_for:
+        return None
+    earned = sells_for - cost
+    return Margin(cents(earned), (earned / sells_for * 100).quantize(Decimal(1), ROUND_HALF_UP))
 
 
 def _with_tax(amount: Decimal, tax: Tax) -> tuple[Decimal, Decimal]:

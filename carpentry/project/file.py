@@ -167,6 +167,8 @@ def _read_setting_fields(reader: Reader, unit: Unit) -> SettingFields:
         keep_from_of=reader.text("keep_from_of", usual.keep_from_of),
         spare=reader.text("spare", usual.spare),
         rack=reader.choice("rack", list(RackUse), usual.rack),
+        budget=reader.text("budget", usual.budget),
+        sells_for=reader.text("sells_for", usual.sells_for),
         **grouped,
     )
 

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass
+from decimal import Decimal
 from enum import StrEnum
 from functools import partial
 
@@ -28,6 +29,7 @@ _MOST = {
     "extra_width": (TICKS_PER_INCH, "at most an inch is planed off"),
     "extra_thickness": (TICKS_PER_INCH, "at most an inch is planed off"),
 }
+_MONEY = re.compile(r"\d{1,9}(?:\.\d{1,2})?")
 _SPARE = re.compile(r"(\d+)\s*(%?)")
 
 
@@ -60,6 +62,8 @@ class SettingFields:
     keep_from_of: str = ""
     spare: str = "0"
     rack: str = "never"
+    budget: str = ""
+    sells_for: str = ""
 
     @classmethod
     def usual(cls, unit: Unit) -> "SettingFields":
@@ -86,7 +90,8 @@ class Settings:
     """Settings as understood. Lengths are exact; ``copies`` is how many are built; ``rip`` whether
     parts may be ripped from other sizes unless they say otherwise, in which ``order`` of work;
     leftovers are worth keeping from ``keep_from`` on, of some stocks as ``kept`` says; ``eased`` is
-    ripped off either edge of a board before strips are."""
+    ripped off either edge of a board before strips are. ``budget`` is for all copies, ``sells_for``
+    is what one could sell for."""
 
     fields: SettingFields
     unit: Unit
@@ -106,6 +111,8 @@ class Settings:
     spare: Spare
     rack: RackUse
     kept: Mapping[StockName, Length]
+    budget: Decimal | None
+    sells_for: Decimal | None
 
     def keep_from_for(self, stock: StockName) -> int:
         """Ticks from which on a leftover of a stock is worth keeping."""
@@ -130,6 +137,14 @@ def _spare(text: str) -> Spare:
     if not found or int(found[1]) > MAX_SPARE:
         raise CarpentryError("write spare boards of each size, such as 1, or a share, such as 10 %")
     return Spare(percent=int(found[1])) if found[2] else Spare(boards=int(found[1]))
+
+
+def _money(text: str) -> Decimal | None:
+    if not text.strip():
+        return None
+    if not _MONEY.fullmatch(text.strip()):
+        raise CarpentryError("write an amount of money, such as 400 or 399.50")
+    return Decimal(text.strip())
 
 
 def _notation(text: str, unit: Unit) -> Notation:
@@ -179,6 +194,10 @@ def read_settings(fields: SettingFields, own: OwnStocks = NO_OWN) -> Settings:
     kept = faults.attempt(
         "keep_from_of", lambda: read_keep_rules(fields.keep_from_of, unit, own), kept
     )
+    budget, sells_for = (
+        faults.attempt(place, partial(_money, getattr(fields, place)), None)
+        for place in ("budget", "sells_for")
+    )
     faults.raise_any()
     return Settings(
         fields=fields,
@@ -191,5 +210,7 @@ def read_settings(fields: SettingFields, own: OwnStocks = NO_OWN) -> Settings:
         spare=spare,
         rack=rack,
         kept=kept,
+        budget=budget,
+        sells_for=sells_for,
         **lengths,
     )

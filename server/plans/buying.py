@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from carpentry.buying import ShoppingList, write_money, write_volume
+from carpentry.buying import ShoppingList, margin, write_money, write_volume
 from carpentry.cutting import CutPlan
 from carpentry.length import Notation, sold_name
 from carpentry.project import Hardware
@@ -54,6 +54,11 @@ def shopping_out(
         hardware=_hardware(inputs.hardware, currency, notation),
         subtotal=write_money(shopping.subtotal, currency),
         wood_total=write_money(shopping.wood_total, currency),
+        budget=_budget(shopping, inputs),
+        over_budget=bool(
+            inputs.settings.budget is not None and shopping.total > inputs.settings.budget
+        ),
+        margin=_margin(shopping, inputs),
         tax_rate=f"{inputs.basis.tax.rate:f}",
         tax_included=inputs.basis.tax.included,
         tax=write_money(shopping.tax, currency),
@@ -62,6 +67,26 @@ def shopping_out(
         copies=inputs.settings.copies,
         unpriced=shopping.unpriced,
     )
+
+
+def _budget(shopping: ShoppingList, inputs: Inputs) -> str:
+    budget, currency = inputs.settings.budget, inputs.currency
+    if budget is None:
+        return ""
+    left = write_money(abs(budget - shopping.total), currency)
+    word = "over" if shopping.total > budget else "left of"
+    return f"{left} {word} the budget of {write_money(budget, currency)}"
+
+
+def _margin(shopping: ShoppingList, inputs: Inputs) -> str:
+    sells_for, currency = inputs.settings.sells_for, inputs.currency
+    earned = margin(sells_for, shopping.per_copy) if sells_for else None
+    if sells_for is None or earned is None:
+        return ""
+    amount = write_money(abs(earned.amount), currency)
+    way = "below" if earned.amount < 0 else "above"
+    share = f"{abs(earned.percent):f} %"
+    return f"sells for {write_money(sells_for, currency)}: {amount}, {share}, {way} cost"
 
 
 def _amount(amount: int, volume: bool, notation: Notation) -> str:

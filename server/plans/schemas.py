@@ -226,12 +226,16 @@ class HardwareOut(BaseModel):
 
 
 class ShoppingOut(BaseModel):
-    """``wood_total`` is without hardware, ``total`` with it; both with the tax."""
+    """``wood_total`` is without hardware, ``total`` with it; both with the tax. ``budget`` says
+    what of it is left or over, ``margin`` what one earns; empty where nothing was said."""
 
     lines: list[ListLineOut]
     hardware: HardwareOut
     subtotal: str
     wood_total: str
+    budget: str
+    over_budget: bool
+    margin: str
     tax_rate: str
     tax_included: bool
     tax: str

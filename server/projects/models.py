@@ -78,6 +78,9 @@ class Project(Versioned):
     hardware = models.TextField(blank=True, max_length=20_000)
     finishes = models.TextField(blank=True, max_length=20_000)
 
+    budget = models.CharField(max_length=20, blank=True)
+    sells_for = models.CharField(max_length=20, blank=True)
+
     class Meta:
         ordering = ["-updated"]
 

@@ -86,6 +86,8 @@ class ProjectOut(BaseModel):
     trim_end: SettingLengthOut
     keep_from: SettingLengthOut
     keep_from_of: str
+    budget: str
+    sells_for: str
     joints: str
     hardware: str
     finishes: str
@@ -160,6 +162,8 @@ class ProjectPatchIn(SeenIn):
     share_angled_cuts: bool | None = None
     keep_from: str | None = None
     keep_from_of: str | None = None
+    budget: str | None = None
+    sells_for: str | None = None
     joints: str | None = None
     hardware: str | None = None
     finishes: str | None = None

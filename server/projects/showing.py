@@ -76,6 +76,8 @@ def show_project(project: Project) -> ProjectOut:
         copies=project.copies,
         rack=project.rack,
         keep_from_of=project.keep_from_of,
+        budget=project.budget,
+        sells_for=project.sells_for,
         **{name: getattr(project, name) for name in TYPED_LINES},
         rip=project.rip,
         order=project.order,

@@ -84,3 +84,19 @@ class HardwareTest(ApiTestCase):
         bad = self.change(project, "patch", "", finishes="oil on B, 2 coats, 0 m2/l").json()
         told = bad["plan"]["shopping"]["hardware"]["problems"]
         self.assertIn("covers nothing", told[0])
+
+    def test_budget_and_margin(self) -> None:
+        """16.00 for one build: 4.00 over 12.00, and 24.00 of 40.00 earned."""
+        project = self.change(self.project, "patch", "", budget="12", sells_for="40.00").json()
+        shopping = project["plan"]["shopping"]
+        self.assertTrue(shopping["over_budget"])
+        self.assertEqual(shopping["budget"], "$4.00 over the budget of $12.00")
+        self.assertEqual(shopping["margin"], "sells for $40.00: $24.00, 60 %, above cost")
+        project = self.change(project, "patch", "", budget="20").json()
+        self.assertEqual(
+            project["plan"]["shopping"]["budget"], "$4.00 left of the budget of $20.00"
+        )
+        less = self.change(project, "patch", "", sells_for="10").json()
+        self.assertIn("$6.00, 60 %, below cost", less["plan"]["shopping"]["margin"])
+        faults = self.problems(self.change(less, "patch", "", budget="lots"))
+        self.assertIn("write an amount of money", faults["budget"])

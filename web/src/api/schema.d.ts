@@ -2101,6 +2101,8 @@ export interface components {
         };
         /** ProjectOut */
         ProjectOut: {
+            /** Budget */
+            budget: string;
             change: components["schemas"]["ChangeOut"];
             /** Copies */
             copies: number;
@@ -2138,6 +2140,8 @@ export interface components {
             redo: string | null;
             /** Rip */
             rip: boolean;
+            /** Sells For */
+            sells_for: string;
             /** Share Angled Cuts */
             share_angled_cuts: boolean;
             /** Spare */
@@ -2159,6 +2163,8 @@ export interface components {
         };
         /** ProjectPatchIn */
         ProjectPatchIn: {
+            /** Budget */
+            budget?: string | null;
             /**
              * Change Id
              * Format: uuid
@@ -2196,6 +2202,8 @@ export interface components {
             rack?: string | null;
             /** Rip */
             rip?: boolean | null;
+            /** Sells For */
+            sells_for?: string | null;
             /** Share Angled Cuts */
             share_angled_cuts?: boolean | null;
             /** Spare */
@@ -2587,14 +2595,21 @@ export interface components {
         };
         /**
          * ShoppingOut
-         * @description ``wood_total`` is without hardware, ``total`` with it; both with the tax.
+         * @description ``wood_total`` is without hardware, ``total`` with it; both with the tax. ``budget`` says
+         *     what of it is left or over, ``margin`` what one earns; empty where nothing was said.
          */
         ShoppingOut: {
+            /** Budget */
+            budget: string;
             /** Copies */
             copies: number;
             hardware: components["schemas"]["HardwareOut"];
             /** Lines */
             lines: components["schemas"]["ListLineOut"][];
+            /** Margin */
+            margin: string;
+            /** Over Budget */
+            over_budget: boolean;
             /** Per Copy */
             per_copy: string;
             /** Subtotal */

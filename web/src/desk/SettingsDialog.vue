@@ -30,6 +30,8 @@ function asTyped() {
     share_angled_cuts: project.share_angled_cuts,
     keep_from: project.keep_from.typed,
     keep_from_of: project.keep_from_of,
+    budget: project.budget,
+    sells_for: project.sells_for,
     extra_length: project.extra_length.typed,
     extra_width: project.extra_width.typed,
     extra_thickness: project.extra_thickness.typed,
@@ -130,6 +132,18 @@ async function save() {
               hint="against culls: 1, or 10 %"
               persistent-hint
               :error-messages="faults.at('spare')"
+            />
+            <v-text-field
+              v-model="form.budget"
+              label="Budget for all of it"
+              inputmode="decimal"
+              :error-messages="faults.at('budget')"
+            />
+            <v-text-field
+              v-model="form.sells_for"
+              label="One could sell for"
+              inputmode="decimal"
+              :error-messages="faults.at('sells_for')"
             />
             <v-select
               v-model="form.rack"

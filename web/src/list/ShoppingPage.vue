@@ -155,6 +155,14 @@ const left = computed(() =>
               <td colspan="4" class="to-right">without hardware</td>
               <td class="to-right figure">{{ shopping.wood_total }}</td>
             </tr>
+            <tr v-if="shopping.budget" :class="{ over: shopping.over_budget }">
+              <td colspan="2" class="roomy"></td>
+              <td colspan="5" class="to-right">{{ shopping.budget }}</td>
+            </tr>
+            <tr v-if="shopping.margin">
+              <td colspan="2" class="roomy"></td>
+              <td colspan="5" class="to-right">{{ shopping.margin }}</td>
+            </tr>
             <tr v-if="shopping.copies > 1">
               <td colspan="2" class="roomy"></td>
               <td colspan="4" class="to-right">each of {{ shopping.copies }}</td>
@@ -290,6 +298,11 @@ tfoot td {
 .total td {
   font-size: 1.15rem;
   border-top: 2px solid rgb(var(--v-theme-on-background));
+}
+
+.over td {
+  color: rgb(var(--v-theme-error));
+  font-weight: 600;
 }
 
 .without {
