@@ -32,6 +32,16 @@ class HardwareTest(BrowserTestCase):
         page.set_viewport_size({"width": PHONE_SIZE[0], "height": PHONE_SIZE[1]})
         self.assertEqual(self.sideways(page), 0)
 
+    def test_another_yard_beside_this_one(self) -> None:
+        page = self.open_project()
+        page.get_by_role("link", name="List").click()
+        page.get_by_role("combobox", name="Compare with").click(force=True)
+        page.get_by_role("option", name="Pike & Daughter").click()
+        table = page.get_by_role("region", name="Two yards")
+        expect(table.get_by_role("row", name="total with tax")).to_be_visible(timeout=20_000)
+        expect(page.get_by_role("status").filter(has_text="cheaper at")).to_be_visible()
+        self.assertEqual(serious(page), [])
+
     def test_packs_of_a_yard(self) -> None:
         page = self.enter_demo()
         page.get_by_role("link", name="Yards").click()

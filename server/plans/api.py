@@ -7,14 +7,16 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from server.config.schemas import ErrorOut
+from server.plans.comparing import compare_with
 from server.plans.cut import mark_cut, take_cut_back
 from server.plans.inputs import inputs_of
 from server.plans.making import plan_for
 from server.plans.models import Plan
-from server.plans.schemas import ChangeIn, PlanOut
+from server.plans.schemas import ChangeIn, ComparisonOut, PlanOut
 from server.plans.showing import show_plan
 from server.plans.solver import solver
 from server.projects.models import Project
+from server.yards.models import Yard
 
 router = Router(tags=["plans"])
 
@@ -34,6 +36,17 @@ def ask_for_plan(request: HttpRequest, project_id: uuid.UUID) -> PlanOut:
     inputs = inputs_of(project)
     project.plans.filter(digest=inputs.digest(), status=Plan.Status.STOPPED).delete()
     return show_plan(plan_for(project, inputs), inputs)
+
+
+@router.get(
+    "/projects/{uuid:project_id}/compare/{uuid:yard_id}",
+    response={200: ComparisonOut, 404: ErrorOut, 422: ErrorOut},
+)
+def compare_yards(request: HttpRequest, project_id: uuid.UUID, yard_id: uuid.UUID) -> ComparisonOut:
+    """The project's purchase beside what it would be at another yard; keeps nothing."""
+    project = get_object_or_404(Project.objects.of(request.user), id=project_id)
+    yard = get_object_or_404(Yard.objects.of(request.user), id=yard_id)
+    return compare_with(project, yard)
 
 
 @router.get("/plans/{uuid:plan_id}", response={200: PlanOut, 404: ErrorOut})

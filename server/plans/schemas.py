@@ -282,3 +282,31 @@ class PlanOut(BaseModel):
     materials: list[MaterialOut]
     shopping: ShoppingOut
     tally: TallyOut
+
+
+class ComparedLineOut(BaseModel):
+    """A stock and length as two yards sell it; nothing where it is not bought there."""
+
+    stock: str
+    named_length: str
+    spare: bool
+    here: ListLineOut | None
+    there: ListLineOut | None
+
+
+class ComparisonOut(BaseModel):
+    """A project at its own yard and at another. ``verdict`` says which is cheaper, or ``refused``
+    why totals cannot be compared; ``left_out`` counts parts without a board there."""
+
+    here: str
+    there: str
+    here_claim: str
+    there_claim: str
+    lines: list[ComparedLineOut]
+    here_hardware: str
+    there_hardware: str
+    here_total: str
+    there_total: str
+    left_out: int
+    verdict: str
+    refused: str

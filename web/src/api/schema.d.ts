@@ -356,6 +356,26 @@ export interface paths {
         patch: operations["server_projects_api_change_project"];
         trace?: never;
     };
+    "/api/projects/{project_id}/compare/{yard_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare Yards
+         * @description The project's purchase beside what it would be at another yard; keeps nothing.
+         */
+        get: operations["server_plans_api_compare_yards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/cut-sheet.pdf": {
         parameters: {
             query?: never;
@@ -1354,6 +1374,51 @@ export interface components {
             headline: string;
             /** Proven */
             proven: boolean;
+        };
+        /**
+         * ComparedLineOut
+         * @description A stock and length as two yards sell it; nothing where it is not bought there.
+         */
+        ComparedLineOut: {
+            here: components["schemas"]["ListLineOut"] | null;
+            /** Named Length */
+            named_length: string;
+            /** Spare */
+            spare: boolean;
+            /** Stock */
+            stock: string;
+            there: components["schemas"]["ListLineOut"] | null;
+        };
+        /**
+         * ComparisonOut
+         * @description A project at its own yard and at another. ``verdict`` says which is cheaper, or ``refused``
+         *     why totals cannot be compared; ``left_out`` counts parts without a board there.
+         */
+        ComparisonOut: {
+            /** Here */
+            here: string;
+            /** Here Claim */
+            here_claim: string;
+            /** Here Hardware */
+            here_hardware: string;
+            /** Here Total */
+            here_total: string;
+            /** Left Out */
+            left_out: number;
+            /** Lines */
+            lines: components["schemas"]["ComparedLineOut"][];
+            /** Refused */
+            refused: string;
+            /** There */
+            there: string;
+            /** There Claim */
+            there_claim: string;
+            /** There Hardware */
+            there_hardware: string;
+            /** There Total */
+            there_total: string;
+            /** Verdict */
+            verdict: string;
         };
         /** ConfirmIn */
         ConfirmIn: {
@@ -3669,6 +3734,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_plans_api_compare_yards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                yard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Unprocessable Entity */

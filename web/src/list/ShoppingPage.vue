@@ -7,6 +7,7 @@ import LengthText from '../shared/LengthText.vue'
 import NowherePage from '../shared/NowherePage.vue'
 import SectionText from '../shared/SectionText.vue'
 import TallyLine from '../shared/TallyLine.vue'
+import CompareYards from './CompareYards.vue'
 import HardwareDialog from './HardwareDialog.vue'
 import HardwareTable from './HardwareTable.vue'
 import TakeAway from './TakeAway.vue'
@@ -183,6 +184,7 @@ const left = computed(() =>
         Lengths go by common practice: two thirds into a face, 1½ times what is fastened into an
         edge, never through. What a joint bears is not checked.
       </p>
+      <CompareYards :project="project" />
       <HardwareDialog v-model="fastening" :project="project" :desk="desk" />
       <template v-if="left.length">
         <h2>Not on this list</h2>

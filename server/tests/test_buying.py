@@ -1,4 +1,4 @@
-"""Joints, packs and totals through the API."""
+"""Joints, packs, totals and other yards through the API."""
 
 import uuid
 from typing import Any
@@ -8,12 +8,14 @@ from server.tests.base import ApiTestCase
 PRICES = b"yard,stock,length,price\nOld Mill,2x4,8ft,4.00\nOld Mill,1x6,8ft,6.00\n"
 
 
-class HardwareTest(ApiTestCase):
+class BuyingTestCase(ApiTestCase):
     def setUp(self) -> None:
         super().setUp()
         self.yard = self.take_prices(PRICES)[0]
         self.project = self.new_project("2 post 2x4 36\n4 slat 1x6 40", yard=self.yard["id"])
 
+
+class HardwareTest(BuyingTestCase):
     def sell(self, packs: str) -> Any:
         yard = self.ask("get", f"/yards/{self.yard['id']}").json()
         body = {"version": yard["version"], "change_id": str(uuid.uuid4()), "packs": packs}
@@ -100,3 +102,43 @@ class HardwareTest(ApiTestCase):
         self.assertIn("$6.00, 60 %, below cost", less["plan"]["shopping"]["margin"])
         faults = self.problems(self.change(less, "patch", "", budget="lots"))
         self.assertIn("write an amount of money", faults["budget"])
+
+
+class CompareTest(BuyingTestCase):
+    def other(self, data: bytes) -> str:
+        return self.take_prices(b"yard,stock,length,price\n" + data)[0]["id"]
+
+    def compared(self, yard: str) -> Any:
+        return self.ask("get", f"/projects/{self.project['id']}/compare/{yard}")
+
+    def test_two_yards_line_by_line(self) -> None:
+        """At the other yard the 2x4 is 3.00 and slats come from one board of 16 ft."""
+        yard = self.other(b"Hill Top,2x4,8ft,3.00\nHill Top,1x6,16ft,11.00\n")
+        found = self.compared(yard).json()
+        self.assertEqual((found["here_total"], found["there_total"]), ("$16.00", "$14.00"))
+        self.assertEqual(found["verdict"], "$2.00 cheaper at Hill Top")
+        rows = {(row["stock"], row["named_length"]): row for row in found["lines"]}
+        self.assertEqual(rows["2x4", "8 ft"]["there"]["line_price"], "$3.00")
+        self.assertIsNone(rows["1x6", "8 ft"]["there"])
+        self.assertEqual(rows["1x6", "16 ft"]["there"]["count"], 1)
+        self.assertEqual(found["there_claim"], "No cheaper purchase exists")
+        self.project = self.change(self.project, "patch", "", joints="8 B to A, 2 screws").json()
+        some = self.compared(yard).json()
+        self.assertEqual(some["verdict"], "the wood alone is $2.00 cheaper at Hill Top")
+        self.assertEqual(some["there_hardware"], "$0.00, some without a price")
+        again = self.ask("get", f"/projects/{self.project['id']}").json()
+        self.assertEqual(again["yard"]["name"], "Old Mill")
+        self.assertEqual(again["plan"]["tally"]["cost"], "$16.00")
+
+    def test_currencies_and_missing_boards(self) -> None:
+        yard = self.other(b"Hill Top,2x4,8ft,3.00\nHill Top,1x6,2ft,1.00\n")
+        self.assertIn("not of the same things", self.compared(yard).json()["verdict"])
+        state = self.ask("get", f"/yards/{yard}").json()
+        body = {"version": state["version"], "change_id": str(uuid.uuid4()), "currency": "EUR"}
+        self.ask("patch", f"/yards/{yard}", body)
+        found = self.compared(yard).json()
+        self.assertEqual(found["verdict"], "")
+        self.assertIn("USD and EUR", found["refused"])
+        self.change(self.project, "patch", "", yard="")
+        faults = self.problems(self.compared(yard))
+        self.assertIn("choose a yard", faults["yard"])
