@@ -8,7 +8,6 @@ from time import monotonic
 from carpentry.cutting.alone import each_alone
 from carpentry.cutting.angled import Angled, to_angled
 from carpentry.cutting.arrange import arrange_angled, arrange_line, arrange_ripped
-from carpentry.cutting.blocks import TooManyBlocks
 from carpentry.cutting.check import check_plan
 from carpentry.cutting.holding import Holder
 from carpentry.cutting.leftover import lengthen_leftover
@@ -19,11 +18,12 @@ from carpentry.cutting.model import Packing
 from carpentry.cutting.particular import sound_stretches
 from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
 from carpentry.cutting.problem import CutPart, CutProblem
+from carpentry.cutting.relaxed import AnyModel, is_no_looser, leaves_something_out, relaxed
 from carpentry.cutting.ripped import Ripped
 from carpentry.cutting.ripping import fits_stock
 from carpentry.cutting.search import SearchResult, search
 from carpentry.cutting.steady import keep_boards
-from carpentry.ends import SQUARE_ENDS, is_angled
+from carpentry.ends import is_angled
 from carpentry.length import Notation, Unit, write_length
 
 
@@ -57,11 +57,9 @@ def plan_cuts(
         return _plan_owned_first(problem, budget, progress)
     deadline = monotonic() + budget.seconds
     model = _model(problem, deadline - budget.seconds * (1 - _LIST_SHARE))
-    roomy = not isinstance(model, Angled) and any(
-        is_angled(part.ends) or is_angled(part.edges) for part in problem.parts
-    )
-    if isinstance(model, Ripped) and any(piece.flaws for piece in problem.stock):
-        roomy |= not all(part.clear for part in problem.parts)
+    roomy = leaves_something_out(problem, model)
+    loose = relaxed(problem) if roomy else None
+    roomy = roomy and not is_no_looser(loose, model)
 
     def report(packing: Packing, bound: int) -> None:
         if progress:
@@ -84,37 +82,18 @@ def plan_cuts(
         if found.proven:
             packing = lengthen_leftover(problem, holder, model, found.packing)
     if roomy:
-        found = _bounded(problem, found, model, max(deadline, monotonic() + 0.2))
+        found = _bounded(found, loose, model, max(deadline, monotonic() + 0.2))
     return _checked(problem, model, packing, proven=found.proven, bound=found.bound)
 
 
 def _bounded(
-    problem: CutProblem, found: SearchResult, model: Line | Angled | Ripped, deadline: float
+    found: SearchResult, loose: Line | Ripped | None, model: AnyModel, deadline: float
 ) -> SearchResult:
-    """What is really proven of a plan with angles. Every angled end has its own saw line, but for
-    one class that shares, and bevels are shared with their like only; the bound is that of a
-    problem in which every plan has room: square saw lines, at every end half of what sharing it
-    could save, and bevels as close as they can come."""
-    share = problem.share_angled_cuts
-
-    def least_part(part: CutPart) -> CutPart:
-        saved = (part.reach(0) + part.reach(1)) // 2 if share else 0
-        return replace(part, length=max(1, part.length - saved), ends=SQUARE_ENDS)
-
+    """What is really proven of a plan whose model leaves some ways to save out."""
     unproven = replace(found, proven=False, bound=0, fewest=0)
-    bevelled = {part.thickness for part in problem.parts if is_angled(part.edges)}
-    if len(bevelled) > 1:
+    if loose is None:
         return unproven
-    parts = tuple(least_part(part) for part in problem.parts)
-    roomy = replace(problem, parts=parts, share_angled_cuts=False)
-    try:
-        loose = Ripped(roomy, loose=True) if problem.is_ripped else to_line(roomy)
-    except TooManyBlocks:
-        return unproven
-    if isinstance(loose, Ripped) and isinstance(model, Ripped):
-        known = all(kind.section.patterns is not None for kind in model.kinds)
-        if known and loose.is_like(model):
-            return found
+    if isinstance(loose, Ripped):
         loose.list_loads(deadline)
     least = search(Holder(loose, deadline), lambda *_: None)
     if sum(least.packing.missing) != sum(found.packing.missing):
@@ -214,7 +193,7 @@ def first_plan(problem: CutProblem) -> CutPlan:
     return _checked(problem, model, packing, proven=False, bound=0)
 
 
-def _model(problem: CutProblem, deadline: float) -> Line | Angled | Ripped:
+def _model(problem: CutProblem, deadline: float) -> AnyModel:
     if problem.is_ripped:
         return Ripped(problem)
     angled = any(is_angled(part.ends) for part in problem.parts)
@@ -223,7 +202,7 @@ def _model(problem: CutProblem, deadline: float) -> Line | Angled | Ripped:
 
 def _checked(
     problem: CutProblem,
-    model: Line | Angled | Ripped,
+    model: AnyModel,
     packing: Packing,
     *,
     proven: bool,

@@ -9,6 +9,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from time import monotonic
 
+import numpy as np
+import numpy.typing as npt
+
 from carpentry.cutting.holding import (
     Bin,
     Holder,
@@ -22,6 +25,8 @@ from carpentry.cutting.model import Board, Model, Packing
 
 _MOST_PURCHASES = 400
 _PURCHASE_NODES = 50_000
+_MOST_LISTED = 50_000
+Ints = npt.NDArray[np.int64]
 
 
 @dataclass(frozen=True)
@@ -81,6 +86,14 @@ class _Purchases:
         self.scarce = _scarce_items(model)
         self.inequalities: list[Inequality] = []
         self.refused: list[Purchase] = []
+        self._listed: _Listed | None = None
+
+    def list_up_to(self, best: Packing) -> None:
+        """Lists every purchase that is no worse than a packing, where they are few; later answers
+        are then looked up."""
+        if not self.scarce and not any(best.missing):
+            counts = _counts_up_to(self.model, best.key(self.model)[1])
+            self._listed = _Listed(self.model, counts) if counts is not None else None
 
     def _program(self, costs: Sequence[int], most_missing: int | None) -> Program:
         program = Program([])
@@ -125,6 +138,8 @@ class _Purchases:
     def cheapest(self) -> Purchase | None:
         """The next candidate, least in parts given up, cost and pieces; ``None`` when undecided."""
         model = self.model
+        if self._listed:
+            return self._listed.cheapest(self.inequalities, self.refused)
         most_missing = 0
         if self.scarce:
             found = self._program([0] * len(model.sources), None).solve(
@@ -145,6 +160,49 @@ class _Purchases:
         purchase = Purchase(tuple(round(n) for n in found.columns[:sources]), tuple(missing))
         met = all(i.is_met(purchase.counts, purchase.missing) for i in self.inequalities)
         return purchase if met else None
+
+
+def _counts_up_to(model: Model, cost: int) -> Ints | None:
+    """How many pieces of each source, for every purchase that costs no more; ``None`` where there
+    are too many."""
+    counts: Ints = np.zeros((1, 0), dtype=np.int64)
+    spent: Ints = np.zeros(1, dtype=np.int64)
+    for source in model.sources:
+        if source.cost:
+            most = np.minimum((cost - spent) // source.cost, source.limit)
+        else:
+            most = np.full(len(spent), source.limit, dtype=np.int64)
+        if int((most + 1).sum()) > _MOST_LISTED:
+            return None
+        rows = np.repeat(np.arange(len(spent)), most + 1)
+        more = np.concatenate([np.arange(n + 1) for n in most])
+        counts = np.column_stack([counts[rows], more])
+        spent = spent[rows] + more * source.cost
+    return counts
+
+
+class _Listed:
+    """Purchases in the order of cost and pieces; those that break what is learnt are struck off."""
+
+    def __init__(self, model: Model, counts: Ints) -> None:
+        costs = counts @ np.array([source.cost for source in model.sources], dtype=np.int64)
+        self.counts = counts[np.lexsort((counts.sum(axis=1), costs))]
+        self.nothing_missing = tuple(0 for _ in model.sizes)
+        self.known = self.refused = 0
+
+    def cheapest(
+        self, inequalities: Sequence[Inequality], refused: Sequence[Purchase]
+    ) -> Purchase | None:
+        """The first that is left; ``None`` where none is."""
+        for inequality in inequalities[self.known :]:
+            worth = np.array(inequality.worth, dtype=np.int64)
+            self.counts = self.counts[self.counts @ worth >= inequality.needed]
+        for purchase in refused[self.refused :]:
+            self.counts = self.counts[(self.counts > np.array(purchase.counts)).any(axis=1)]
+        self.known, self.refused = len(inequalities), len(refused)
+        if not len(self.counts):
+            return None
+        return Purchase(tuple(int(n) for n in self.counts[0]), self.nothing_missing)
 
 
 def _item_prices(holder: Holder, start: Packing) -> list[int] | None:
@@ -217,6 +275,7 @@ class _Search:
                 self.purchases.inequalities.append(self.holder.inequality(prices, tight=True))
             for packing in model.tries(prices, (monotonic() + self.deadline) / 2):
                 self.offer(packing)
+        self.purchases.list_up_to(self.best)
         decided = True
         for _ in range(_MOST_PURCHASES):
             if monotonic() > self.deadline:

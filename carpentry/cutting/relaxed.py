@@ -1,0 +1,57 @@
+"""What bounds a plan whose model leaves out some ways to save: a problem in which every plan there
+is has room, and may be cheaper.
+
+A model gives every angled end a saw line of its own, but for one class that shares; it shares
+bevels with their like only; it lays parts that may lie on a flaw in few ways. In the relaxed
+problem saw lines are square, at every end half of what sharing it could save is gone, bevels lie as
+close as they can come, and flaws take nothing where some parts may lie on them.
+"""
+
+from dataclasses import replace
+
+from carpentry.cutting.angled import Angled
+from carpentry.cutting.blocks import TooManyBlocks
+from carpentry.cutting.line import Line, to_line
+from carpentry.cutting.problem import CutPart, CutProblem
+from carpentry.cutting.ripped import Ripped
+from carpentry.ends import SQUARE_ENDS, is_angled
+
+AnyModel = Line | Angled | Ripped
+
+
+def leaves_something_out(problem: CutProblem, model: AnyModel) -> bool:
+    """Whether a model's own bound is not that of every plan."""
+    if isinstance(model, Angled):
+        return False
+    if any(is_angled(part.ends) or is_angled(part.edges) for part in problem.parts):
+        return True
+    flawed = isinstance(model, Ripped) and any(piece.flaws for piece in problem.stock)
+    return flawed and not all(part.clear for part in problem.parts)
+
+
+def relaxed(problem: CutProblem) -> Line | Ripped | None:
+    """The model of the relaxed problem; ``None`` where there is none that is worth its work."""
+    share = problem.share_angled_cuts
+
+    def least(part: CutPart) -> CutPart:
+        saved = (part.reach(0) + part.reach(1)) // 2 if share else 0
+        return replace(part, length=max(1, part.length - saved), ends=SQUARE_ENDS)
+
+    if len({part.thickness for part in problem.parts if is_angled(part.edges)}) > 1:
+        return None
+    parts = tuple(least(part) for part in problem.parts)
+    roomy = replace(problem, parts=parts, share_angled_cuts=False)
+    try:
+        return Ripped(roomy, loose=True) if problem.is_ripped else to_line(roomy)
+    except TooManyBlocks:
+        return None
+
+
+def is_no_looser(loose: Line | Ripped | None, model: AnyModel) -> bool:
+    """Whether boards hold no more in the relaxed problem, so that the model's own bound is one."""
+    return (
+        isinstance(loose, Ripped)
+        and isinstance(model, Ripped)
+        and all(kind.section.patterns is not None for kind in model.kinds)
+        and loose.is_like(model)
+    )
