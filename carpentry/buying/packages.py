@@ -8,7 +8,7 @@ from time import monotonic
 from carpentry.cutting.linear import INFINITY, Outcome, Program
 from carpentry.errors import CarpentryError
 
-MOST_NEEDED = 100_000
+MOST_NEEDED = 10_000_000
 _SECONDS = 2.0
 
 

@@ -24,7 +24,7 @@ from carpentry.buying.joints import (
     read_joint,
     read_package,
 )
-from carpentry.buying.packages import Package, pack_need
+from carpentry.buying.packages import MOST_NEEDED, Package, pack_need
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import TICKS_PER_INCH, Unit
 from carpentry.project.settings import Settings
@@ -229,7 +229,7 @@ def _line(
     alike = [package for package in offered if package.volume == volume]
     packages = [Package("one", 1, price)] if price is not None else alike
     name, reasons = needs.names[key], tuple(dict.fromkeys(needs.reasons[key]))
-    if not packages and needed > have:
+    if (not packages and needed > have) or needed > MOST_NEEDED:
         return HardwareLine(name, key[1], needed, have, (), None, 0, reasons, volume)
     packed = pack_need(needed, packages, have)
     packs = tuple((p, n) for p, n in zip(packages, packed.counts, strict=True) if n)

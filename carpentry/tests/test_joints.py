@@ -91,6 +91,10 @@ class CountingTest(TestCase):
         self.assertEqual([line.needed for line in found.lines], [24, 3])
         self.assertEqual((found.price, found.unpriced), (Decimal("7.50"), 1))
 
+    def test_more_than_anybody_buys_has_no_price(self) -> None:
+        found = hardware("10000 B to A, 10000 screws", packs="screw 2in, 25, 3.00")
+        self.assertEqual((found.lines[0].needed, found.lines[0].price), (100_000_000, None))
+
     def test_what_a_bolt_takes(self) -> None:
         """Common practice, no source: two washers and a nut for a bolt, one washer for a carriage
         bolt; a plug for every recess."""
