@@ -87,7 +87,7 @@ class DeskPictures(BrowserTestCase):
         form.get_by_role("button", name="Add it").click()
         expect(form.get_by_label("Name")).to_have_value("")
         self.shoot(page, "materials")
-        page.get_by_role("link", name="Rack").click()
+        page.get_by_role("link", name="Rack on hand").click()
         form = page.locator("form.new")
         for stock, length, place in (
             ("2x4 treated", "75", "left bay"),

@@ -13,7 +13,7 @@ from e2e.test_care import serious
 
 class RackTest(BrowserTestCase):
     def open_rack(self) -> None:
-        self.enter_demo().get_by_role("link", name="Rack").click()
+        self.enter_demo().get_by_role("link", name="Rack on hand").click()
         expect(self.page.get_by_role("heading", name="Rack")).to_be_visible()
 
     def lay_on(self, stock: str, length: str) -> None:
@@ -68,7 +68,7 @@ class RackTest(BrowserTestCase):
         expect(dialog).to_contain_text("1x2 cedar")
         dialog.get_by_role("button", name="They are cut").click()
         expect(page.get_by_text("Offcuts worth keeping are on the rack")).to_be_visible()
-        page.get_by_role("link", name="Rack").click()
+        page.get_by_role("link", name="Rack on hand").click()
         expect(page.locator("tbody").first).to_contain_text("28¼″".replace("¼", "1⁄4"))
         count = page.locator("tbody").count()
         self.assertGreater(count, 5)
@@ -79,7 +79,7 @@ class RackTest(BrowserTestCase):
         page.get_by_role("link", name="Desk").click()
         page.get_by_role("button", name="Not cut after all").click()
         expect(page.get_by_role("button", name="Mark as cut")).to_be_visible()
-        page.get_by_role("link", name="Rack").click()
+        page.get_by_role("link", name="Rack on hand").click()
         expect(page.get_by_text("Nothing on the rack yet")).to_be_visible()
 
 

@@ -152,7 +152,8 @@ class WalkTest(BrowserTestCase):
         row = page.get_by_role("row").filter(has_text="6 ft")
         expect(row).to_contain_text("18")
         expect(row).to_contain_text("$131.40")
-        expect(page.get_by_role("row").filter(has_text="total").last).to_contain_text("$344.22")
+        expect(page.get_by_role("row", name="without hardware")).to_contain_text("$344.22")
+        expect(page.get_by_role("row", name="total", exact=False).first).to_contain_text("$578.10")
 
     def test_nothing_is_asked_of_any_other_host(self) -> None:
         page = self.open_project()

@@ -110,7 +110,7 @@ class RackTest(BrowserTestCase):
 
     def test_a_board_is_laid_on_measured_used_and_taken_off(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Rack").click()
+        page.get_by_role("link", name="Rack on hand").click()
         expect(page.get_by_text("Nothing on the rack yet")).to_be_visible()
         self.lay_on("2x99", "75")
         expect(page.get_by_text("no board is called 2x99")).to_be_visible()
@@ -138,7 +138,7 @@ class RackTest(BrowserTestCase):
         page.get_by_role("dialog").get_by_role("button", name="Save").click()
         expect(page.get_by_text("rack 1", exact=True)).to_be_visible()
         expect(page.locator("footer")).to_contain_text("1 from the rack")
-        page.get_by_role("link", name="Rack").click()
+        page.get_by_role("link", name="Rack on hand").click()
         page.get_by_role("searchbox").fill("cedar")
         expect(page.locator("tbody")).to_have_count(1)
         page.get_by_role("button", name="Take off board 2").click()
