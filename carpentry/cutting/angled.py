@@ -177,7 +177,7 @@ class Angled:
         return self.loads.pack(kinds, demand, deadline)
 
     def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
-        return None  # every purchase is decided by its loads
+        return self.loads.every(kind, demand, most)
 
     def quick(self, demand: Sequence[int], used: Sequence[int]) -> Packing:
         return greedy(self, demand, used, self.sizes)

@@ -25,6 +25,7 @@ Of = TypeVar("Of", Lengths, Bools)
 MOST_LOADS = 300_000
 NEVER = 2**30
 _MOST_KEPT = 60
+_MOST_BOARDS = 60
 
 
 def roomiest(model: Model, loads: "Loads", packing: Packing, deadline: float) -> Packing:
@@ -74,10 +75,19 @@ class Loads:
         at = int(worths.argmax())
         return int(worths[at]), tuple(int(n) for n in loads[at])
 
+    def every(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
+        """The loads of a kind with no more than ``demand`` that no other contains, and perhaps a
+        few more; ``None`` for more than ``most``."""
+        loads = np.unique(np.minimum(self.fullest[kind], np.array(demand)), axis=0)
+        return None if len(loads) > most else [tuple(map(int, load)) for load in loads]
+
     def pack(
         self, kinds: Sequence[int], demand: Sequence[int], deadline: float
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
-        """Whether boards of these kinds hold all of a demand, and what each of them holds then."""
+        """Whether boards of these kinds hold all of a demand, and what each of them holds then;
+        undecided for very many boards."""
+        if len(kinds) > _MOST_BOARDS:
+            return Outcome.UNDECIDED, ()
         wanted = tuple(demand)
         if wanted != self._together_for or len(self._together) > _MOST_KEPT:
             self._together, self._together_for = {}, wanted
@@ -106,7 +116,9 @@ class Loads:
         self, kinds: Sequence[int], demand: Sequence[int], deadline: float
     ) -> tuple[Pattern, ...] | None:
         """What each of these boards holds so that one of them has as much length left as can be;
-        ``None`` where no plain board is among them, or time is up."""
+        ``None`` where no plain board is among them, they are very many, or time is up."""
+        if len(kinds) > _MOST_BOARDS:
+            return None
         wanted = tuple(demand)
         best: tuple[int, int, Ints] | None = None
         for kind in dict.fromkeys(kinds):

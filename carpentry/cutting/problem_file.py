@@ -49,7 +49,7 @@ def read_problem(text: str | bytes) -> CutProblem:
     if not parts and not reader.problems:
         reader.fault("parts", "are none: there is nothing to plan")
     shortest = min((part.length for part in parts), default=0)
-    if parts and kerf >= shortest > 0:
+    if parts and kerf >= shortest > 0 and not reader.problems:
         reader.fault("kerf", "is wider than the shortest part is long")
     _sections(reader, stock, parts)
     _pins(reader, stock, parts)

@@ -39,7 +39,7 @@ class Ripped(Ripping):
         return self.kinds[self.sources[source].kind].holds(item, self.items[item])
 
     def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
-        return None  # of large problems too many, and small ones are packed by their loads
+        return self.loads.every(kind, demand, most) if self.loads else None
 
     def pack(
         self, kinds: Sequence[int], demand: Sequence[int], deadline: float

@@ -163,6 +163,12 @@ class PlanningTest(TestCase):
         lefts = [placed.ends[0].degrees for placed in plan.layouts[0].parts]
         self.assertEqual(lefts, [Decimal(45), Decimal(-45), Decimal(45), Decimal(-45)])
 
+    def test_thousands_of_one_part(self) -> None:
+        """Four to a board: 10,000 take 2,500."""
+        given = problem("96", part("slat", "23 1/2", 10_000, "30", "0"), count=10_000)
+        plan = plan_cuts(given)
+        self.assertEqual((plan.status, plan.pieces_of_stock), (Status.OPTIMAL, 2_500))
+
     def test_square_parts_join_a_chain(self) -> None:
         given = problem(
             "96", part("slat", "23 1/2", 3, "30", "-30"), part("block", "10", 2), share=True

@@ -408,6 +408,15 @@ class CheckTest(TestCase):
 
 
 class LimitsTest(TestCase):
+    def test_thousands_of_one_part(self) -> None:
+        """Eight squares to a board of 96 in, two by two: 10,000 take 1,250 boards."""
+        given = problem(
+            [stock("2x4", "1 1/2", "3 1/2", "96", "4.10")],
+            [part("square", "1 1/2", "1 1/2", "23 1/2", 10_000)],
+        )
+        plan = plan_cuts(given, FIVE)
+        self.assertEqual((plan.status, plan.pieces_of_stock), (Status.OPTIMAL, 1_250))
+
     def test_the_clock_only_stops_early(self) -> None:
         given = rip_size(8, kinds=(30, 30), parts=(140, 150))
         started = monotonic()
