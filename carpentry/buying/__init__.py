@@ -2,7 +2,7 @@
 
 from carpentry.buying.coating import write_volume
 from carpentry.buying.joints import read_each_line, read_package
-from carpentry.buying.money import cents, write_money
+from carpentry.buying.money import cents, read_money, write_money
 from carpentry.buying.price_list import UnitOf, read_prices_csv, read_prices_rows, write_prices_csv
 from carpentry.buying.prices import (
     MAX_AVAILABLE,
@@ -14,7 +14,14 @@ from carpentry.buying.prices import (
     piece_price,
     read_price_line,
 )
-from carpentry.buying.shopping import ListLine, ShoppingList, Tax, margin, shopping_list
+from carpentry.buying.shopping import (
+    ListLine,
+    ShoppingList,
+    Tax,
+    budget_told,
+    margin_told,
+    shopping_list,
+)
 
 __all__ = [
     "MAX_AVAILABLE",
@@ -27,10 +34,12 @@ __all__ = [
     "ShoppingList",
     "Tax",
     "UnitOf",
+    "budget_told",
     "cents",
-    "margin",
+    "margin_told",
     "piece_price",
     "read_each_line",
+    "read_money",
     "read_package",
     "read_price_line",
     "read_prices_csv",

@@ -26,7 +26,8 @@ _NUMBER = r"\d+(?:\.\d+)?"
 _VOLUME = re.compile(rf"({_NUMBER})\s*(ml|l|gal|qt|pt|fl\s*oz)", re.IGNORECASE)
 _COAT = re.compile(
     rf"([^,]+?)\s+on\s+(all|[A-Z]{{1,3}}(?:\s+[A-Z]{{1,3}})*),\s*(\d+)\s+coats?,\s*"
-    rf"({_NUMBER})\s*(m2/l|sq\s*ft/gal)(?:,\s*({_NUMBER})\s*%\s*loss)?"
+    rf"({_NUMBER})\s*(m2/l|sq\s*ft/gal)(?:,\s*({_NUMBER})\s*%\s*loss)?",
+    re.IGNORECASE,
 )
 
 
@@ -57,12 +58,12 @@ def read_coat(text: str) -> Coat:
     far = Fraction(coverage)
     if not far:
         raise CarpentryError("a coverage of 0 covers nothing: the can's label says how far it goes")
-    if unit != "m2/l":
+    if unit.lower() != "m2/l":
         far *= SQUARE_METRES_PER_SQUARE_FOOT / LITRES["gal"]
     share = Fraction(loss or 0)
     if share >= 100:
         raise CarpentryError("a loss is less than 100 %")
-    marks = () if on == "all" else tuple(on.split())
+    marks = () if on.lower() == "all" else tuple(on.upper().split())
     return Coat(text.strip(), name.strip(), marks, int(coats), far, share)
 
 

@@ -199,7 +199,9 @@ def _screw(kind: Kind, way: Sequence[Passed], unit: Unit, rules: Rules, recess: 
         return Chosen(biting[0])
     reaching = [length for length in within if length + recess > fastened]
     if reaching:
-        return Chosen(reaching[-1], check_length(kind, reaching[-1], way, recessed=recess > 0))
+        return Chosen(
+            reaching[-1], check_length(kind, reaching[-1], way, recessed=recess > 0, rules=rules)
+        )
     if not within:
         return Chosen(None, ("the shortest that is sold comes through",))
     return Chosen(None, ("the longest that is sold misses the last piece",))

@@ -3,11 +3,12 @@
 import re
 from collections.abc import Callable
 from dataclasses import dataclass
-from decimal import Decimal, InvalidOperation
+from decimal import Decimal
 from typing import TypeVar
 
 from carpentry.buying.coating import read_volume
 from carpentry.buying.fasteners import Kind, Through
+from carpentry.buying.money import read_money
 from carpentry.buying.packages import Package
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import Unit, read_length
@@ -15,10 +16,11 @@ from carpentry.length import Unit, read_length
 MOST_LINES = 500
 MOST_COUNT = 10_000
 _JOINT = re.compile(r"(\d+)\s*[x×]?\s+([^,]+),\s*([^,]+)((?:,[^,]+)*)")
-_PIECE = re.compile(r"([A-Z]{1,3})(?:\s+(face|edge|end))?")
+_PIECE = re.compile(r"([A-Z]{1,3})(?:\s+(face|edge|end))?", re.IGNORECASE)
 _HELD = re.compile(r"(?:(\d+)\s+)?([a-z ]+?)s?")
 _ITEM = re.compile(r"(have\s+)?(\d+)\s*[x×]?\s+([^@]+?)\s*(?:@\s*(\S+))?")
-_BETWEEN = re.compile(r"\s+(?:to|into|through|on)\s+")
+_DRAWN = re.compile(r"have\s+([\d.]+\s*(?:ml|l|gal|qt|pt|fl\s*oz))\s+(.+)", re.IGNORECASE)
+_BETWEEN = re.compile(r"\s+(?:to|into|through|on)\s+", re.IGNORECASE)
 Typed = TypeVar("Typed")
 
 
@@ -49,12 +51,13 @@ class Joint:
 @dataclass(frozen=True)
 class Item:
     """Something to buy by name, at a price for one where it is known; or ``have``: it is in the
-    drawer."""
+    drawer. ``count`` is millilitres where it is a ``volume``."""
 
     count: int
     name: str
     price: Decimal | None
     have: bool
+    volume: bool = False
 
 
 def read_joint(text: str, unit: Unit) -> Joint:
@@ -66,14 +69,14 @@ def read_joint(text: str, unit: Unit) -> Joint:
     count, way, held, more = found.groups()
     load = recessed = False
     length = None
-    for word in filter(None, (one.strip() for one in more.split(","))):
+    for word in filter(None, (one.strip().lower() for one in more.split(","))):
         if word == "load":
             load = True
         elif word == "recessed":
             recessed = True
         else:
             length = _length(word, unit)
-    each, kind = _held(held.strip())
+    each, kind = _held(held.strip().lower())
     return Joint(text.strip(), _count(count), _way(way), each, kind, load, recessed, length)
 
 
@@ -98,7 +101,7 @@ def _way(text: str) -> tuple[Meeting, ...]:
             raise CarpentryError(
                 f"“{piece.strip()}” is no part: write its mark, such as B or B edge"
             )
-        meetings.append(Meeting(found[1], Through(found[2] or "face")))
+        meetings.append(Meeting(found[1].upper(), Through((found[2] or "face").lower())))
     if len(meetings) < 2:
         raise CarpentryError("a joint takes two parts: B to A")
     return tuple(meetings)
@@ -112,24 +115,18 @@ def _held(text: str) -> tuple[int, Kind]:
     return _count(found[1] or "1"), Kind(name)
 
 
-def _price(text: str) -> Decimal:
-    try:
-        price = Decimal(text)
-    except InvalidOperation as error:
-        raise CarpentryError(f"“{text}” is no price: write a number such as 9.50") from error
-    if not price.is_finite() or price < 0 or price.as_tuple().exponent not in (0, -1, -2):
-        raise CarpentryError(f"“{text}” is no price: write a number such as 9.50")
-    return price
-
-
 def read_item(text: str) -> Item:
-    """Something to buy, ``2 strap hinge 6in @ 4.50``, or in the drawer, ``have 40 screw 2in``.
-    Raises ``CarpentryError``."""
+    """Something to buy, ``2 strap hinge 6in @ 4.50``, or in the drawer, ``have 40 screw 2in``,
+    ``have 1 qt oil``. Raises ``CarpentryError``."""
+    found = _DRAWN.fullmatch(text.strip())
+    volume = read_volume(found[1]) if found else None
+    if found and volume:
+        return Item(volume, found[2].strip(), None, have=True, volume=True)
     found = _ITEM.fullmatch(text.strip())
     if not found:
         raise CarpentryError("write how many and what: 2 strap hinge @ 4.50, or have 40 screw 2in")
     have, count, name, price = found.groups()
-    return Item(_count(count), name.strip(), _price(price) if price else None, bool(have))
+    return Item(_count(count), name.strip(), read_money(price) if price else None, bool(have))
 
 
 def read_package(text: str) -> Package:
@@ -144,7 +141,7 @@ def read_package(text: str) -> Package:
     holds = int(words[1]) if volume is None else volume
     if holds < 1:
         raise CarpentryError("a pack holds one or more")
-    price = _price(words[2])
+    price = read_money(words[2])
     return Package(words[0], holds, price, volume=volume is not None, content=words[1])
 
 

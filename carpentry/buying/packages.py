@@ -6,6 +6,7 @@ from decimal import Decimal
 from time import monotonic
 
 from carpentry.cutting.linear import INFINITY, Outcome, Program
+from carpentry.cutting.model import Money
 from carpentry.errors import CarpentryError
 
 MOST_NEEDED = 10_000_000
@@ -63,11 +64,11 @@ def pack_need(needed: int, packages: Sequence[Package], in_drawer: int = 0) -> P
 
 
 def _least(rest: int, packages: Sequence[Package], most: Sequence[int]) -> tuple[int, ...]:
-    scale = Decimal(10) ** max((-int(p.price.as_tuple().exponent) for p in packages), default=0)
+    money = Money.of([package.price for package in packages])
     pieces = sum(most) + 1
     program = Program([(float(rest), INFINITY)])
     for package, limit in zip(packages, most, strict=True):
-        cost = int(package.price * scale) * pieces + 1
+        cost = money.cost(package.price) * pieces + 1
         program.add_column(float(cost), [(0, float(package.holds))], float(limit), integer=True)
     found = program.solve(monotonic() + _SECONDS)
     counts = tuple(round(n) for n in found.columns)

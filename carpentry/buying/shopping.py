@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Decimal
 
-from carpentry.buying.money import cents
+from carpentry.buying.money import cents, write_money
 from carpentry.sizes import Section, StockName
 
 
@@ -71,20 +71,23 @@ def shopping_list(
     )
 
 
-@dataclass(frozen=True)
-class Margin:
-    """What is earned on one that sells, and its share of the price in percent."""
+def budget_told(total: Decimal, budget: Decimal, currency: str) -> str:
+    """What of a budget is left or over, in words."""
+    left = write_money(abs(budget - total), currency)
+    word = "over" if total > budget else "left of"
+    return f"{left} {word} the budget of {write_money(budget, currency)}"
 
-    amount: Decimal
-    percent: Decimal
 
-
-def margin(sells_for: Decimal, cost: Decimal) -> Margin | None:
-    """The margin on one build that costs ``cost``; ``None`` where it sells for nothing."""
+def margin_told(cost: Decimal, sells_for: Decimal, currency: str) -> str:
+    """What is earned on one that sells, and its share of the price, in words; empty where it sells
+    for nothing."""
     if not sells_for:
-        return None
+        return ""
     earned = sells_for - cost
-    return Margin(cents(earned), (earned / sells_for * 100).quantize(Decimal(1), ROUND_HALF_UP))
+    amount = write_money(abs(earned), currency)
+    share = (abs(earned) / sells_for * 100).quantize(Decimal(1), ROUND_HALF_UP)
+    way = "below" if earned < 0 else "above"
+    return f"sells for {write_money(sells_for, currency)}: {amount}, {share:f} %, {way} cost"
 
 
 def _with_tax(amount: Decimal, tax: Tax) -> tuple[Decimal, Decimal]:

@@ -1,5 +1,6 @@
 """A whole project: its parts and a yard's prices become materials, plans, a tally and a list."""
 
+from carpentry.project.comparing import AtYard, cheaper_told
 from carpentry.project.file import (
     ProjectFile,
     YardFile,
@@ -18,6 +19,7 @@ from carpentry.project.settings import RackUse, SettingFields, Settings, read_se
 from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
 
 __all__ = [
+    "AtYard",
     "Claim",
     "Hardware",
     "HardwareFields",
@@ -35,6 +37,7 @@ __all__ = [
     "Shelf",
     "Tally",
     "YardFile",
+    "cheaper_told",
     "compare",
     "extra_of",
     "gather_materials",

@@ -29,7 +29,7 @@ from carpentry.errors import CarpentryError, Problem
 from carpentry.length import TICKS_PER_INCH, Unit
 from carpentry.project.settings import Settings
 
-Key = tuple[str, int | None]
+Key = tuple[str, int | None, bool]  # kind or name, length in ticks, whether it is a volume
 _CONSUMED = {Kind.BOLT: {"washer": 2, "nut": 1}, Kind.CARRIAGE: {"washer": 1, "nut": 1}}
 SHEARS = "ordinary screws and nails shear: a joint that bears load takes structural screws or bolts"
 PILOT = "drill pilot holes"
@@ -104,11 +104,8 @@ class _Needs:
     names: dict[Key, str] = field(default_factory=dict)
     counts: dict[Key, int] = field(default_factory=dict)
     reasons: dict[Key, list[str]] = field(default_factory=dict)
-    volumes: set[Key] = field(default_factory=set)
 
-    def add(self, key: Key, name: str, count: int, reason: str, *, volume: bool = False) -> None:
-        if volume:
-            self.volumes.add(key)
+    def add(self, key: Key, name: str, count: int, reason: str) -> None:
         self.names.setdefault(key, name)
         self.counts[key] = self.counts.get(key, 0) + count
         self.reasons.setdefault(key, []).append(reason)
@@ -146,7 +143,8 @@ def hardware_of(
         _coat(coat, parts, settings, needs)
     offered: dict[Key, list[Package]] = {}
     for package in packages:
-        offered.setdefault(hardware_key(package.name, fields.packs_unit), []).append(package)
+        key = *hardware_key(package.name, fields.packs_unit), package.volume
+        offered.setdefault(key, []).append(package)
     lines = tuple(
         _line(key, needs, offered.get(key, []), prices.get(key), have.get(key, 0))
         for key in needs.counts
@@ -186,11 +184,11 @@ def _fasten(
     notes = (PILOT,) if splits else ()
     if length is None and chosen.warnings:
         return Fastened(joint.text, "", None, count, tuple(warnings))
-    needs.add((joint.kind.value, length), joint.kind.value, count, joint.text)
+    needs.add((joint.kind.value, length, False), joint.kind.value, count, joint.text)
     for consumed, each in _CONSUMED.get(joint.kind, {}).items():
-        needs.add((consumed, None), consumed, count * each, joint.text)
+        needs.add((consumed, None, False), consumed, count * each, joint.text)
     if joint.recessed:
-        needs.add(("plug", None), "plug", count, joint.text)
+        needs.add(("plug", None, False), "plug", count, joint.text)
     return Fastened(joint.text, joint.kind.value, length, count, tuple(warnings), notes)
 
 
@@ -200,7 +198,8 @@ def _coat(coat: Coat, parts: Mapping[str, JoinedPart], settings: Settings, needs
     area = sum(surface(p.thickness, p.width, p.length) * p.pieces for p in coated)
     if area:
         volume = millilitres(coat, area * settings.copies)
-        needs.add((coat.name.lower(), None), coat.name, volume, coat.text, volume=True)
+        key = *hardware_key(coat.name, settings.unit), True
+        needs.add(key, coat.name, volume, coat.text)
 
 
 def _take(
@@ -210,12 +209,12 @@ def _take(
     prices: dict[Key, Decimal],
     have: dict[Key, int],
 ) -> None:
-    key = hardware_key(item.name, settings.unit)
+    key = *hardware_key(item.name, settings.unit), item.volume
     if item.have:
         have[key] = have.get(key, 0) + item.count
         return
     name = item.name if key[1] is None else key[0]
-    needs.add(key, name, item.count * settings.copies, "typed")
+    needs.add(key, name, item.count * settings.copies, "")
     if item.price is not None:
         prices[key] = item.price
 
@@ -225,14 +224,13 @@ def _line(
 ) -> HardwareLine:
     """A need with the cheapest packs for it, or at its price for one."""
     needed = needs.counts[key]
-    volume = key in needs.volumes
-    alike = [package for package in offered if package.volume == volume]
-    packages = [Package("one", 1, price)] if price is not None else alike
-    name, reasons = needs.names[key], tuple(dict.fromkeys(needs.reasons[key]))
+    _, length, volume = key
+    packages = [Package("one", 1, price)] if price is not None else offered
+    name, reasons = needs.names[key], tuple(filter(None, dict.fromkeys(needs.reasons[key])))
     if (not packages and needed > have) or needed > MOST_NEEDED:
-        return HardwareLine(name, key[1], needed, have, (), None, 0, reasons, volume)
+        return HardwareLine(name, length, needed, have, (), None, 0, reasons, volume)
     packed = pack_need(needed, packages, have)
     packs = tuple((p, n) for p, n in zip(packages, packed.counts, strict=True) if n)
     return HardwareLine(
-        name, key[1], needed, have, packs, packed.price, packed.left, reasons, volume
+        name, length, needed, have, packs, packed.price, packed.left, reasons, volume
     )

@@ -7,6 +7,7 @@ from decimal import Decimal
 from enum import StrEnum
 from functools import partial
 
+from carpentry.buying import read_money
 from carpentry.cutting import Extra, Order
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Length, Notation, Unit, read_length
@@ -29,7 +30,6 @@ _MOST = {
     "extra_width": (TICKS_PER_INCH, "at most an inch is planed off"),
     "extra_thickness": (TICKS_PER_INCH, "at most an inch is planed off"),
 }
-_MONEY = re.compile(r"\d{1,9}(?:\.\d{1,2})?")
 _SPARE = re.compile(r"(\d+)\s*(%?)")
 
 
@@ -140,11 +140,7 @@ def _spare(text: str) -> Spare:
 
 
 def _money(text: str) -> Decimal | None:
-    if not text.strip():
-        return None
-    if not _MONEY.fullmatch(text.strip()):
-        raise CarpentryError("write an amount of money, such as 400 or 399.50")
-    return Decimal(text.strip())
+    return read_money(text) if text.strip() else None
 
 
 def _notation(text: str, unit: Unit) -> Notation:

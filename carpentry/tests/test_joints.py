@@ -46,6 +46,7 @@ class ReadingTest(TestCase):
         three = read_joint("4x A into B into A, carriage bolt, load", Unit.INCH)
         self.assertEqual((len(three.way), three.each, three.kind), (3, 1, Kind.CARRIAGE))
         self.assertTrue(three.load)
+        self.assertEqual(read_joint("8 b to a Edge, 2 Screws", Unit.INCH).way, joint.way)
 
     def test_what_is_refused(self) -> None:
         for text, words in (
@@ -159,6 +160,16 @@ class FinishTest(TestCase):
         (line,) = self.coat("oil on B, 2 coats, 10 m2/l, 20 % loss", cans).lines
         self.assertEqual([(p.holds, n) for p, n in line.packs], [(750, 1)])
         self.assertEqual((line.price, line.left), (Decimal("17.00"), 140))
+
+    def test_what_is_in_the_drawer(self) -> None:
+        """Half a litre of oil in the drawer, and a hook of the same name, which is no oil."""
+        fields = HardwareFields(
+            hardware="have 0.5 l oil\n1 oil @ 3.00", finishes="oil on B, 2 coats, 10 m2/l"
+        )
+        found = hardware_of(fields, {"B": BOARD}, read_settings(SettingFields()))
+        lines = {line.volume: line for line in found.lines}
+        self.assertEqual((lines[True].have, lines[True].price), (500, Decimal(0)))
+        self.assertEqual((lines[False].needed, lines[False].price), (1, Decimal("3.00")))
 
     def test_what_is_said(self) -> None:
         for text, words in (

@@ -2,7 +2,7 @@
 
 from uuid import UUID
 
-from carpentry.buying import ShoppingList, margin, write_money, write_volume
+from carpentry.buying import ShoppingList, budget_told, margin_told, write_money, write_volume
 from carpentry.cutting import CutPlan
 from carpentry.length import Notation, sold_name
 from carpentry.project import Hardware
@@ -24,6 +24,7 @@ def shopping_out(
 ) -> ShoppingOut:
     """The list of a plan's boards, and of all that is not wood."""
     notation, currency = inputs.settings.notation, inputs.currency
+    budget, sells_for = inputs.settings.budget, inputs.settings.sells_for
     parts_on: dict[tuple[str, int], list[UUID]] = {}
     for material, made in zip(inputs.materials, plans, strict=True):
         offers = {offer.id: offer for offer in material.offers}
@@ -54,11 +55,9 @@ def shopping_out(
         hardware=_hardware(inputs.hardware, currency, notation),
         subtotal=write_money(shopping.subtotal, currency),
         wood_total=write_money(shopping.wood_total, currency),
-        budget=_budget(shopping, inputs),
-        over_budget=bool(
-            inputs.settings.budget is not None and shopping.total > inputs.settings.budget
-        ),
-        margin=_margin(shopping, inputs),
+        budget="" if budget is None else budget_told(shopping.total, budget, currency),
+        over_budget=budget is not None and shopping.total > budget,
+        margin="" if sells_for is None else margin_told(shopping.per_copy, sells_for, currency),
         tax_rate=f"{inputs.basis.tax.rate:f}",
         tax_included=inputs.basis.tax.included,
         tax=write_money(shopping.tax, currency),
@@ -67,26 +66,6 @@ def shopping_out(
         copies=inputs.settings.copies,
         unpriced=shopping.unpriced,
     )
-
-
-def _budget(shopping: ShoppingList, inputs: Inputs) -> str:
-    budget, currency = inputs.settings.budget, inputs.currency
-    if budget is None:
-        return ""
-    left = write_money(abs(budget - shopping.total), currency)
-    word = "over" if shopping.total > budget else "left of"
-    return f"{left} {word} the budget of {write_money(budget, currency)}"
-
-
-def _margin(shopping: ShoppingList, inputs: Inputs) -> str:
-    sells_for, currency = inputs.settings.sells_for, inputs.currency
-    earned = margin(sells_for, shopping.per_copy) if sells_for else None
-    if sells_for is None or earned is None:
-        return ""
-    amount = write_money(abs(earned.amount), currency)
-    way = "below" if earned.amount < 0 else "above"
-    share = f"{abs(earned.percent):f} %"
-    return f"sells for {write_money(sells_for, currency)}: {amount}, {share}, {way} cost"
 
 
 def _amount(amount: int, volume: bool, notation: Notation) -> str:

@@ -295,8 +295,8 @@ class ComparedLineOut(BaseModel):
 
 
 class ComparisonOut(BaseModel):
-    """A project at its own yard and at another. ``verdict`` says which is cheaper, or ``refused``
-    why totals cannot be compared; ``left_out`` counts parts without a board there."""
+    """A project at its own yard and at another. ``verdict`` says which is cheaper, or why that
+    cannot be told; ``left_out`` counts parts without a board there."""
 
     here: str
     there: str
@@ -309,4 +309,3 @@ class ComparisonOut(BaseModel):
     there_total: str
     left_out: int
     verdict: str
-    refused: str

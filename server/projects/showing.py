@@ -30,16 +30,8 @@ from server.projects.schemas import (
 
 TYPED = (
     *("quantity", "name", "stock", "length", "thickness", "width", "ends", "edges"),
-    *(
-        "measured",
-        "grain",
-        "clear",
-        "show",
-        "rip",
-        "extra_length",
-        "extra_width",
-        "extra_thickness",
-    ),
+    *("measured", "grain", "clear", "show", "rip"),
+    *("extra_length", "extra_width", "extra_thickness"),
     *("boards", "group", "note"),
 )
 

@@ -1391,8 +1391,8 @@ export interface components {
         };
         /**
          * ComparisonOut
-         * @description A project at its own yard and at another. ``verdict`` says which is cheaper, or ``refused``
-         *     why totals cannot be compared; ``left_out`` counts parts without a board there.
+         * @description A project at its own yard and at another. ``verdict`` says which is cheaper, or why that
+         *     cannot be told; ``left_out`` counts parts without a board there.
          */
         ComparisonOut: {
             /** Here */
@@ -1407,8 +1407,6 @@ export interface components {
             left_out: number;
             /** Lines */
             lines: components["schemas"]["ComparedLineOut"][];
-            /** Refused */
-            refused: string;
             /** There */
             there: string;
             /** There Claim */

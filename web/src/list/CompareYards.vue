@@ -52,7 +52,7 @@ const {
   <p v-if="asked && isFetching" class="quiet" role="status">Planning there …</p>
   <p v-else-if="asked && error" role="alert">{{ error.message }}</p>
   <template v-else-if="asked && compared">
-    <p class="verdict" role="status">{{ compared.verdict || compared.refused }}</p>
+    <p class="verdict" role="status">{{ compared.verdict }}</p>
     <div class="scroll" tabindex="0" role="region" aria-label="Two yards">
       <table class="ruled">
         <thead>
