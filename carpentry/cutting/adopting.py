@@ -10,13 +10,11 @@ from carpentry.cutting.ripped import Ripped
 def adopted(model: Ripped, some: Ripped, board: Board) -> Board:
     """A board of a model of some of the parts as a board of the whole one, which then knows how it
     is cut."""
-    name = some.sources[board.source].stock
-    source = next(n for n, one in enumerate(model.sources) if one.stock == name)
+    source = model.source_of[some.sources[board.source].stock]
     kind = model.kinds[model.sources[source].kind]
     usable = some.kinds[some.sources[board.source].kind].strips
     numbers = [kind.strips.index(model.strips.index(some.strips[n])) for n in usable]
-    known = {(model.strips[item.strip], item.shape): n for n, item in enumerate(model.items)}
-    items = [known[some.strips[item.strip], item.shape] for item in some.items]
+    items = [model.item_of[key] for key in some.item_of]
     segments = tuple(
         replace(
             segment,
@@ -32,6 +30,12 @@ def adopted(model: Ripped, some: Ripped, board: Board) -> Board:
     found: Pattern = tuple(pattern)
     model.recipes.setdefault((model.sources[source].kind, found), segments)
     return Board(source, found)
+
+
+def given_over(some: Ripped, model: Ripped, board: Board) -> Board:
+    """The other way round: a board of the whole model as one of a model of some of the parts."""
+    source = some.source_of[model.sources[board.source].stock]
+    return Board(source, tuple(board.pattern[model.item_of[key]] for key in some.item_of))
 
 
 def _renumbered(pattern: RipPattern, numbers: list[int], sizes: int) -> RipPattern:

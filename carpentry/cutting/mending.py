@@ -7,7 +7,7 @@ from dataclasses import replace
 from math import prod
 from time import monotonic
 
-from carpentry.cutting.adopting import adopted
+from carpentry.cutting.adopting import adopted, given_over
 from carpentry.cutting.holding import Holder
 from carpentry.cutting.model import Board, Packing
 from carpentry.cutting.problem import CutProblem
@@ -73,31 +73,17 @@ def _anew(
         else piece
         for piece in problem.stock
     )
-    examples = {
-        (model.strips.index(strip_of(part)), problem.shape(part)): part
-        for part in problem.parts
-        if strip_of(part) in model.strips
-    }
+    examples = {(strip_of(part), problem.shape(part)): part for part in problem.parts}
     parts = []
-    for number, item in enumerate(model.items):
+    for key, number in model.item_of.items():
         count = sum(board.pattern[number] for board in taken)
         if count:
-            example = examples[item.strip, item.shape]
-            parts.append(replace(example, id=str(number), quantity=count))
+            parts.append(replace(examples[key], id=str(number), quantity=count))
     some = Ripped(replace(problem, parts=tuple(parts), stock=stock))
     if not some.list_loads(deadline):
         return list(taken)
     start = Packing(
-        tuple(_as_in(some, model, board) for board in taken), tuple(0 for _ in some.demand)
+        tuple(given_over(some, model, board) for board in taken), tuple(0 for _ in some.demand)
     )
     found = search(Holder(some, deadline), lambda *_: None, start).packing
     return list(taken) if found == start else [adopted(model, some, b) for b in found.boards]
-
-
-def _as_in(some: Ripped, model: Ripped, board: Board) -> Board:
-    """A board of the whole model as one of a model of some of the parts."""
-    name = model.sources[board.source].stock
-    source = next(n for n, one in enumerate(some.sources) if one.stock == name)
-    items = {(model.strips[item.strip], item.shape): n for n, item in enumerate(model.items)}
-    pattern = (board.pattern[items[some.strips[one.strip], one.shape]] for one in some.items)
-    return Board(source, tuple(pattern))

@@ -61,7 +61,8 @@ class Kind:
 
 
 class Ripping:
-    """Items and boards of a problem. ``recipes`` says how a pattern that was found is cut.
+    """Items and boards of a problem, with their numbers by strip size and shape (``item_of``) and
+    by stock (``source_of``). ``recipes`` says how a pattern that was found is cut.
     ``loose`` is for bounds: bevelled edges then take less than they really do, and flaws nothing
     where some parts may lie on them."""
 
@@ -86,6 +87,7 @@ class Ripping:
         self.unit = unit
         self.items = tuple(Item(strip, shape, room[strip, shape] // unit) for strip, shape in keys)
         self.demand = tuple(wanted[key] for key in keys)
+        self.item_of = {(self.strips[strip], shape): n for n, (strip, shape) in enumerate(keys)}
         self.sizes = self._weights()
         self.recipes: dict[tuple[int, Pattern], tuple[Segment, ...]] = {}
         self.of_strip = [
@@ -94,6 +96,7 @@ class Ripping:
         ]
         self.kinds: list[Kind] = []
         self.sources = tuple(self._sources(problem))
+        self.source_of = {source.stock: n for n, source in enumerate(self.sources)}
         top = max((kind.capacity for kind in self.kinds), default=0)
         self.knapsacks = [
             Knapsack(
