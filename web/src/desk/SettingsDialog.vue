@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, type Project, type ProjectPatch } from '../api/client'
 import { useFaults } from '../api/faults'
+import FormDialog from '../shared/FormDialog.vue'
 import type { ProjectOnDesk } from './useProject'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
@@ -100,180 +101,170 @@ async function save() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760" scrollable>
-    <v-card title="How this project is measured, sawn and bought">
-      <v-card-text class="pt-3">
-        <form id="settings" @submit.prevent="save">
-          <div class="form">
-            <v-text-field
-              v-model="form.name"
-              label="Name"
-              class="wide"
-              :error-messages="faults.at('name')"
-            />
-            <v-text-field
-              v-model="form.copies"
-              label="Build how many"
-              inputmode="numeric"
-              :error-messages="faults.at('copies')"
-            />
-            <v-select
-              v-model="form.yard"
-              label="Yard"
-              class="wide"
-              :items="[
-                { title: 'none: standard lengths, no prices', value: '' },
-                ...(yards ?? []).map((y) => ({ title: y.name, value: y.id })),
-              ]"
-            />
-            <v-text-field
-              v-model="form.spare"
-              label="Spare boards of each size"
-              hint="against culls: 1, or 10 %"
-              persistent-hint
-              :error-messages="faults.at('spare')"
-            />
-            <v-text-field
-              v-model="form.budget"
-              label="Budget for all of it"
-              inputmode="decimal"
-              :error-messages="faults.at('budget')"
-            />
-            <v-text-field
-              v-model="form.sells_for"
-              label="One could sell for"
-              inputmode="decimal"
-              :error-messages="faults.at('sells_for')"
-            />
-            <v-select
-              v-model="form.rack"
-              label="Boards from the rack"
-              class="wide"
-              :items="[
-                { title: 'leave them alone', value: 'never' },
-                { title: 'use them when that saves buying', value: 'saving' },
-                { title: 'use them first, always', value: 'always' },
-              ]"
-            />
-            <v-text-field
-              v-model="form.keep_from"
-              data-takes="length"
-              label="Keep leftovers from"
-              :error-messages="faults.at('keep_from')"
-            />
-            <v-text-field
-              v-model="form.keep_from_of"
-              label="Of some stock from"
-              class="wide"
-              hint="such as 1x4 cedar 36, 2x2 8"
-              persistent-hint
-              :error-messages="faults.at('keep_from_of')"
-            />
-          </div>
-          <h3>At the saw</h3>
-          <div class="form">
-            <v-text-field
-              v-model="form.kerf"
-              label="Kerf"
-              data-takes="length"
-              :error-messages="faults.at('kerf')"
-            />
-            <v-text-field
-              v-model="form.trim_start"
-              data-takes="length"
-              label="Trim, first end"
-              :error-messages="faults.at('trim_start')"
-            />
-            <v-text-field
-              v-model="form.trim_end"
-              data-takes="length"
-              label="Trim, last end"
-              :error-messages="faults.at('trim_end')"
-            />
-            <v-checkbox
-              v-model="form.share_angled_cuts"
-              label="Neighbours with the same end angle share one cut"
-              class="wide"
-            />
-            <v-text-field
-              v-model="form.extra_length"
-              data-takes="length"
-              label="Add to every length"
-              hint="trimmed after machining, or on site"
-              persistent-hint
-              :error-messages="faults.at('extra_length')"
-            />
-            <v-checkbox
-              v-model="form.rip"
-              label="Parts may be ripped from other sizes"
-              class="wide"
-            />
-            <v-select
-              v-model="form.order"
-              label="Order of work on a board"
-              :items="[
-                { title: 'whichever wastes least', value: 'either' },
-                { title: 'crosscut first, then rip', value: 'crosscut-first' },
-                { title: 'rip first, full length', value: 'rip-first' },
-              ]"
-            />
-            <v-text-field
-              v-model="form.extra_width"
-              data-takes="length"
-              label="Add to a sawn width"
-              hint="planed off"
-              persistent-hint
-              :error-messages="faults.at('extra_width')"
-            />
-            <v-text-field
-              v-model="form.extra_thickness"
-              data-takes="length"
-              label="Add to a sawn thickness"
-              hint="planed off"
-              persistent-hint
-              :error-messages="faults.at('extra_thickness')"
-            />
-            <v-text-field
-              v-model="form.eased"
-              data-takes="length"
-              label="Rip off rounded edges"
-              hint="each edge, kerf included"
-              persistent-hint
-              :error-messages="faults.at('eased')"
-            />
-          </div>
-          <h3>On paper and screen</h3>
-          <div class="form">
-            <v-select
-              v-model="form.unit"
-              label="Bare numbers are"
-              :items="[
-                { title: 'inches', value: 'in' },
-                { title: 'millimetres', value: 'mm' },
-              ]"
-              :error-messages="faults.at('unit')"
-            />
-            <v-select
-              v-model="form.notation"
-              label="Lengths shown as"
-              :items="notations"
-              :disabled="form.unit !== project.unit"
-              :error-messages="faults.at('notation')"
-            />
-          </div>
-        </form>
-        <p class="quiet pt-3">
-          Another unit changes what a bare number means from now on; no part changes its size.
-        </p>
-      </v-card-text>
-      <v-card-actions>
-        <v-btn @click="open = false">Cancel</v-btn>
-        <v-btn type="submit" form="settings" color="primary" variant="flat" :loading="busy"
-          >Save</v-btn
-        >
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <FormDialog
+    v-model="open"
+    title="How this project is measured, sawn and bought"
+    :width="760"
+    :busy="busy"
+    @save="save"
+  >
+    <div class="form">
+      <v-text-field
+        v-model="form.name"
+        label="Name"
+        class="wide"
+        :error-messages="faults.at('name')"
+      />
+      <v-text-field
+        v-model="form.copies"
+        label="Build how many"
+        inputmode="numeric"
+        :error-messages="faults.at('copies')"
+      />
+      <v-select
+        v-model="form.yard"
+        label="Yard"
+        class="wide"
+        :items="[
+          { title: 'none: standard lengths, no prices', value: '' },
+          ...(yards ?? []).map((y) => ({ title: y.name, value: y.id })),
+        ]"
+      />
+      <v-text-field
+        v-model="form.spare"
+        label="Spare boards of each size"
+        hint="against culls: 1, or 10 %"
+        persistent-hint
+        :error-messages="faults.at('spare')"
+      />
+      <v-text-field
+        v-model="form.budget"
+        label="Budget for all of it"
+        inputmode="decimal"
+        :error-messages="faults.at('budget')"
+      />
+      <v-text-field
+        v-model="form.sells_for"
+        label="One could sell for"
+        inputmode="decimal"
+        :error-messages="faults.at('sells_for')"
+      />
+      <v-select
+        v-model="form.rack"
+        label="Boards from the rack"
+        class="wide"
+        :items="[
+          { title: 'leave them alone', value: 'never' },
+          { title: 'use them when that saves buying', value: 'saving' },
+          { title: 'use them first, always', value: 'always' },
+        ]"
+      />
+      <v-text-field
+        v-model="form.keep_from"
+        data-takes="length"
+        label="Keep leftovers from"
+        :error-messages="faults.at('keep_from')"
+      />
+      <v-text-field
+        v-model="form.keep_from_of"
+        label="Of some stock from"
+        class="wide"
+        hint="such as 1x4 cedar 36, 2x2 8"
+        persistent-hint
+        :error-messages="faults.at('keep_from_of')"
+      />
+    </div>
+    <h3>At the saw</h3>
+    <div class="form">
+      <v-text-field
+        v-model="form.kerf"
+        label="Kerf"
+        data-takes="length"
+        :error-messages="faults.at('kerf')"
+      />
+      <v-text-field
+        v-model="form.trim_start"
+        data-takes="length"
+        label="Trim, first end"
+        :error-messages="faults.at('trim_start')"
+      />
+      <v-text-field
+        v-model="form.trim_end"
+        data-takes="length"
+        label="Trim, last end"
+        :error-messages="faults.at('trim_end')"
+      />
+      <v-checkbox
+        v-model="form.share_angled_cuts"
+        label="Neighbours with the same end angle share one cut"
+        class="wide"
+      />
+      <v-text-field
+        v-model="form.extra_length"
+        data-takes="length"
+        label="Add to every length"
+        hint="trimmed after machining, or on site"
+        persistent-hint
+        :error-messages="faults.at('extra_length')"
+      />
+      <v-checkbox v-model="form.rip" label="Parts may be ripped from other sizes" class="wide" />
+      <v-select
+        v-model="form.order"
+        label="Order of work on a board"
+        :items="[
+          { title: 'whichever wastes least', value: 'either' },
+          { title: 'crosscut first, then rip', value: 'crosscut-first' },
+          { title: 'rip first, full length', value: 'rip-first' },
+        ]"
+      />
+      <v-text-field
+        v-model="form.extra_width"
+        data-takes="length"
+        label="Add to a sawn width"
+        hint="planed off"
+        persistent-hint
+        :error-messages="faults.at('extra_width')"
+      />
+      <v-text-field
+        v-model="form.extra_thickness"
+        data-takes="length"
+        label="Add to a sawn thickness"
+        hint="planed off"
+        persistent-hint
+        :error-messages="faults.at('extra_thickness')"
+      />
+      <v-text-field
+        v-model="form.eased"
+        data-takes="length"
+        label="Rip off rounded edges"
+        hint="each edge, kerf included"
+        persistent-hint
+        :error-messages="faults.at('eased')"
+      />
+    </div>
+    <h3>On paper and screen</h3>
+    <div class="form">
+      <v-select
+        v-model="form.unit"
+        label="Bare numbers are"
+        :items="[
+          { title: 'inches', value: 'in' },
+          { title: 'millimetres', value: 'mm' },
+        ]"
+        :error-messages="faults.at('unit')"
+      />
+      <v-select
+        v-model="form.notation"
+        label="Lengths shown as"
+        :items="notations"
+        :disabled="form.unit !== project.unit"
+        :error-messages="faults.at('notation')"
+      />
+    </div>
+    <p class="quiet pt-3">
+      Another unit changes what a bare number means from now on; no part changes its size.
+    </p>
+  </FormDialog>
 </template>
 
 <style scoped>

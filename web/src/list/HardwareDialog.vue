@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import type { Project } from '../api/client'
 import { useFaults } from '../api/faults'
+import FormDialog from '../shared/FormDialog.vue'
 import type { ProjectOnDesk } from '../desk/useProject'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
@@ -30,53 +31,49 @@ async function save() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="640" scrollable>
-    <v-card title="What holds and covers it">
-      <v-card-text>
-        <form id="hardware" class="form" @submit.prevent="save">
-          <v-textarea
-            v-model="form.joints"
-            label="Joints, one a line"
-            rows="6"
-            auto-grow
-            hint="8 B to A edge, 2 screws · 4 C to D, 1 carriage bolt, load · 6 E to F, 2 screws, recessed"
-            persistent-hint
-            :error-messages="faults.at('joints')"
-          />
-          <p class="quiet small">
-            How many joints, the marks of the parts from the head on, and what holds each: screws,
-            structural screws, pocket screws, nails, bolts, carriage bolts, dowels, biscuits,
-            splines or glue. Into an edge or an end say so. The length is chosen from what is
-            passed; write one, such as 3in, to take yours.
-          </p>
-          <v-textarea
-            v-model="form.hardware"
-            label="Other things to buy, one a line"
-            rows="4"
-            auto-grow
-            hint="2 strap hinge @ 6.50 · have 40 screw 2 1/2in"
-            persistent-hint
-            :error-messages="faults.at('hardware')"
-          />
-          <v-textarea
-            v-model="form.finishes"
-            label="Finishes, one a line"
-            rows="2"
-            auto-grow
-            hint="oil on B D E, 2 coats, 12 m2/l, 10 % loss · stain on all, 1 coat, 300 sq ft/gal"
-            persistent-hint
-            :error-messages="faults.at('finishes')"
-          />
-        </form>
-      </v-card-text>
-      <v-card-actions>
-        <v-btn @click="open = false">Cancel</v-btn>
-        <v-btn type="submit" form="hardware" color="primary" variant="flat" :loading="busy"
-          >Save</v-btn
-        >
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <FormDialog
+    v-model="open"
+    title="What holds and covers it"
+    :width="640"
+    :busy="busy"
+    @save="save"
+  >
+    <div class="form">
+      <v-textarea
+        v-model="form.joints"
+        label="Joints, one a line"
+        rows="6"
+        auto-grow
+        hint="8 B to A edge, 2 screws · 4 C to D, 1 carriage bolt, load · 6 E to F, 2 screws, recessed"
+        persistent-hint
+        :error-messages="faults.at('joints')"
+      />
+      <p class="quiet small">
+        How many joints, the marks of the parts from the head on, and what holds each: screws,
+        structural screws, pocket screws, nails, bolts, carriage bolts, dowels, biscuits, splines or
+        glue. Into an edge or an end say so. The length is chosen from what is passed; write one,
+        such as 3in, to take yours.
+      </p>
+      <v-textarea
+        v-model="form.hardware"
+        label="Other things to buy, one a line"
+        rows="4"
+        auto-grow
+        hint="2 strap hinge @ 6.50 · have 40 screw 2 1/2in"
+        persistent-hint
+        :error-messages="faults.at('hardware')"
+      />
+      <v-textarea
+        v-model="form.finishes"
+        label="Finishes, one a line"
+        rows="2"
+        auto-grow
+        hint="oil on B D E, 2 coats, 12 m2/l, 10 % loss · stain on all, 1 coat, 300 sq ft/gal"
+        persistent-hint
+        :error-messages="faults.at('finishes')"
+      />
+    </div>
+  </FormDialog>
 </template>
 
 <style scoped>

@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import type { Yard, YardPatch } from '../api/client'
 import { useFaults } from '../api/faults'
+import FormDialog from '../shared/FormDialog.vue'
 import type { YardInHand } from './useYard'
 
 const props = defineProps<{ yard: Yard; held: YardInHand }>()
@@ -50,79 +51,67 @@ async function save() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="480">
-    <v-card title="How this yard prices">
-      <v-card-text>
-        <form id="yard-settings" class="form" @submit.prevent="save">
-          <v-text-field
-            v-model="form.name"
-            label="Name"
-            class="wide"
-            :error-messages="faults.at('name')"
-          />
-          <v-text-field
-            v-model="form.currency"
-            label="Currency"
-            :error-messages="faults.at('currency')"
-          />
-          <v-text-field
-            v-model="form.tax_rate"
-            label="Tax, percent"
-            :error-messages="faults.at('tax_rate')"
-          />
-          <v-checkbox
-            v-model="form.prices_include_tax"
-            label="Prices include the tax"
-            class="wide"
-          />
-          <v-select
-            v-model="form.board_foot_rounding"
-            label="Board feet"
-            class="wide"
-            :items="[
-              { title: 'fractions kept', value: 'total' },
-              { title: 'width and length to whole inches', value: 'each' },
-            ]"
-          />
-          <v-text-field
-            v-model="form.price_age_days"
-            label="A price is old after, days"
-            inputmode="numeric"
-            class="wide"
-            :error-messages="faults.at('price_age_days')"
-          />
-          <v-select
-            v-model="form.price_service"
-            label="Price service"
-            :items="[
-              { title: 'none', value: '' },
-              ...yard.services.map((name) => ({ title: name, value: name })),
-            ]"
-          />
-          <v-text-field
-            v-model="form.service_code"
-            label="Its code for this yard"
-            placeholder="tallow-street"
-            :error-messages="faults.at('service_code')"
-          />
-          <v-textarea
-            v-model="form.packs"
-            label="Sold by the pack, one a line"
-            class="wide"
-            rows="4"
-            auto-grow
-            hint="what, how many it holds, its price: screw 2 1/2in, 100, 9.50"
-            persistent-hint
-            :error-messages="faults.at('packs')"
-          />
-        </form>
-      </v-card-text>
-      <v-card-actions>
-        <v-btn @click="open = false">Cancel</v-btn>
-        <v-btn type="submit" form="yard-settings" color="primary" variant="flat">Save</v-btn>
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <FormDialog v-model="open" title="How this yard prices" :width="480" @save="save">
+    <div class="form">
+      <v-text-field
+        v-model="form.name"
+        label="Name"
+        class="wide"
+        :error-messages="faults.at('name')"
+      />
+      <v-text-field
+        v-model="form.currency"
+        label="Currency"
+        :error-messages="faults.at('currency')"
+      />
+      <v-text-field
+        v-model="form.tax_rate"
+        label="Tax, percent"
+        :error-messages="faults.at('tax_rate')"
+      />
+      <v-checkbox v-model="form.prices_include_tax" label="Prices include the tax" class="wide" />
+      <v-select
+        v-model="form.board_foot_rounding"
+        label="Board feet"
+        class="wide"
+        :items="[
+          { title: 'fractions kept', value: 'total' },
+          { title: 'width and length to whole inches', value: 'each' },
+        ]"
+      />
+      <v-text-field
+        v-model="form.price_age_days"
+        label="A price is old after, days"
+        inputmode="numeric"
+        class="wide"
+        :error-messages="faults.at('price_age_days')"
+      />
+      <v-select
+        v-model="form.price_service"
+        label="Price service"
+        :items="[
+          { title: 'none', value: '' },
+          ...yard.services.map((name) => ({ title: name, value: name })),
+        ]"
+      />
+      <v-text-field
+        v-model="form.service_code"
+        label="Its code for this yard"
+        placeholder="tallow-street"
+        :error-messages="faults.at('service_code')"
+      />
+      <v-textarea
+        v-model="form.packs"
+        label="Sold by the pack, one a line"
+        class="wide"
+        rows="4"
+        auto-grow
+        hint="what, how many it holds, its price: screw 2 1/2in, 100, 9.50"
+        persistent-hint
+        :error-messages="faults.at('packs')"
+      />
+    </div>
+  </FormDialog>
 </template>
 
 <style scoped>
