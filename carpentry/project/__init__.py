@@ -10,7 +10,7 @@ from carpentry.project.file import (
     read_yard_file,
     yard_document,
 )
-from carpentry.project.gathering import Shelf, gather_materials, section_sold
+from carpentry.project.gathering import Owned, Shelf, gather_materials, section_sold, standard_lines
 from carpentry.project.hardware import Hardware, HardwareFields, JoinedPart, hardware_of
 from carpentry.project.leftovers import test_piece, whole_leftover
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
@@ -27,6 +27,7 @@ __all__ = [
     "Material",
     "NamedPart",
     "Offer",
+    "Owned",
     "ProjectFile",
     "Purchase",
     "RackUse",
@@ -49,6 +50,7 @@ __all__ = [
     "read_yard_file",
     "rip_segments",
     "section_sold",
+    "standard_lines",
     "tally",
     "test_piece",
     "whole_leftover",

@@ -48,7 +48,8 @@ class ProjectFile:
 @dataclass(frozen=True)
 class YardFile:
     """Everything a yard holds but ids. ``tax`` in percent; a price older than ``price_age_days`` is
-    marked as old. ``packs`` are what it sells by the pack, a line each. ``price_service`` is whom
+    marked as old. ``packs`` are what it sells by the pack, a line each; ``walk`` names
+    its racks in walking order. ``price_service`` is whom
     to ask for prices, ``service_code`` as which yard."""
 
     name: str
@@ -62,6 +63,7 @@ class YardFile:
     service_code: str = ""
     materials: tuple[OwnStock, ...] = ()
     packs: str = ""
+    walk: str = ""
 
 
 def _open(text: str | bytes, format_name: str) -> Reader:
@@ -240,6 +242,7 @@ def read_yard_file(text: str | bytes, own: OwnStocks = NO_OWN) -> YardFile:
     service = reader.text("price_service", "", longest=100)
     code = reader.text("service_code", "", longest=60)
     packs = "\n".join(reader.texts("packs"))
+    walk = reader.text("walk", "", longest=200)
     rate = Decimal(0)
     try:
         check_currency(currency)
@@ -276,6 +279,7 @@ def read_yard_file(text: str | bytes, own: OwnStocks = NO_OWN) -> YardFile:
         code,
         own_among(line.stock for line in lines),
         packs,
+        walk,
     )
 
 
@@ -293,6 +297,7 @@ def yard_document(yard: YardFile) -> Json:
         "price_service": yard.price_service,
         "service_code": yard.service_code,
         "packs": yard.packs.splitlines(),
+        "walk": yard.walk,
         "materials": _materials_document(yard.materials),
         "lines": [
             {

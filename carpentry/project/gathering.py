@@ -5,13 +5,13 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from decimal import Decimal
 
-from carpentry.buying import PriceLine, piece_price
-from carpentry.length import Unit, interchange
+from carpentry.buying import PriceFields, PriceLine, piece_price, read_price_line
+from carpentry.length import Unit, interchange, spelled_out
 from carpentry.parts import Part, angles_fault, not_planned_yet
 from carpentry.project.material import Material, NamedPart, Offer
 from carpentry.project.settings import Settings
 from carpentry.rack import OnHand
-from carpentry.sizes import STANDARD_LENGTHS, Section, StockName, standard_section
+from carpentry.sizes import NO_OWN, STANDARD_LENGTHS, Section, StockName, standard_section
 
 MOST_PIECES = 10_000
 Owned = Mapping[StockName, Counter[OnHand]]
@@ -85,6 +85,18 @@ class Shelf:
         """The stocks sold or owned whose name has just these words."""
         every = dict.fromkeys((*self.lines, *self.owned))
         return [stock for stock in every if stock.words == words and not stock.own]
+
+
+def standard_lines(stock: StockName, unit: Unit) -> list[PriceLine]:
+    """The standard lengths of a stock that a yard does not list, as lines without a price."""
+    return [
+        read_price_line(
+            PriceFields(stock=str(stock), length=spelled_out(length, Unit.INCH)),
+            Unit.INCH,
+            {stock.size: stock.own} if stock.own else NO_OWN,
+        )
+        for length in STANDARD_LENGTHS[unit]
+    ]
 
 
 def _owned_id(board: OnHand) -> str:

@@ -29,12 +29,13 @@ from server.rack.api import show_rack
 from server.rack.models import Rack
 from server.rack.schemas import RackConflictOut
 from server.sizes.api import router as sizes
+from server.trips.api import router as trips
 from server.yards.api import router as yards
 from server.yards.schemas import YardConflictOut
 from server.yards.showing import show_yard
 
 api = NinjaAPI(title="Grain Tally", version="1", auth=django_auth, docs_url=None)
-for router in (accounts, projects, plans, yards, sizes, materials, rack, documents):
+for router in (accounts, projects, plans, yards, sizes, materials, rack, trips, documents):
     api.add_router("", router)
 
 

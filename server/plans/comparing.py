@@ -6,9 +6,8 @@ from carpentry.errors import CarpentryError
 from carpentry.project import AtYard, Hardware, cheaper_told
 from server.plans.buying import shopping_out
 from server.plans.inputs import Document, Inputs, inputs_of
-from server.plans.making import plan_for
+from server.plans.making import planned_aside, settled_plan
 from server.plans.schemas import ComparedLineOut, ComparisonOut, ListLineOut, ShoppingOut
-from server.plans.solver import solver
 from server.projects.models import Project
 from server.yards.models import Yard
 
@@ -26,10 +25,11 @@ def compare_with(project: Project, yard: Yard) -> ComparisonOut:
     if project.yard is None:
         raise CarpentryError("choose a yard for the project first", "yard")
     home = inputs_of(project)
-    here = _side(home, _own_plan(project, home))
+    here = _side(home, settled_plan(project, home, MOST_SECONDS))
     project.yard = yard
     away = inputs_of(project)
-    return _side_by_side(here, _side(away, _planned(project, yard, away)))
+    there = planned_aside(away, uuid.uuid5(project.id, str(yard.id)), MOST_SECONDS)
+    return _side_by_side(here, _side(away, there))
 
 
 def _side(inputs: Inputs, documents: list[Document]) -> Side:
@@ -40,29 +40,6 @@ def _side(inputs: Inputs, documents: list[Document]) -> Side:
     tally = inputs.tally(plans)
     at_yard = AtYard(inputs.source, inputs.currency, tally, inputs.hardware)
     return at_yard, shopping_out(tally.shopping, inputs, plans)
-
-
-def _own_plan(project: Project, inputs: Inputs) -> list[Document]:
-    """The project's own plan; one under way is waited for."""
-    plan = plan_for(project, inputs)
-    job = solver.job(plan.id)
-    if job:
-        job.settled.wait(MOST_SECONDS)
-        plan.refresh_from_db()
-    return plan.outcome or (job.plans if job else [])
-
-
-def _planned(project: Project, yard: Yard, inputs: Inputs) -> list[Document]:
-    problems = [problem for problem in inputs.problems() if problem]
-    if not problems:
-        return []
-    subject = uuid.uuid5(project.id, str(yard.id))
-    job = solver.submit(uuid.uuid4(), subject, problems)
-    if not job.finished.wait(MOST_SECONDS):
-        solver.stop(job.key)
-        job.finished.wait(2)
-    solver.forget(job)
-    return job.plans
 
 
 def _side_by_side(here: Side, there: Side) -> ComparisonOut:

@@ -4,7 +4,7 @@ import hashlib
 import json
 from collections import Counter
 from collections.abc import Collection, Iterable
-from dataclasses import asdict, dataclass, replace
+from dataclasses import asdict, dataclass, field, replace
 from decimal import Decimal
 from functools import cached_property
 from typing import Any
@@ -21,6 +21,7 @@ from carpentry.project import (
     HardwareFields,
     JoinedPart,
     Material,
+    Owned,
     RackUse,
     Settings,
     Shelf,
@@ -55,6 +56,7 @@ class Basis:
     own: OwnStocks
     rack: dict[StockName, list[RackBoard]]
     packs: str = ""
+    cart: Owned = field(default_factory=dict)  # boards taken at the yard, not on the rack yet
 
     @classmethod
     def of(cls, project: Project) -> "Basis":
@@ -97,6 +99,8 @@ class Basis:
             stock: Counter(self.on_hand(board, named) for board in boards)
             for stock, boards in self.rack.items()
         }
+        for stock, taken in self.cart.items():
+            owned[stock] = owned.get(stock, Counter()) + taken
         return Shelf(self.lines, settings.unit, whole_inches=self.whole_inches, owned=owned)
 
     def on_hand(self, board: RackBoard, named: Collection[int]) -> OnHand:
@@ -219,18 +223,19 @@ class Inputs:
         )
 
 
-def inputs_of(project: Project) -> Inputs:
-    """What the plan of this project's present state is made from: what it was cut from if that plan
-    was cut, yard and rack as they are now if not. What other plans of it cut stays cut."""
+def inputs_of(project: Project, basis: Basis | None = None) -> Inputs:
+    """What the plan of this project's present state is made from: a ``basis`` if it is given, else
+    what it was cut from if that plan was cut, yard and rack as they are now if not. What other
+    plans of it cut stays cut."""
     done: Pieces = {}
     for cut in project.plans.filter(stage=Plan.Stage.CUT).order_by("asked"):
         inputs = _inputs(project, Basis.read(cut.basis), done)
-        if inputs.digest() == cut.digest:
+        if basis is None and inputs.digest() == cut.digest:
             return inputs
         for piece in Piece.objects.filter(board__plan=cut):
             of_part = done.setdefault(str(piece.part), Counter())
             of_part[piece.end - piece.start] += 1
-    return _inputs(project, Basis.of(project), done)
+    return _inputs(project, basis or Basis.of(project), done)
 
 
 def _inputs(project: Project, basis: Basis, done: Pieces) -> Inputs:

@@ -1,6 +1,8 @@
 """Asking for a plan, storing it, and finding the one that belongs to a project's present state."""
 
+import uuid
 from collections import Counter
+from collections.abc import Sequence
 from threading import Lock
 
 from django.conf import settings as django_settings
@@ -70,6 +72,35 @@ def _orphaned(plan: Plan) -> Plan | None:
         return plan
     Plan.objects.filter(id=plan.id).update(status=Plan.Status.FAILED)
     return None
+
+
+def settled_plan(project: Project, inputs: Inputs, seconds: float) -> list[Document]:
+    """The plan of a project's present state as documents; one under way is waited for, so many
+    seconds, then it is the best so far."""
+    plan = plan_for(project, inputs)
+    job = solver.job(plan.id)
+    if job:
+        job.settled.wait(seconds)
+        plan.refresh_from_db()
+    return plan.outcome or (job.plans if job else [])
+
+
+def planned_aside(
+    inputs: Inputs, subject: uuid.UUID, seconds: float, before: Sequence[Document] = ()
+) -> list[Document]:
+    """A plan for one answer, not stored: the best that is found within so many seconds, with as
+    many of the boards of a plan ``before`` it as cost nothing. ``subject`` is what it is a plan of;
+    an older one of the same is stopped."""
+    problems = [problem for problem in inputs.problems() if problem]
+    if not problems:
+        return []
+    kept = [_same_parts(problem, list(before)) for problem in problems]
+    job = solver.submit(uuid.uuid4(), subject, problems, kept)
+    if not job.finished.wait(seconds):
+        solver.stop(job.key)
+        job.finished.wait(2)
+    solver.forget(job)
+    return job.plans
 
 
 def _await(plan: Plan, inputs: Inputs, job: Job) -> None:

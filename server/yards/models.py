@@ -54,6 +54,7 @@ class Yard(Versioned):
     service_code = models.CharField(max_length=60, blank=True)
 
     packs = models.TextField(blank=True, max_length=20_000)
+    walk = models.CharField(max_length=200, blank=True)  # racks in walking order
 
     class Meta:
         ordering = ["name"]
@@ -125,6 +126,7 @@ class Yard(Versioned):
             self.service_code,
             own_among(line.stock for line in self.read_lines()),
             self.packs,
+            self.walk,
         )
 
     def take(self, file: YardFile) -> None:
@@ -139,6 +141,7 @@ class Yard(Versioned):
         self.price_service = file.price_service
         self.service_code = file.service_code
         self.packs = file.packs
+        self.walk = file.walk
         self.full_clean()
         self.save()
         self.replace_lines(file.lines)
@@ -188,6 +191,7 @@ class Yard(Versioned):
             "price_service": self.price_service,
             "service_code": self.service_code,
             "packs": self.packs,
+            "walk": self.walk,
             "lines": [line.snapshot() for line in self.lines.all()],
         }
 
@@ -202,6 +206,7 @@ class Yard(Versioned):
         self.price_service = snapshot.get("price_service", "")
         self.service_code = snapshot.get("service_code", "")
         self.packs = snapshot.get("packs", "")
+        self.walk = snapshot.get("walk", "")
         self._write([PriceLine(yard=self, **line) for line in snapshot["lines"]])
 
 

@@ -49,6 +49,7 @@ class YardOut(BaseModel):
     price_service: str
     service_code: str
     packs: str
+    walk: str
     services: list[str]
     old_prices: int
     lines: list[PriceLineOut]
@@ -94,6 +95,7 @@ class YardPatchIn(SeenIn):
     price_service: str | None = None
     service_code: str | None = None
     packs: str | None = None
+    walk: str | None = None
 
 
 class PriceLineIn(SeenIn):

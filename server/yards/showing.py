@@ -47,6 +47,7 @@ def show_yard(yard: Yard, find: str = "", page: int = 1) -> YardOut:
         price_service=yard.price_service,
         service_code=yard.service_code,
         packs=yard.packs,
+        walk=yard.walk,
         services=sorted(settings.PRICE_SERVICES),
         old_prices=yard.old_lines().count(),
         lines=[_line(line, yard) for line in found[start : start + PAGE]],

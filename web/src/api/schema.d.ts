@@ -636,6 +636,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/trips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Trips
+         * @description The trips of a project, the newest first.
+         */
+        get: operations["server_trips_api_list_trips"];
+        put?: never;
+        /**
+         * Go To The Yard
+         * @description The open trip of a project, begun under an id of the client's making if there is none.
+         */
+        post: operations["server_trips_api_go_to_the_yard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/undo": {
         parameters: {
             query?: never;
@@ -942,6 +966,155 @@ export interface paths {
         get: operations["server_sizes_api_ways_to_a_size"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{trip_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Trip
+         * @description A trip as it is.
+         */
+        get: operations["server_trips_api_get_trip"];
+        put?: never;
+        post?: never;
+        /**
+         * Call Trip Off
+         * @description Calls a trip off; one that is finished stays, as its receipt does.
+         */
+        delete: operations["server_trips_api_call_trip_off"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{trip_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Events
+         * @description Takes events in, each once however often it is told; where one changes what there is, the
+         *     rest is planned anew before this answers.
+         */
+        post: operations["server_trips_api_tell_events"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{trip_id}/finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finish Trip
+         * @description Ends a trip; its receipt is kept.
+         */
+        post: operations["server_trips_api_finish_trip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{trip_id}/keep-prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Paid Prices
+         * @description Writes the prices that were paid into the yard's list.
+         */
+        post: operations["server_trips_api_keep_paid_prices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{trip_id}/open-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Trip Again
+         * @description Takes the end of a trip back.
+         */
+        post: operations["server_trips_api_open_trip_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{trip_id}/receipt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Receipt
+         * @description Planned against paid.
+         */
+        get: operations["server_trips_api_get_receipt"];
+        /**
+         * Correct Receipt
+         * @description Corrects what was paid for a line.
+         */
+        put: operations["server_trips_api_correct_receipt"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trips/{trip_id}/renew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take The Project Over
+         * @description Plans anew from the project as it is now.
+         */
+        post: operations["server_trips_api_take_the_project_over"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1366,6 +1539,17 @@ export interface components {
             /** Label */
             label: string;
         };
+        /** CheckOut */
+        CheckOut: {
+            /** Checked */
+            checked: boolean;
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
         /** ClaimOut */
         ClaimOut: {
             /** Detail */
@@ -1471,6 +1655,83 @@ export interface components {
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
         };
+        /**
+         * EventIn
+         * @description Something that happened at the yard, under an id of the client's making. ``line`` is the key
+         *     of a line, or of a check; sizes as typed.
+         */
+        EventIn: {
+            /**
+             * Bow
+             * @default
+             */
+            bow: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Crook
+             * @default
+             */
+            crook: string;
+            /**
+             * Cup
+             * @default
+             */
+            cup: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Length
+             * @default
+             */
+            length: string;
+            /**
+             * Line
+             * @default
+             */
+            line: string;
+            /**
+             * Price
+             * @default
+             */
+            price: string;
+            /**
+             * Thickness
+             * @default
+             */
+            thickness: string;
+            /**
+             * Twist
+             * @default
+             */
+            twist: string;
+            /**
+             * Undoes
+             * @default
+             */
+            undoes: string;
+            /**
+             * Width
+             * @default
+             */
+            width: string;
+        };
+        /**
+         * EventsIn
+         * @description Events in the order in which they happened.
+         */
+        EventsIn: {
+            /** Events */
+            events: components["schemas"]["EventIn"][];
+        };
         /** FamilyOut */
         FamilyOut: {
             /** Name */
@@ -1481,6 +1742,19 @@ export interface components {
             sizes: components["schemas"]["BookSizeOut"][];
             /** Source */
             source: string;
+        };
+        /**
+         * FinishIn
+         * @description The end of a trip; boards may be laid on the rack.
+         */
+        FinishIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Lay On Rack */
+            lay_on_rack: boolean;
         };
         /**
          * HardwareLineOut
@@ -1725,6 +1999,17 @@ export interface components {
             /** Yard */
             yard?: string | null;
         };
+        /**
+         * NewTripIn
+         * @description A trip under an id of the client's making.
+         */
+        NewTripIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
         /** NewYardIn */
         NewYardIn: {
             /**
@@ -1838,6 +2123,18 @@ export interface components {
             name: string;
             /** Price */
             price: string;
+        };
+        /**
+         * PaidIn
+         * @description What was paid for a line: how many, and for one. Empty text takes a correction back.
+         */
+        PaidIn: {
+            /** Count */
+            count?: string | null;
+            /** Line */
+            line: string;
+            /** Price */
+            price?: string | null;
         };
         /**
          * PartOut
@@ -2522,12 +2819,95 @@ export interface components {
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
         };
-        /** RefusedOut */
-        RefusedOut: {
+        /**
+         * ReceiptLineOut
+         * @description A line of a receipt; money as text, ``None`` where a price is missing. ``difference`` is
+         *     empty where there is none, ``new_price`` what the yard's list would learn.
+         */
+        ReceiptLineOut: {
+            /** Dearer */
+            dearer: boolean;
+            /** Difference */
+            difference: string | null;
+            /** Is Board */
+            is_board: boolean;
+            /** Key */
+            key: string;
             /** Name */
             name: string;
-            /** Reason */
-            reason: string;
+            /** New Price */
+            new_price: string | null;
+            /** Paid */
+            paid: number;
+            /** Paid Price */
+            paid_price: string | null;
+            /** Paid Together */
+            paid_together: string | null;
+            /** Paid Typed */
+            paid_typed: string;
+            /** Planned */
+            planned: number;
+            /** Planned Price */
+            planned_price: string | null;
+            /** Planned Together */
+            planned_together: string | null;
+            section: components["schemas"]["SectionOut"] | null;
+        };
+        /**
+         * ReceiptOut
+         * @description Planned against paid. ``learns`` counts the prices that the yard's list could take over;
+         *     ``laid`` the boards on the rack from this trip.
+         */
+        ReceiptOut: {
+            /** Finished */
+            finished: string | null;
+            /** Laid */
+            laid: number;
+            /** Learns */
+            learns: number;
+            /** Lines */
+            lines: components["schemas"]["ReceiptLineOut"][];
+            /** Over */
+            over: boolean;
+            /** Paid */
+            paid: string;
+            /** Planned */
+            planned: string;
+            /**
+             * Project
+             * Format: uuid
+             */
+            project: string;
+            /** Project Name */
+            project_name: string;
+            /** Tax Included */
+            tax_included: boolean;
+            /** Tax Rate */
+            tax_rate: string;
+            /** Told */
+            told: string;
+            /**
+             * Trip
+             * Format: uuid
+             */
+            trip: string;
+            /** Yard */
+            yard: string;
+            /** Yard Id */
+            yard_id: string | null;
+        };
+        /**
+         * RefusedOut
+         * @description An event that could not be, and why.
+         */
+        RefusedOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Message */
+            message: string;
         };
         /** RemoveBoardsIn */
         RemoveBoardsIn: {
@@ -2745,6 +3125,152 @@ export interface components {
             unit: string;
         };
         /**
+         * TripBoardOut
+         * @description A board that was measured; ``event`` told so. An ``idle`` one serves no
+         *     part: it can be put back. ``notes`` are what else was noted.
+         */
+        TripBoardOut: {
+            /**
+             * Event
+             * Format: uuid
+             */
+            event: string;
+            /** Idle */
+            idle: boolean;
+            /** Kept */
+            kept: boolean;
+            length: components["schemas"]["LengthOut"];
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * TripLineOut
+         * @description A line to take: so many in all, ``spare`` of them spare, and how many are in the cart.
+         *     ``put_back`` are in it and not wanted any more. ``price`` is that of the list, ``tag`` what was
+         *     seen; ``left`` how many more there are where that is known, ``limited`` when it was said at the
+         *     yard.
+         */
+        TripLineOut: {
+            /** Boards */
+            boards: components["schemas"]["TripBoardOut"][];
+            /** Content */
+            content: string;
+            /** Is Board */
+            is_board: boolean;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Left */
+            left: number | null;
+            length: components["schemas"]["LengthOut"] | null;
+            /** Limited */
+            limited: boolean;
+            /** Name */
+            name: string;
+            /** Named Length */
+            named_length: string;
+            /** Price */
+            price: string | null;
+            /** Put Back */
+            put_back: number;
+            real_length: components["schemas"]["LengthOut"] | null;
+            section: components["schemas"]["SectionOut"] | null;
+            /** Spare */
+            spare: number;
+            /** Tag */
+            tag: string | null;
+            /** Taken */
+            taken: number;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * TripOut
+         * @description A trip as it is. ``seen`` are the events it knows of. ``total`` is of everything wanted,
+         *     ``in_cart`` of what is taken, both with tax, by tags where they were read. ``said`` is what the
+         *     newest plan changed because of the event ``said_by``.
+         */
+        TripOut: {
+            /** Checks */
+            checks: components["schemas"]["CheckOut"][];
+            /** Claim */
+            claim: string;
+            /** Finished */
+            finished: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** In Cart */
+            in_cart: string;
+            /** Left Out */
+            left_out: string[];
+            /** Longest */
+            longest: string;
+            /**
+             * Project
+             * Format: uuid
+             */
+            project: string;
+            /** Project Name */
+            project_name: string;
+            /** Racks */
+            racks: components["schemas"]["TripRackOut"][];
+            /** Refused */
+            refused: components["schemas"]["RefusedOut"][];
+            /** Said */
+            said: string;
+            /** Said By */
+            said_by: string;
+            /** Seen */
+            seen: string[];
+            /** Stale */
+            stale: boolean;
+            /** Taken */
+            taken: number;
+            /** Total */
+            total: string;
+            /** Unpriced */
+            unpriced: number;
+            /** Wanted */
+            wanted: number;
+            /** Weight */
+            weight: string;
+            /** Yard */
+            yard: string;
+        };
+        /** TripRackOut */
+        TripRackOut: {
+            /** Lines */
+            lines: components["schemas"]["TripLineOut"][];
+            /** Name */
+            name: string;
+        };
+        /**
+         * TripRowOut
+         * @description A trip among others.
+         */
+        TripRowOut: {
+            /**
+             * Begun
+             * Format: date-time
+             */
+            begun: string;
+            /** Finished */
+            finished: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Total */
+            total: string;
+            /** Yard */
+            yard: string;
+        };
+        /**
          * Unit
          * @description What a bare number means.
          * @enum {string}
@@ -2893,6 +3419,8 @@ export interface components {
             updated: string;
             /** Version */
             version: number;
+            /** Walk */
+            walk: string;
         };
         /** YardPatchIn */
         YardPatchIn: {
@@ -2921,6 +3449,8 @@ export interface components {
             tax_rate?: string | null;
             /** Version */
             version: number;
+            /** Walk */
+            walk?: string | null;
         };
         /**
          * YardReadingOut
@@ -4312,6 +4842,81 @@ export interface operations {
             };
         };
     };
+    server_trips_api_list_trips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripRowOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_trips_api_go_to_the_yard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTripIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_projects_api_undo: {
         parameters: {
             query?: never;
@@ -4951,6 +5556,366 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WayOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_trips_api_get_trip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_trips_api_call_trip_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_trips_api_tell_events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_trips_api_finish_trip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinishIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_trips_api_keep_paid_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_trips_api_open_trip_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_trips_api_get_receipt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_trips_api_correct_receipt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaidIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_trips_api_take_the_project_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripOut"];
                 };
             };
             /** @description Not Found */

@@ -1,0 +1,234 @@
+"""The end of a trip: boards go onto the rack, what was paid is told and teaches the yard."""
+
+import uuid
+from datetime import date
+from decimal import Decimal
+
+from django.db import transaction
+from django.utils import timezone
+
+from carpentry.buying import read_money
+from carpentry.errors import CarpentryError
+from carpentry.length import Unit, interchange
+from carpentry.project import RackUse
+from carpentry.rack import MAX_BOARDS, BoardFields
+from carpentry.sizes import Section, standard_section
+from carpentry.trip import Cart, Line, PaidLine, Receipt, receipt_of
+from server.rack.models import Rack
+from server.trips.models import Trip
+from server.yards.models import PriceLine, Yard
+
+MOST_PAID = 10_000
+
+
+@transaction.atomic
+def finish(trip: Trip, change_id: uuid.UUID, *, lay_on_rack: bool) -> None:
+    """Ends a trip; where asked for, what was taken is laid on the rack and the project takes rack
+    boards first where they save. Done again it does nothing.
+
+    Raises ``CarpentryError`` when the rack is full.
+    """
+    if trip.finished is not None:
+        return
+    trip.finished = timezone.now()
+    boards = _boards(trip, trip.cart()) if lay_on_rack else []
+    if boards:
+        rack = Rack.of(trip.project.owner)
+        if rack.boards.count() + len(boards) > MAX_BOARDS:
+            raise CarpentryError(f"a rack holds {MAX_BOARDS:,} boards: take some off first")
+
+        def lay(rack: Rack) -> str:
+            trip.laid = [str(board.id) for board in rack.add_boards(boards)]
+            return f"{len(boards)} boards from {trip.yard_name} laid on"[:200]
+
+        rack.change(rack.version, change_id, "boards bought", lay)
+        _use_the_rack(trip, change_id)
+    trip.save()
+
+
+def _use_the_rack(trip: Trip, change_id: uuid.UUID) -> None:
+    project = trip.project
+    if project.rack != RackUse.NEVER:
+        return
+
+    def use(project: object) -> str:
+        trip.project.rack = RackUse.SAVING.value
+        return "rack boards where they save"
+
+    project.change(project.version, change_id, "settings", use)
+
+
+def _boards(trip: Trip, cart: Cart) -> list[BoardFields]:
+    """What was taken, as the rack notes it down: measured where it was, or where the yard's section
+    is its own."""
+    laid = []
+    for key in cart.touched():
+        line = cart.lines[key]
+        if line.stock is None:
+            continue
+        measured = [board.read for board in cart.boards(key) if board.kept]
+        plain = cart.taken(key) - len(measured)
+        own_size = line.section and line.section != standard_section(line.stock)
+        sizes = _sizes(line.section) if own_size else {}
+        laid += [_laid(trip, line, line.real_length, **sizes)] * plain
+        laid += [
+            _laid(
+                trip,
+                line,
+                board.length,
+                **(_sizes(board.section) if board.is_measured else sizes),
+                bow=_size(board.bow),
+                cup=_size(board.cup),
+            )
+            for board in measured
+        ]
+    return laid
+
+
+def _laid(trip: Trip, line: Line, length: int, **noted: str) -> BoardFields:
+    return BoardFields(
+        stock=line.name,
+        length=_size(length),
+        place=f"bought for {trip.project.name}"[:200],
+        note=f"from {trip.yard_name}"[:200],
+        **noted,
+    )
+
+
+def _sizes(section: Section | None) -> dict[str, str]:
+    if section is None:
+        return {}
+    return {"thickness": _size(section.thickness), "width": _size(section.width)}
+
+
+def _size(ticks: int) -> str:
+    return interchange(ticks, Unit(Rack.UNIT)) if ticks else ""
+
+
+@transaction.atomic
+def open_again(trip: Trip, change_id: uuid.UUID) -> None:
+    """Takes the end of a trip back: boards it laid on the rack that are still there go.
+
+    Raises ``CarpentryError`` when the project has another trip under way.
+    """
+    if trip.finished is None:
+        return
+    if trip.project.trips.filter(finished=None).exists():
+        raise CarpentryError("another trip for this project is under way: finish it first")
+    if trip.laid:
+        rack = Rack.of(trip.project.owner)
+
+        def take_off(rack: Rack) -> str:
+            gone = rack.boards.filter(id__in=trip.laid)
+            count = gone.count()
+            gone.delete()
+            return f"{count} boards from {trip.yard_name} taken off"[:200]
+
+        rack.change(rack.version, change_id, "trip opened again", take_off)
+    trip.laid = []
+    trip.finished = None
+    trip.save()
+
+
+def receipt(trip: Trip, cart: Cart) -> Receipt:
+    """Planned against paid; what was paid is what was taken at its tags, unless corrected."""
+    lines = {}
+    for key in dict.fromkeys((*trip.planned, *trip.wanted, *cart.touched(), *trip.paid)):
+        if key not in cart.lines:
+            continue
+        planned = trip.planned.get(key, {})
+        corrected = trip.paid.get(key, {})
+        price = cart.price(key)
+        line = PaidLine(
+            planned=planned.get("count", 0),
+            planned_price=_price(planned.get("price")) if planned else cart.lines[key].price,
+            paid=int(corrected.get("count", cart.taken(key))),
+            paid_price=_price(corrected["price"]) if "price" in corrected else price,
+        )
+        if line.planned or line.paid:
+            lines[key] = line
+    return receipt_of(lines, trip.tax, trip.currency)
+
+
+def _price(text: str | None) -> Decimal | None:
+    return None if text is None else read_money(text)
+
+
+def correct(trip: Trip, line: str, count: str | None, price: str | None) -> None:
+    """Corrects what was paid for a line: how many, or for one; empty text takes that back.
+
+    Raises ``CarpentryError`` for what is no count or price, and for a line that is not there.
+    """
+    if line not in trip.lines():
+        raise CarpentryError("that is not on this trip", "line")
+    paid = dict(trip.paid.get(line, {}))
+    if count is not None:
+        text = count.strip()
+        if text and not (text.isdecimal() and int(text) <= MOST_PAID):
+            raise CarpentryError(f"“{text}” is no count: from 0 to {MOST_PAID:,}", "count")
+        paid["count"] = text
+    if price is not None:
+        text = price.strip()
+        if text:
+            read_money(text)
+        paid["price"] = text
+    trip.paid = trip.paid | {line: {name: text for name, text in paid.items() if text}}
+    trip.save(update_fields=["paid"])
+
+
+def lessons(told: Receipt, cart: Cart) -> dict[str, PaidLine]:
+    """The lines of a receipt whose price the yard's list could take over."""
+    return {
+        key: line
+        for key, line in told.lines.items()
+        if line.new_price is not None and cart.lines[key].stock is not None
+    }
+
+
+def keep_prices(trip: Trip, change_id: uuid.UUID) -> int:
+    """Writes the prices that were paid into the yard's list, as one change that can be undone; each
+    joins the history of its line. Returns how many.
+
+    Raises ``CarpentryError`` when the yard is gone or asks in another currency by now.
+    """
+    yard = trip.yard
+    if yard is None:
+        raise CarpentryError("this yard is not there any more", "yard")
+    if yard.currency != trip.currency:
+        raise CarpentryError(
+            f"paid in {trip.currency}, but the list is in {yard.currency}: they are not mixed",
+            "yard",
+        )
+    cart = trip.cart()
+    learned = lessons(receipt(trip, cart), cart)
+
+    def learn(yard: Yard) -> str:
+        kept = 0
+        for key, line in learned.items():
+            listed = cart.lines[key]
+            row = yard.lines.filter(
+                stock_key=str(listed.stock), length_ticks=listed.length
+            ).first() or _new_line(yard, key, cart)
+            row.price, row.per, row.date = f"{line.new_price:f}", "each", date.today().isoformat()
+            if listed.stock.is_sheet:
+                row.per = "sheet"
+            row.yard = yard
+            row.full_clean()
+            row.save()
+            kept += 1
+        return f"{kept} prices paid on a trip"
+
+    if learned:
+        yard.change(yard.version, change_id, "prices paid", learn)
+    return len(learned)
+
+
+def _new_line(yard: Yard, key: str, cart: Cart) -> PriceLine:
+    line = cart.lines[key]
+    last = yard.lines.order_by("-position").first()
+    return PriceLine(
+        yard=yard,
+        position=last.position + 1 if last else 0,
+        stock=str(line.stock),
+        length=interchange(line.length, Unit(yard.unit)),
+    )

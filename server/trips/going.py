@@ -1,0 +1,201 @@
+"""A trip under way: begun from the plan of the desk, planned anew from what there is there."""
+
+import uuid
+from dataclasses import asdict, replace
+from typing import Any
+
+from django.conf import settings
+from django.db import transaction
+
+from carpentry.cutting import check_plan, read_plan
+from carpentry.errors import CarpentryError
+from carpentry.project import standard_lines
+from carpentry.trip import (
+    Cart,
+    Event,
+    EventKind,
+    Purchase,
+    change_told,
+    line_key,
+    packs_of,
+    purchase_of,
+)
+from server.plans.inputs import Basis, Document, Inputs, inputs_of
+from server.plans.making import planned_aside, settled_plan
+from server.projects.models import Project
+from server.trips.models import Trip, TripEvent
+
+MOST_SECONDS = 8.0
+MOST_EVENTS = 5_000
+_MOST_TRIES = 3
+
+
+def begin_trip(project: Project, id: uuid.UUID) -> Trip:
+    """The open trip of a project, begun from its plan if there is none.
+
+    Raises ``CarpentryError`` for a project without a yard, or without anything to buy.
+    """
+    known = project.trips.filter(finished=None).first()
+    if known:
+        return known
+    if project.yard is None:
+        raise CarpentryError("choose a yard at the desk first: lengths and prices are its", "yard")
+    inputs = inputs_of(project)
+    documents = settled_plan(project, inputs, MOST_SECONDS)
+    basis = _with_unlisted(inputs)
+    trip = Trip(
+        id=id,
+        project=project,
+        yard=project.yard,
+        yard_name=project.yard.name,
+        project_version=project.version,
+        basis=basis.document(),
+    )
+    trip.take_packs(packs_of(inputs.hardware))
+    _take_plan(trip, inputs_of(project, basis), documents, Cart(trip.lines(), basis.unit, {}))
+    if not trip.wanted:
+        raise CarpentryError("there is nothing to buy for this project", "plan")
+    lines = trip.lines()
+    trip.planned = {
+        key: {"count": wanted.count, "price": _text(lines[key].price)}
+        for key, wanted in trip.purchase.items()
+    }
+    trip.full_clean()
+    trip.save(force_insert=True)
+    return trip
+
+
+def _text(price: Any) -> str | None:
+    return None if price is None else f"{price:f}"
+
+
+def _with_unlisted(inputs: Inputs) -> Basis:
+    """Yard and rack as they are, with the standard lengths of what the yard does not list."""
+    listed = {line.stock for line in inputs.basis.lines}
+    unlisted = dict.fromkeys(
+        offer.stock
+        for material in inputs.materials
+        for offer in material.offers
+        if not offer.owned and offer.stock not in listed
+    )
+    unit = inputs.settings.unit
+    more = [line for stock in unlisted for line in standard_lines(stock, unit)]
+    return replace(inputs.basis, lines=[*inputs.basis.lines, *more])
+
+
+def take_events(trip: Trip, events: list[Event]) -> list[tuple[Event, str]]:
+    """Takes events in that the trip does not know yet, and plans anew where they ask for it.
+    Returns those that could not be, with the reason."""
+    refused: list[tuple[Event, str]] = []
+    newest: Event | None = None
+    for event in events:
+        try:
+            with transaction.atomic():
+                if not _take(trip, event):
+                    continue
+        except CarpentryError as error:
+            refused.append((event, error.problems[0].message))
+            continue
+        if _replans(trip, event):
+            newest = event
+    if newest:
+        plan_anew(trip, "" if newest.kind is EventKind.UNDONE else newest.id)
+    return refused
+
+
+def _take(trip: Trip, event: Event) -> bool:
+    """Stores an event; false for one that is known."""
+    if TripEvent.objects.filter(id=event.id).exists():
+        return False
+    if trip.finished is not None:
+        raise CarpentryError("this trip is finished: open it again first")
+    known = trip.events.count()
+    if known >= MOST_EVENTS:
+        raise CarpentryError("too much happened on this trip: finish it and begin another")
+    trip.cart(event)
+    typed = {name: value for name, value in asdict(event).items() if value != ""}
+    del typed["id"], typed["kind"]
+    row = TripEvent(id=event.id, trip=trip, number=known + 1, kind=event.kind.value, typed=typed)
+    row.full_clean()
+    row.save(force_insert=True)
+    return True
+
+
+def _replans(trip: Trip, event: Event) -> bool:
+    """Whether a plan has to be made anew because of an event, or of the one it takes back."""
+    if event.kind is EventKind.UNDONE:
+        undone = trip.events.get(id=event.undoes).read()
+        return undone.replans
+    return event.replans
+
+
+def plan_anew(trip: Trip, because: str = "") -> None:
+    """Plans from what is there and what is in the cart. The answer is the best that is found in a
+    moment; it is kept unless something happened meanwhile, then it is made once more.
+
+    Raises ``CarpentryError`` when no plan could be made.
+    """
+    before = trip.purchase
+    for _ in range(_MOST_TRIES):
+        events = trip.events.count()
+        cart = trip.cart()
+        basis = Basis.read(trip.basis)
+        found = replace(basis, lines=cart.as_found(basis.lines), cart=cart.on_hand())
+        inputs = inputs_of(trip.project, found)
+        subject = uuid.uuid5(trip.id, "at the yard")
+        documents = planned_aside(
+            inputs, subject, settings.ANSWER_AT_YARD_SECONDS, before=trip.outcome
+        )
+        trip.take_packs(packs_of(inputs.hardware))
+        _take_plan(trip, inputs, documents, trip.cart())
+        trip.said = _change(trip, before, inputs)[:500]
+        trip.said_by = because
+        trip.project_version = trip.project.version
+        if trip.events.count() == events:
+            break
+    trip.save()
+
+
+def _take_plan(trip: Trip, inputs: Inputs, documents: list[Document], cart: Cart) -> None:
+    problems = [p for p in (m.problem(inputs.settings) for m in inputs.materials) if p]
+    if len(documents) != len(problems):
+        raise CarpentryError("no plan could be made in a moment: try again", "plan")
+    for problem, document in zip(problems, documents, strict=True):
+        check_plan(problem, read_plan(document, inputs.settings.unit))
+    plans = inputs.plans(documents)
+    planned = list(zip(inputs.materials, plans, strict=True))
+    trip.take_purchase(purchase_of(planned, trip.pack_lines(), cart, inputs.settings))
+    trip.outcome = documents
+    trip.claim = inputs.tally(plans).claim.headline
+    named = {one.id: one.part.name for material in inputs.materials for one in material.parts}
+    trip.left_out = [
+        f"{left.quantity} × {named[left.part]}: {left.reason}"
+        for plan in plans
+        for left in (plan.unplaced if plan else ())
+    ]
+
+
+def _change(trip: Trip, before: Purchase, inputs: Inputs) -> str:
+    told = change_told(
+        before,
+        trip.purchase,
+        trip.cart(),
+        trip.tax,
+        currency=trip.currency,
+        notation=inputs.settings.notation,
+    )
+    return told or "nothing else changes"
+
+
+def renew(trip: Trip) -> None:
+    """Takes the project over as it is now: its parts, and lines of the yard that are new."""
+    basis = Basis.read(trip.basis)
+    project = trip.project
+    project.yard = trip.yard
+    now = _with_unlisted(inputs_of(project, Basis.of(project)))
+    known = {line_key(line.stock, line.length.ticks) for line in basis.lines}
+    more = [line for line in now.lines if line_key(line.stock, line.length.ticks) not in known]
+    fresh = replace(basis, lines=[*basis.lines, *more], own=now.own, packs=now.packs, rack=now.rack)
+    trip.basis = fresh.document()
+    trip.project.refresh_from_db()
+    plan_anew(trip)

@@ -1,0 +1,163 @@
+"""Trips to a yard: what was to be taken, and everything that happened there."""
+
+import uuid
+from decimal import Decimal
+from typing import Any
+
+from django.db import models
+from django.utils.functional import cached_property
+
+from carpentry.buying import PriceFields, Tax, read_price_line
+from carpentry.length import Unit
+from carpentry.sizes import OwnFields, OwnStocks, read_own
+from carpentry.trip import Cart, Event, EventKind, Line, Purchase, Wanted, cart_of, lines_of
+from server.materials.models import OwnMaterials
+from server.projects.models import Project
+from server.yards.models import Yard
+
+Document = dict[str, Any]
+
+
+class Trip(models.Model):
+    """One trip for one project. Prices and boards are those of its ``basis``, as they were when it
+    began; ``planned`` is the purchase of then, ``wanted`` the one in force, ``outcome`` its plans.
+    ``packs`` are the packs of hardware, ``left_out`` says which parts get no board. ``said`` is
+    what the newest plan changed. ``paid`` holds what was corrected on the receipt, ``laid`` the
+    boards that went onto the rack."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="trips")
+    yard = models.ForeignKey(
+        Yard, null=True, blank=True, on_delete=models.SET_NULL, related_name="trips"
+    )
+    yard_name = models.CharField(max_length=100)
+    begun = models.DateTimeField(auto_now_add=True)
+    finished = models.DateTimeField(null=True, blank=True)
+    project_version = models.PositiveIntegerField()
+    basis = models.JSONField(editable=False)
+    planned = models.JSONField(default=dict, blank=True, editable=False)
+    wanted = models.JSONField(default=dict, blank=True, editable=False)
+    outcome = models.JSONField(default=list, blank=True, editable=False)
+    packs = models.JSONField(default=list, blank=True, editable=False)
+    left_out = models.JSONField(default=list, blank=True, editable=False)
+    claim = models.CharField(max_length=200, blank=True)
+    said = models.CharField(max_length=500, blank=True)
+    said_by = models.CharField(max_length=36, blank=True)
+    paid = models.JSONField(default=dict, blank=True, editable=False)
+    laid = models.JSONField(default=list, blank=True, editable=False)
+
+    class Meta:
+        ordering = ["-begun"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["project"],
+                condition=models.Q(finished=None),
+                name="one_open_trip_a_project",
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"trip to {self.yard_name} for {self.project}"
+
+    @property
+    def currency(self) -> str:
+        return str(self.basis["currency"])
+
+    @property
+    def tax(self) -> Tax:
+        rate, included = self.basis["tax"]
+        return Tax(Decimal(rate), included)
+
+    @cached_property
+    def own(self) -> OwnStocks:
+        """The materials of the builder's own, as they were."""
+        read = (read_own(OwnFields(**row), OwnMaterials.UNIT) for row in self.basis["own"])
+        return {stock.name: stock for stock in read}
+
+    def lines(self) -> dict[str, Line]:
+        """Everything on the yard's list as it was, and the packs, by key."""
+        unit = self.basis["unit"]
+        listed = [
+            read_price_line(PriceFields(**row), unit, self.own) for row in self.basis["lines"]
+        ]
+        return lines_of(listed, whole_inches=self.basis["whole_inches"]) | {
+            line.key: line for line, _ in self.pack_lines()
+        }
+
+    def pack_lines(self) -> list[tuple[Line, int]]:
+        """The packs of hardware, and how many of each."""
+        return [
+            (
+                Line(
+                    row["key"],
+                    row["name"],
+                    None if row["price"] is None else Decimal(row["price"]),
+                    length=row["length"],
+                    content=row["content"],
+                ),
+                row["count"],
+            )
+            for row in self.packs
+        ]
+
+    def take_packs(self, packs: list[tuple[Line, int]]) -> None:
+        """Keeps packs of hardware as they are now; those that are not wanted any more stay known,
+        because they may be in the cart."""
+        now = {line.key: (line, count) for line, count in packs}
+        known = {line.key: (line, 0) for line, _ in self.pack_lines()}
+        self.packs = [
+            {
+                "key": line.key,
+                "name": line.name,
+                "price": None if line.price is None else f"{line.price:f}",
+                "length": line.length,
+                "content": line.content,
+                "count": count,
+            }
+            for line, count in (known | now).values()
+        ]
+
+    @property
+    def purchase(self) -> Purchase:
+        return {
+            key: Wanted(needed, spare, tuple(idle))
+            for key, (needed, spare, idle) in self.wanted.items()
+        }
+
+    def take_purchase(self, purchase: Purchase) -> None:
+        self.wanted = {key: [one.needed, one.spare, one.idle] for key, one in purchase.items()}
+
+    def read_events(self) -> list[Event]:
+        """What happened, in order."""
+        return [event.read() for event in self.events.all()]
+
+    def cart(self, *more: Event) -> Cart:
+        """What all events come to, and ``more`` after them. Raises ``CarpentryError`` for one that
+        cannot be."""
+        return cart_of(
+            [*self.read_events(), *more], self.lines(), Unit(self.project.unit), self.own
+        )
+
+
+class TripEvent(models.Model):
+    """One event of a trip, under an id of the client's making."""
+
+    id = models.UUIDField(primary_key=True)
+    trip = models.ForeignKey(Trip, on_delete=models.CASCADE, related_name="events")
+    number = models.PositiveIntegerField()
+    kind = models.CharField(max_length=10, choices=[(k.value, k.value) for k in EventKind])
+    typed = models.JSONField(default=dict, blank=True)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["number"]
+        constraints = [
+            models.UniqueConstraint(fields=["trip", "number"], name="one_event_of_a_number")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.kind} {self.typed.get('line', '')}"
+
+    def read(self) -> Event:
+        """The event as carpentry knows it."""
+        return Event(id=str(self.id), kind=EventKind(self.kind), **self.typed)
