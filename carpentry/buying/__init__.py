@@ -1,8 +1,9 @@
 """What it takes to buy a plan: prices, lines, tax and totals, exact to the cent."""
 
-from carpentry.buying.coating import write_volume
+from carpentry.buying.coating import read_volume, write_volume
 from carpentry.buying.joints import read_each_line, read_package
 from carpentry.buying.money import cents, read_money, write_money
+from carpentry.buying.packages import Package
 from carpentry.buying.price_list import UnitOf, read_prices_csv, read_prices_rows, write_prices_csv
 from carpentry.buying.prices import (
     MAX_AVAILABLE,
@@ -29,6 +30,7 @@ __all__ = [
     "PER",
     "PRICE_COLUMNS",
     "ListLine",
+    "Package",
     "PriceFields",
     "PriceLine",
     "ShoppingList",
@@ -44,6 +46,7 @@ __all__ = [
     "read_price_line",
     "read_prices_csv",
     "read_prices_rows",
+    "read_volume",
     "shopping_list",
     "write_money",
     "write_prices_csv",

@@ -5,9 +5,16 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
-from carpentry.buying import PriceLine, piece_price, read_money
+from carpentry.buying import Package, PriceLine, piece_price, read_money, read_volume
 from carpentry.errors import CarpentryError
-from carpentry.length import Notation, Unit, interchange, sold_name, write_length
+from carpentry.length import (
+    Notation,
+    Unit,
+    interchange,
+    sold_name,
+    spelled_out,
+    write_length,
+)
 from carpentry.project import Hardware, section_sold
 from carpentry.rack import BoardFields, MeasuredBoard, OnHand, read_board
 from carpentry.sizes import OwnStocks, Section, StockName
@@ -24,7 +31,7 @@ class Line:
     """Something on a yard's list: a stock and a named length (ticks), or a pack of hardware, which
     has no ``stock``, a ``length`` only where it goes by one, and a ``content``. ``price`` of one,
     ``None`` where the list has none; ``available`` so many at the most, ``None`` for plenty.
-    ``section`` is what it measures at this yard."""
+    ``section`` is what it measures at this yard; a pack ``holds`` so many."""
 
     key: str
     name: str
@@ -35,6 +42,16 @@ class Line:
     available: int | None = None
     content: str = ""
     section: Section | None = None
+    holds: int = 1
+
+    def in_drawer(self, count: int) -> list[str]:
+        """So many packs as lines that say they are in the drawer; none for boards."""
+        if self.stock:
+            return []
+        length = f" {spelled_out(self.length, Unit.INCH)}" if self.length else ""
+        if read_volume(self.content) is not None:
+            return [f"have {self.content} {self.name}"] * count
+        return [f"have {count * self.holds} {self.name}{length}"] if count else []
 
     def called(self, notation: Notation) -> str:
         """Its name with its length or content."""
@@ -72,6 +89,12 @@ def lines_of(lines: Iterable[PriceLine], *, whole_inches: bool) -> dict[str, Lin
     return found
 
 
+def _content(package: Package) -> str:
+    if package.volume:
+        return package.content
+    return "" if package.holds == 1 else f"pack of {package.holds}"
+
+
 def packs_of(hardware: Hardware) -> list[tuple[Line, int]]:
     """The packs that hardware comes in, and how many of each; single pieces where nothing is known
     of packs."""
@@ -80,13 +103,14 @@ def packs_of(hardware: Hardware) -> list[tuple[Line, int]]:
         length = "" if item.length is None else f" {interchange(item.length, Unit.INCH)}"
         key = f"pack {item.name}{length}"
         for package, count in item.packs:
-            content = "" if package.holds == 1 else package.content
+            content = _content(package)
             line = Line(
                 f"{key} {content}".strip(),
                 item.name,
                 package.price,
                 length=item.length or 0,
                 content=content,
+                holds=1 if package.volume else package.holds,
             )
             found.append((line, count))
         if not item.packs and item.needed > item.have:

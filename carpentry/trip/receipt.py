@@ -31,12 +31,6 @@ class PaidLine:
         planned, paid = self.planned_together, self.paid_together
         return None if planned is None or paid is None else paid - planned
 
-    @property
-    def new_price(self) -> Decimal | None:
-        """The price of one that was seen there and is not the planned one."""
-        changed = self.paid and self.paid_price != self.planned_price
-        return self.paid_price if changed else None
-
 
 def _together(count: int, price: Decimal | None) -> Decimal | None:
     if not count:

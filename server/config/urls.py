@@ -22,16 +22,18 @@ def index(request: HttpRequest) -> HttpResponse:
     return HttpResponse(page.read_bytes(), content_type="text/html; charset=utf-8")
 
 
-def favicon(request: HttpRequest) -> FileResponse:
-    file = Path(settings.WEB_DIST) / "favicon.svg"
+def root_file(request: HttpRequest, name: str, content_type: str) -> FileResponse:
+    """A file of the front end's build that browsers look for at the root."""
+    file = Path(settings.INDEX_PAGE).parent / name
     if not file.exists():
         raise Http404
-    return FileResponse(file.open("rb"), content_type="image/svg+xml")
+    return FileResponse(file.open("rb"), content_type=content_type)
 
 
 urlpatterns = [
     path("admin/", admin.site.urls),
     path("api/", api.urls),
-    path("favicon.ico", favicon),
+    path("favicon.ico", root_file, {"name": "favicon.svg", "content_type": "image/svg+xml"}),
+    path("sw.js", never_cache(root_file), {"name": "sw.js", "content_type": "text/javascript"}),
     re_path(r"^(?!api/|static/|admin/).*$", index),
 ]

@@ -188,8 +188,8 @@ class TripTest(TripTestCase):
 
 
 class ReceiptTest(TripTestCase):
-    def finish(self, *, lay_on_rack: bool = False) -> dict[str, Any]:
-        body = {"change_id": str(uuid.uuid4()), "lay_on_rack": lay_on_rack}
+    def finish(self, *, put_away: bool = False) -> dict[str, Any]:
+        body = {"change_id": str(uuid.uuid4()), "put_away": put_away}
         answer = self.ask("post", f"/trips/{self.trip['id']}/finish", body)
         self.assertEqual(answer.status_code, 200, answer.content)
         return dict(answer.json())
@@ -248,7 +248,7 @@ class ReceiptTest(TripTestCase):
             if more:
                 self.tell({"kind": "took", "line": key, "count": more})
         boards = sum(self.counts().values())
-        self.assertEqual(self.finish(lay_on_rack=True)["laid"], boards)
+        self.assertEqual(self.finish(put_away=True)["laid"], boards)
         rack = self.ask("get", "/rack").json()["boards"]
         self.assertEqual(len(rack), boards)
         self.assertIn("1/4", [board["bow"] for board in rack])

@@ -99,7 +99,7 @@ def take_the_project_over(request: HttpRequest, trip_id: uuid.UUID) -> TripOut:
 def finish_trip(request: HttpRequest, trip_id: uuid.UUID, how: FinishIn) -> ReceiptOut:
     """Ends a trip; its receipt is kept."""
     trip = own_trip(request, trip_id)
-    finish(trip, how.change_id, lay_on_rack=how.lay_on_rack)
+    finish(trip, how.change_id, put_away=how.put_away)
     return show_receipt(trip)
 
 

@@ -7,13 +7,14 @@ from decimal import Decimal
 from django.db import transaction
 from django.utils import timezone
 
-from carpentry.buying import read_money
+from carpentry.buying import piece_price, read_money
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
 from carpentry.project import RackUse
 from carpentry.rack import MAX_BOARDS, BoardFields
 from carpentry.sizes import Section, standard_section
-from carpentry.trip import Cart, Line, PaidLine, Receipt, receipt_of
+from carpentry.trip import Cart, Line, PaidLine, Receipt, line_key, receipt_of
+from server.projects.models import Project
 from server.rack.models import Rack
 from server.trips.models import Trip
 from server.yards.models import PriceLine, Yard
@@ -22,40 +23,65 @@ MOST_PAID = 10_000
 
 
 @transaction.atomic
-def finish(trip: Trip, change_id: uuid.UUID, *, lay_on_rack: bool) -> None:
-    """Ends a trip; where asked for, what was taken is laid on the rack and the project takes rack
-    boards first where they save. Done again it does nothing.
+def finish(trip: Trip, change_id: uuid.UUID, *, put_away: bool) -> None:
+    """Ends a trip; where asked for, the boards are laid on the rack, which the project then uses
+    where it saves, and packs are in its drawer. Done again it does nothing.
 
     Raises ``CarpentryError`` when the rack is full.
     """
     if trip.finished is not None:
         return
     trip.finished = timezone.now()
-    boards = _boards(trip, trip.cart()) if lay_on_rack else []
-    if boards:
-        rack = Rack.of(trip.project.owner)
-        if rack.boards.count() + len(boards) > MAX_BOARDS:
-            raise CarpentryError(f"a rack holds {MAX_BOARDS:,} boards: take some off first")
-
-        def lay(rack: Rack) -> str:
-            trip.laid = [str(board.id) for board in rack.add_boards(boards)]
-            return f"{len(boards)} boards from {trip.yard_name} laid on"[:200]
-
-        rack.change(rack.version, change_id, "boards bought", lay)
-        _use_the_rack(trip, change_id)
+    if put_away:
+        cart = trip.cart()
+        _lay_on_rack(trip, _boards(trip, cart), change_id)
+        trip.put_away = [
+            line for key in cart.touched() for line in cart.lines[key].in_drawer(cart.taken(key))
+        ]
+        _settle_project(trip, change_id)
     trip.save()
 
 
-def _use_the_rack(trip: Trip, change_id: uuid.UUID) -> None:
-    project = trip.project
-    if project.rack != RackUse.NEVER:
+def _lay_on_rack(trip: Trip, boards: list[BoardFields], change_id: uuid.UUID) -> None:
+    if not boards:
         return
+    rack = Rack.of(trip.project.owner)
+    if rack.boards.count() + len(boards) > MAX_BOARDS:
+        raise CarpentryError(f"a rack holds {MAX_BOARDS:,} boards: take some off first")
 
-    def use(project: object) -> str:
-        trip.project.rack = RackUse.SAVING.value
-        return "rack boards where they save"
+    def lay(rack: Rack) -> str:
+        trip.laid = [str(board.id) for board in rack.add_boards(boards)]
+        return f"{len(boards)} boards from {trip.yard_name} laid on"[:200]
 
-    project.change(project.version, change_id, "settings", use)
+    rack.change(rack.version, change_id, "boards bought", lay)
+
+
+def _settle_project(trip: Trip, change_id: uuid.UUID) -> None:
+    """The project uses the rack, and what is in its drawer."""
+
+    def settle(project: Project) -> str:
+        if trip.laid and project.rack == RackUse.NEVER:
+            project.rack = RackUse.SAVING.value
+        project.hardware = "\n".join(filter(None, (project.hardware.rstrip(), *trip.put_away)))
+        return f"bought at {trip.yard_name}"[:200]
+
+    if trip.laid or trip.put_away:
+        trip.project.change(trip.project.version, change_id, "bought", settle)
+
+
+def _take_out(trip: Trip, change_id: uuid.UUID) -> None:
+    """Takes out of the project's drawer what the trip put in and is still there."""
+
+    def take_out(project: Project) -> str:
+        left = project.hardware.splitlines()
+        for line in trip.put_away:
+            if line in left:
+                left.remove(line)
+        project.hardware = "\n".join(left)
+        return f"not bought at {trip.yard_name} after all"[:200]
+
+    if trip.put_away:
+        trip.project.change(trip.project.version, change_id, "not bought", take_out)
 
 
 def _boards(trip: Trip, cart: Cart) -> list[BoardFields]:
@@ -107,7 +133,8 @@ def _size(ticks: int) -> str:
 
 @transaction.atomic
 def open_again(trip: Trip, change_id: uuid.UUID) -> None:
-    """Takes the end of a trip back: boards it laid on the rack that are still there go.
+    """Takes the end of a trip back: boards it laid on the rack that are still there go, and so does
+    what it put into the drawer.
 
     Raises ``CarpentryError`` when the project has another trip under way.
     """
@@ -125,7 +152,8 @@ def open_again(trip: Trip, change_id: uuid.UUID) -> None:
             return f"{count} boards from {trip.yard_name} taken off"[:200]
 
         rack.change(rack.version, change_id, "trip opened again", take_off)
-    trip.laid = []
+    _take_out(trip, change_id)
+    trip.laid, trip.put_away = [], []
     trip.finished = None
     trip.save()
 
@@ -176,12 +204,22 @@ def correct(trip: Trip, line: str, count: str | None, price: str | None) -> None
     trip.save(update_fields=["paid"])
 
 
-def lessons(told: Receipt, cart: Cart) -> dict[str, PaidLine]:
-    """The lines of a receipt whose price the yard's list could take over."""
+def lessons(trip: Trip, told: Receipt, cart: Cart) -> dict[str, Decimal]:
+    """The prices that were paid for boards and are not those of the yard's list, by line."""
+    if trip.yard is None:
+        return {}
+    stocks = {str(cart.lines[key].stock) for key in told.lines}
+    listed = {
+        line_key(line.stock, line.length.ticks): piece_price(
+            line, whole_inches=trip.yard.whole_inches
+        )
+        for line in (row.read() for row in trip.yard.lines.filter(stock_key__in=stocks))
+    }
     return {
-        key: line
+        key: line.paid_price
         for key, line in told.lines.items()
-        if line.new_price is not None and cart.lines[key].stock is not None
+        if line.paid and line.paid_price is not None and cart.lines[key].stock is not None
+        if line.paid_price != listed.get(key)
     }
 
 
@@ -200,16 +238,16 @@ def keep_prices(trip: Trip, change_id: uuid.UUID) -> int:
             "yard",
         )
     cart = trip.cart()
-    learned = lessons(receipt(trip, cart), cart)
+    learned = lessons(trip, receipt(trip, cart), cart)
 
     def learn(yard: Yard) -> str:
         kept = 0
-        for key, line in learned.items():
+        for key, price in learned.items():
             listed = cart.lines[key]
             row = yard.lines.filter(
                 stock_key=str(listed.stock), length_ticks=listed.length
             ).first() or _new_line(yard, key, cart)
-            row.price, row.per, row.date = f"{line.new_price:f}", "each", date.today().isoformat()
+            row.price, row.per, row.date = f"{price:f}", "each", date.today().isoformat()
             if listed.stock.is_sheet:
                 row.per = "sheet"
             row.yard = yard

@@ -23,7 +23,7 @@ class Trip(models.Model):
     began; ``planned`` is the purchase of then, ``wanted`` the one in force, ``outcome`` its plans.
     ``packs`` are the packs of hardware, ``left_out`` says which parts get no board. ``said`` is
     what the newest plan changed. ``paid`` holds what was corrected on the receipt, ``laid`` the
-    boards that went onto the rack."""
+    boards that went onto the rack, ``put_away`` the lines of hardware that went into the drawer."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="trips")
@@ -45,6 +45,7 @@ class Trip(models.Model):
     said_by = models.CharField(max_length=36, blank=True)
     paid = models.JSONField(default=dict, blank=True, editable=False)
     laid = models.JSONField(default=list, blank=True, editable=False)
+    put_away = models.JSONField(default=list, blank=True, editable=False)
 
     class Meta:
         ordering = ["-begun"]
@@ -94,6 +95,7 @@ class Trip(models.Model):
                     None if row["price"] is None else Decimal(row["price"]),
                     length=row["length"],
                     content=row["content"],
+                    holds=row["holds"],
                 ),
                 row["count"],
             )
@@ -112,6 +114,7 @@ class Trip(models.Model):
                 "price": None if line.price is None else f"{line.price:f}",
                 "length": line.length,
                 "content": line.content,
+                "holds": line.holds,
                 "count": count,
             }
             for line, count in (known | now).values()

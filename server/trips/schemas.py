@@ -41,7 +41,7 @@ class EventsIn(Schema):
     events: list[EventIn]
 
 
-class RefusedOut(BaseModel):
+class RefusedEventOut(BaseModel):
     """An event that could not be, and why."""
 
     id: UUID
@@ -66,6 +66,7 @@ class TripLineOut(BaseModel):
     yard."""
 
     key: str
+    called: str
     name: str
     content: str
     kind: str
@@ -106,6 +107,7 @@ class TripOut(BaseModel):
     project: UUID
     project_name: str
     yard: str
+    unit: str
     finished: datetime | None
     stale: bool
     seen: list[UUID]
@@ -122,7 +124,7 @@ class TripOut(BaseModel):
     said: str
     said_by: str
     left_out: list[str]
-    refused: list[RefusedOut]
+    refused: list[RefusedEventOut]
 
 
 class TripRowOut(BaseModel):
@@ -136,10 +138,10 @@ class TripRowOut(BaseModel):
 
 
 class FinishIn(Schema):
-    """The end of a trip; boards may be laid on the rack."""
+    """The end of a trip; what was taken may be put away, on the rack and in the drawer."""
 
     change_id: UUID
-    lay_on_rack: bool
+    put_away: bool
 
 
 class PaidIn(Schema):
@@ -152,12 +154,15 @@ class PaidIn(Schema):
 
 class ReceiptLineOut(BaseModel):
     """A line of a receipt; money as text, ``None`` where a price is missing. ``difference`` is
-    empty where there is none, ``new_price`` what the yard's list would learn."""
+    empty where there is none."""
 
     key: str
+    called: str
     name: str
+    named_length: str
+    length: LengthOut | None
+    content: str
     section: SectionOut | None
-    is_board: bool
     planned: int
     planned_price: str | None
     planned_together: str | None
@@ -167,7 +172,6 @@ class ReceiptLineOut(BaseModel):
     paid_together: str | None
     difference: str | None
     dearer: bool
-    new_price: str | None
 
 
 class ReceiptOut(BaseModel):

@@ -4,14 +4,16 @@ import uuid
 from collections.abc import Iterable
 from decimal import Decimal
 from fractions import Fraction
+from typing import Any
 
 from carpentry.buying import write_money
-from carpentry.length import Unit, sold_name
+from carpentry.length import Notation, Unit, sold_name
 from carpentry.trip import (
     CHECKS,
     Board,
     Cart,
     Event,
+    Line,
     PaidLine,
     Purchase,
     Wanted,
@@ -28,7 +30,7 @@ from server.trips.schemas import (
     CheckOut,
     ReceiptLineOut,
     ReceiptOut,
-    RefusedOut,
+    RefusedEventOut,
     TripBoardOut,
     TripLineOut,
     TripOut,
@@ -55,6 +57,7 @@ def show_trip(trip: Trip, refused: Iterable[tuple[Event, str]] = ()) -> TripOut:
         project=trip.project.id,
         project_name=trip.project.name,
         yard=trip.yard_name,
+        unit=trip.project.unit,
         finished=trip.finished,
         stale=trip.project_version != trip.project.version and trip.finished is None,
         seen=list(trip.events.values_list("id", flat=True)),
@@ -82,7 +85,7 @@ def show_trip(trip: Trip, refused: Iterable[tuple[Event, str]] = ()) -> TripOut:
         said=trip.said,
         said_by=trip.said_by,
         left_out=trip.left_out,
-        refused=[RefusedOut(id=uuid.UUID(event.id), message=why) for event, why in refused],
+        refused=[RefusedEventOut(id=uuid.UUID(event.id), message=why) for event, why in refused],
     )
 
 
@@ -90,17 +93,13 @@ def _line(trip: Trip, key: str, cart: Cart, purchase: Purchase) -> TripLineOut:
     line = cart.lines[key]
     one = purchase.get(key, Wanted(0))
     taken = cart.taken(key) - len(one.idle)
-    notation = trip.project.notation
+    notation = Notation(trip.project.notation)
     tag = cart.tag(key)
     is_board = line.stock is not None
     return TripLineOut(
-        key=key,
-        name=line.name,
-        content=line.content,
+        **_named(line, notation),
         kind=line.stock.kind if line.stock else "",
         section=section_out(line.section, notation),
-        named_length=sold_name(line.length, notation) if is_board else "",
-        length=length_out(line.length, notation) if line.length and not is_board else None,
         real_length=length_out(line.real_length, notation)
         if is_board and line.real_length != line.length
         else None,
@@ -115,6 +114,19 @@ def _line(trip: Trip, key: str, cart: Cart, purchase: Purchase) -> TripLineOut:
         limited=cart.limited(key),
         boards=[_board(board, board.event in one.idle, notation) for board in cart.boards(key)],
     )
+
+
+def _named(line: Line, notation: Notation) -> dict[str, Any]:
+    """How a line is called, in one piece and in pieces that can be typeset."""
+    is_board = line.stock is not None
+    return {
+        "key": line.key,
+        "called": line.called(notation),
+        "name": line.name,
+        "named_length": sold_name(line.length, notation) if is_board else "",
+        "length": length_out(line.length, notation) if line.length and not is_board else None,
+        "content": line.content,
+    }
 
 
 def _board(board: Board, idle: bool, notation: str) -> TripBoardOut:
@@ -158,7 +170,7 @@ def show_receipt(trip: Trip) -> ReceiptOut:
     """Planned against paid."""
     cart = trip.cart()
     told = receipt(trip, cart)
-    learned = lessons(told, cart)
+    learned = lessons(trip, told, cart)
     keys = [key for _, keys in racks_of(told.lines, cart, "") for key in keys]
     return ReceiptOut(
         trip=trip.id,
@@ -167,29 +179,25 @@ def show_receipt(trip: Trip) -> ReceiptOut:
         yard=trip.yard_name,
         yard_id=trip.yard.id if trip.yard else None,
         finished=trip.finished,
-        lines=[_receipt_line(trip, key, told.lines[key], cart, key in learned) for key in keys],
+        lines=[_receipt_line(trip, key, told.lines[key], cart) for key in keys],
         planned=write_money(told.planned, trip.currency),
         paid=write_money(told.paid, trip.currency),
         tax_rate=f"{trip.tax.rate:f}",
         tax_included=trip.tax.included,
         told=told.told,
         over=not told.unpriced and told.paid > told.planned,
-        learns=len(learned) if trip.yard else 0,
+        learns=len(learned),
         laid=len(trip.laid),
     )
 
 
-def _receipt_line(
-    trip: Trip, key: str, paid: PaidLine, cart: Cart, learned: bool
-) -> ReceiptLineOut:
+def _receipt_line(trip: Trip, key: str, paid: PaidLine, cart: Cart) -> ReceiptLineOut:
     line = cart.lines[key]
     difference = paid.difference
-    notation = trip.project.settings().notation
+    notation = Notation(trip.project.notation)
     return ReceiptLineOut(
-        key=key,
-        name=line.called(notation),
+        **_named(line, notation),
         section=section_out(line.section, notation),
-        is_board=line.stock is not None,
         planned=paid.planned,
         planned_price=_money(paid.planned_price, trip),
         planned_together=_money(paid.planned_together, trip),
@@ -199,5 +207,4 @@ def _receipt_line(
         paid_together=_money(paid.paid_together, trip),
         difference=None if not difference else _money(difference, trip),
         dearer=bool(difference and difference > 0),
-        new_price=_money(paid.new_price, trip) if learned else None,
     )

@@ -8,7 +8,7 @@ import SignInAgain from './account/SignInAgain.vue'
 <template>
   <v-app>
     <a class="skip" href="#main">To the page</a>
-    <AppHeader />
+    <AppHeader v-if="!$route.meta.bare" />
     <v-main>
       <div id="main" tabindex="-1">
         <RouterView :key="String($route.params.id ?? $route.name)" />

@@ -36,6 +36,18 @@ export const router = createRouter({
       meta: { title: 'Shopping list' },
     },
     {
+      path: '/projects/:id/yard',
+      name: 'trip',
+      component: () => import('./trip/TripPage.vue'),
+      meta: { title: 'At the yard', bare: true },
+    },
+    {
+      path: '/trips/:id/receipt',
+      name: 'receipt',
+      component: () => import('./trip/ReceiptPage.vue'),
+      meta: { title: 'Receipt' },
+    },
+    {
       path: '/yards',
       name: 'yards',
       component: () => import('./yards/YardsPage.vue'),

@@ -1745,7 +1745,7 @@ export interface components {
         };
         /**
          * FinishIn
-         * @description The end of a trip; boards may be laid on the rack.
+         * @description The end of a trip; what was taken may be put away, on the rack and in the drawer.
          */
         FinishIn: {
             /**
@@ -1753,8 +1753,8 @@ export interface components {
              * Format: uuid
              */
             change_id: string;
-            /** Lay On Rack */
-            lay_on_rack: boolean;
+            /** Put Away */
+            put_away: boolean;
         };
         /**
          * HardwareLineOut
@@ -2822,21 +2822,24 @@ export interface components {
         /**
          * ReceiptLineOut
          * @description A line of a receipt; money as text, ``None`` where a price is missing. ``difference`` is
-         *     empty where there is none, ``new_price`` what the yard's list would learn.
+         *     empty where there is none.
          */
         ReceiptLineOut: {
+            /** Called */
+            called: string;
+            /** Content */
+            content: string;
             /** Dearer */
             dearer: boolean;
             /** Difference */
             difference: string | null;
-            /** Is Board */
-            is_board: boolean;
             /** Key */
             key: string;
+            length: components["schemas"]["LengthOut"] | null;
             /** Name */
             name: string;
-            /** New Price */
-            new_price: string | null;
+            /** Named Length */
+            named_length: string;
             /** Paid */
             paid: number;
             /** Paid Price */
@@ -2897,10 +2900,10 @@ export interface components {
             yard_id: string | null;
         };
         /**
-         * RefusedOut
+         * RefusedEventOut
          * @description An event that could not be, and why.
          */
-        RefusedOut: {
+        RefusedEventOut: {
             /**
              * Id
              * Format: uuid
@@ -2908,6 +2911,13 @@ export interface components {
             id: string;
             /** Message */
             message: string;
+        };
+        /** RefusedOut */
+        RefusedOut: {
+            /** Name */
+            name: string;
+            /** Reason */
+            reason: string;
         };
         /** RemoveBoardsIn */
         RemoveBoardsIn: {
@@ -3153,6 +3163,8 @@ export interface components {
         TripLineOut: {
             /** Boards */
             boards: components["schemas"]["TripBoardOut"][];
+            /** Called */
+            called: string;
             /** Content */
             content: string;
             /** Is Board */
@@ -3219,7 +3231,7 @@ export interface components {
             /** Racks */
             racks: components["schemas"]["TripRackOut"][];
             /** Refused */
-            refused: components["schemas"]["RefusedOut"][];
+            refused: components["schemas"]["RefusedEventOut"][];
             /** Said */
             said: string;
             /** Said By */
@@ -3232,6 +3244,8 @@ export interface components {
             taken: number;
             /** Total */
             total: string;
+            /** Unit */
+            unit: string;
             /** Unpriced */
             unpriced: number;
             /** Wanted */

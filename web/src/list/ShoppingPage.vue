@@ -11,6 +11,7 @@ import CompareYards from './CompareYards.vue'
 import HardwareDialog from './HardwareDialog.vue'
 import HardwareTable from './HardwareTable.vue'
 import TakeAway from './TakeAway.vue'
+import TripsMade from './TripsMade.vue'
 
 const route = useRoute()
 const desk = useProject(String(route.params.id))
@@ -44,6 +45,7 @@ const left = computed(() =>
   <div v-else-if="!project || !shopping" class="page quiet" role="status">Counting …</div>
   <div v-else class="whole">
     <Teleport defer to="#header-acts">
+      <v-btn v-if="shopping.lines.length" :to="`/projects/${project.id}/yard`">To the yard</v-btn>
       <TakeAway :project="project" />
     </Teleport>
     <div class="page">
@@ -55,8 +57,14 @@ const left = computed(() =>
         for {{ project.copies > 1 ? `${project.copies} builds` : 'one build' }}.
       </p>
       <p v-if="!shopping.lines.length" class="nothing">
-        Nothing to buy yet.
-        <RouterLink :to="`/projects/${project.id}`">Add parts at the desk.</RouterLink>
+        <template v-if="project.plan.tally.owned"
+          >No board to buy: all {{ project.plan.tally.owned }} are on
+          <RouterLink to="/rack">your rack</RouterLink>.</template
+        >
+        <template v-else>
+          Nothing to buy yet.
+          <RouterLink :to="`/projects/${project.id}`">Add parts at the desk.</RouterLink>
+        </template>
       </p>
       <div v-else class="scroll" tabindex="0" role="region" aria-label="Shopping list">
         <table class="ruled">
@@ -185,6 +193,7 @@ const left = computed(() =>
         edge, never through. What a joint bears is not checked.
       </p>
       <CompareYards :project="project" />
+      <TripsMade :project="project.id" />
       <HardwareDialog v-model="fastening" :project="project" :desk="desk" />
       <template v-if="left.length">
         <h2>Not on this list</h2>

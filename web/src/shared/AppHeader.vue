@@ -34,9 +34,10 @@ const places = computed(() => [
           sub: project.value ? `${project.value.plan.tally.boards} to buy` : 'to buy',
           to: `/projects/${lastId.value}/list`,
         },
+        { name: 'trip', label: 'Yard', sub: 'pick up', to: `/projects/${lastId.value}/yard` },
       ]
     : []),
-  { name: 'yards', label: 'Yards', sub: 'prices', to: '/yards' },
+  { name: 'yards', label: 'Prices', sub: 'of yards', to: '/yards' },
   { name: 'rack', label: 'Rack', sub: 'on hand', to: '/rack' },
   { name: 'sizes', label: 'Sizes', sub: 'the book', to: '/sizes' },
 ])
@@ -228,6 +229,14 @@ async function signOut() {
 
   .places .sub {
     display: none;
+  }
+}
+
+@media (max-width: 480px) {
+  .place {
+    padding: 8px 2px 8px 4px;
+    font-size: 0.82rem;
+    font-stretch: var(--condensed);
   }
 }
 </style>

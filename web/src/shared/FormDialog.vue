@@ -2,7 +2,7 @@
 import { useId } from 'vue'
 
 /** A form in a dialog that is saved or cancelled. */
-defineProps<{ title: string; width: number; busy?: boolean }>()
+defineProps<{ title: string; width: number; busy?: boolean; forFingers?: boolean }>()
 defineEmits<{ save: [] }>()
 const open = defineModel<boolean>({ required: true })
 const form = useId()
@@ -15,8 +15,14 @@ const form = useId()
         <form :id="form" @submit.prevent="$emit('save')"><slot /></form>
       </v-card-text>
       <v-card-actions>
-        <v-btn @click="open = false">Cancel</v-btn>
-        <v-btn type="submit" :form="form" color="primary" variant="flat" :loading="busy"
+        <v-btn :min-height="forFingers ? 48 : undefined" @click="open = false">Cancel</v-btn>
+        <v-btn
+          type="submit"
+          :form="form"
+          color="primary"
+          variant="flat"
+          :min-height="forFingers ? 48 : undefined"
+          :loading="busy"
           >Save</v-btn
         >
       </v-card-actions>

@@ -10,7 +10,7 @@ const open = defineModel<boolean>({ required: true })
 
 function asTyped() {
   const { name, currency, tax_rate, prices_include_tax, board_foot_rounding } = props.yard
-  const { price_service, service_code, packs } = props.yard
+  const { price_service, service_code, packs, walk } = props.yard
   const price_age_days = String(props.yard.price_age_days)
   return {
     name,
@@ -22,6 +22,7 @@ function asTyped() {
     price_service,
     service_code,
     packs,
+    walk,
   }
 }
 
@@ -99,6 +100,14 @@ async function save() {
         label="Its code for this yard"
         placeholder="tallow-street"
         :error-messages="faults.at('service_code')"
+      />
+      <v-text-field
+        v-model="form.walk"
+        label="Walking order of its racks"
+        class="wide"
+        hint="cedar, treated: these come first at the yard, the others as they stand in the list"
+        persistent-hint
+        :error-messages="faults.at('walk')"
       />
       <v-textarea
         v-model="form.packs"

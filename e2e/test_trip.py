@@ -1,0 +1,240 @@
+"""At the yard, on a phone."""
+
+import os
+import re
+import signal
+from pathlib import Path
+from tempfile import mkdtemp
+
+from playwright.sync_api import BrowserContext, Locator, Page, expect
+
+from e2e.browser import CHROMIUM, FLAGS, PHONE_SIZE, BrowserTestCase
+from e2e.test_care import serious
+from server.trips.models import TripEvent
+
+
+class YardTestCase(BrowserTestCase):
+    size = PHONE_SIZE
+
+    def go(self, page: Page | None = None, tab: str = "treated") -> Page:
+        page = page or self.page
+        self.enter_demo(page)
+        page.get_by_role("link", name="Compost station").click()
+        page.get_by_role("link", name="Yard", exact=True).click()
+        page.get_by_role("tab", name=tab).click()
+        return page
+
+    def line(self, page: Page, called: str) -> Locator:
+        named = re.compile(rf"of \d+ {called}")
+        return page.get_by_role("listitem").filter(has=page.get_by_role("button", name=named))
+
+    def left(self, page: Page, called: str, left: int, of: int) -> None:
+        expect(page.get_by_role("button", name=f"{left} of {of} {called}")).to_be_visible()
+
+
+class AtTheYardTest(YardTestCase):
+    def test_ticks_count_down_and_survive_a_reload(self) -> None:
+        page = self.go()
+        self.left(page, "2x4 treated 12 ft", 5, 5)
+        page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
+        self.left(page, "2x4 treated 12 ft", 4, 5)
+        page.reload()
+        self.left(page, "2x4 treated 12 ft", 4, 5)
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="4 of 5").click()
+        page.get_by_role("button", name="Put 1 back").click()
+        self.left(page, "2x4 treated 12 ft", 5, 5)
+        page.get_by_role("button", name="Got all 5").click()
+        expect(page.get_by_role("button", name="2x4 treated 12 ft: all got")).to_be_disabled()
+        expect(page.get_by_role("status").filter(has_text="5 of 63")).to_be_visible()
+
+    def test_without_a_connection_nothing_is_lost(self) -> None:
+        page = self.go()
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+        page.wait_for_function("navigator.serviceWorker.controller !== null")
+        self.context.set_offline(True)
+        for _ in range(2):
+            page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
+        self.left(page, "2x4 treated 12 ft", 3, 5)
+        expect(page.get_by_text("2 kept here, not sent yet")).to_be_visible()
+        expect(page.get_by_text("No connection.")).to_be_visible()
+        page.reload()
+        self.left(page, "2x4 treated 12 ft", 3, 5)
+        self.assertEqual(TripEvent.objects.count(), 0)
+        self.context.set_offline(False)
+        expect(page.get_by_text("No connection.")).to_be_hidden(timeout=15_000)
+        expect(page.get_by_text("not sent yet")).to_be_hidden()
+        self.left(page, "2x4 treated 12 ft", 3, 5)
+        self.assertEqual(TripEvent.objects.filter(kind="took").count(), 2)
+
+    def test_none_of_these_is_planned_around_and_undone(self) -> None:
+        page = self.go()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()
+        page.get_by_role("button", name="None of these").click()
+        told = page.get_by_role("status").filter(has_text="Planned anew")
+        expect(told).to_contain_text("instead of 5 × 2x4 treated 12 ft")
+        self.left(page, "2x4 treated 12 ft", 0, 0)
+        told.get_by_role("button", name="Undo").click()
+        self.left(page, "2x4 treated 12 ft", 5, 5)
+
+    def test_only_a_few_of_them(self) -> None:
+        page = self.go()
+        for _ in range(2):
+            page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="3 of 5").click()
+        page.get_by_role("button", name="Only a few").click()
+        dialog = page.get_by_role("dialog")
+        dialog.get_by_label("Good ones").fill("a few")
+        dialog.get_by_role("button", name="Save").click()
+        expect(dialog.get_by_text("write a whole number")).to_be_visible()
+        dialog.get_by_label("Good ones").fill("1")
+        dialog.get_by_role("button", name="Save").click()
+        expect(page.get_by_role("alert")).to_contain_text(
+            "2 of these are ticked already: put 1 back first, or count them in"
+        )
+        page.get_by_role("alert").get_by_role("button", name="I see").click()
+        page.get_by_role("button", name="Only a few").click()
+        dialog.get_by_label("Good ones").fill("3")
+        dialog.get_by_role("button", name="Save").click()
+        expect(page.get_by_text("1 left there")).to_be_visible()
+        self.left(page, "2x4 treated 12 ft", 1, 3)
+
+    def test_the_tag_goes_before_the_list(self) -> None:
+        page = self.go()
+        total = page.get_by_label("The load").locator(".figure").first
+        before = total.inner_text()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()
+        page.get_by_role("button", name="Tag says").click()
+        page.get_by_label("One 2x4 treated 12 ft").fill("9.36")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("tag $9.36, list $8.36")).to_be_visible()
+        expect(total).not_to_have_text(before)
+
+    def test_a_board_that_is_measured(self) -> None:
+        page = self.go()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()
+        page.get_by_role("button", name="This one measures").click()
+        dialog = page.get_by_role("dialog")
+        dialog.get_by_label("length").fill("9ft")
+        dialog.get_by_label("bow").fill("1/2")
+        dialog.get_by_label("rocks on its corners").check()
+        dialog.get_by_role("button", name="Keep it").click()
+        expect(page.get_by_role("alert")).to_contain_text("twisted: rejected")
+        page.get_by_role("button", name="This one measures").click()
+        expect(dialog.get_by_label("length")).to_have_value("9ft")
+        dialog.get_by_label("rocks on its corners").uncheck()
+        dialog.get_by_role("button", name="Keep it").click()
+        expect(page.get_by_text("bow 1/2")).to_be_visible()
+        self.left(page, "2x4 treated 12 ft", 3, 4)
+        self.left(page, "2x4 treated 16 ft", 1, 1)
+        page.get_by_role("button", name="Take back").click()
+        self.left(page, "2x4 treated 12 ft", 5, 5)
+
+    def test_bought_paid_and_learned(self) -> None:
+        page = self.go()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()
+        page.get_by_role("button", name="Tag says").click()
+        page.get_by_label("One 2x4 treated 12 ft").fill("9.36")
+        page.keyboard.press("Enter")
+        page.get_by_role("button", name="Got all 5").click()
+        page.get_by_role("tab", name="hardware").click()
+        page.get_by_role("button", name="Got 1 carriage bolt 3 1/2″, pack of 10").click()
+        page.get_by_role("tab", name="Till").click()
+        expect(page.get_by_text("2 × 4x4 treated 8 ft")).to_be_visible()
+        page.get_by_role("button", name="Paid: to the receipt").click()
+        expect(page.get_by_role("heading", name="What was paid")).to_be_visible()
+        self.assertEqual(self.sideways(page), 0)
+        price = page.get_by_label("Price paid for one, 2x4 treated 12 ft")
+        price.fill("dear")
+        price.press("Enter")
+        expect(page.get_by_text("“dear” is no amount of money")).to_be_visible()
+        price.fill("9.46")
+        price.press("Enter")
+        expect(page.get_by_text("+$5.50")).to_be_visible()
+        page.get_by_role("button", name="Write 1 price into the list").click()
+        page.get_by_role("status").get_by_role("link", name="the list").click()
+        page.get_by_role("searchbox", name="Find a stock").fill("2x4 treated")
+        expect(page.get_by_label("Price of 2x4 treated 12 ft")).to_have_value("9.46")
+        page.get_by_role("link", name="List").click()
+        drawer = page.get_by_role("region", name="Hardware")
+        expect(drawer.get_by_role("row", name="carriage bolt 3")).to_contain_text(
+            "10 in the drawer"
+        )
+        page.get_by_role("link", name="Tallow Street Yard,").click()
+        page.get_by_role("button", name="Back to the yard").click()
+        expect(page.get_by_role("button", name="2x4 treated 12 ft: all got")).to_be_visible()
+
+    def test_for_fingers_and_for_everybody(self) -> None:
+        page = self.go()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()
+        for tab in ("Checks", "treated", "hardware", "Till"):
+            page.get_by_role("tab", name=tab).click()
+            page.wait_for_timeout(200)
+            self.assertEqual(self.sideways(page), 0, tab)
+            self.assertEqual(serious(page), [], tab)
+            small = page.evaluate(
+                "[...document.querySelectorAll('button, a[href]')]"
+                ".map(b => [b.innerText, b.getBoundingClientRect()])"
+                ".filter(([_, r]) => r.width && r.height < 48).map(([text]) => text)"
+            )
+            self.assertEqual([text for text in small if text != "To the page"], [], tab)
+        page.get_by_role("tab", name="Checks").click()
+        check = page.get_by_role("checkbox", name="Bow")
+        check.focus()
+        page.keyboard.press("Space")
+        expect(check).to_be_checked()
+        page.reload()
+        expect(page.get_by_role("checkbox", name="Bow")).to_be_checked()
+
+    def test_called_off(self) -> None:
+        page = self.go(tab="Till")
+        page.get_by_role("button", name="Call the trip off").click()
+        page.get_by_role("button", name="Call it off").click()
+        expect(page.get_by_role("heading", name="What to buy")).to_be_visible()
+
+    def test_a_project_without_a_yard(self) -> None:
+        page = self.enter_demo()
+        page.get_by_label("What do you build?").fill("Barrel stand")
+        page.get_by_role("button", name="Start").click()
+        page.get_by_role("link", name="Yard", exact=True).click()
+        expect(page.get_by_role("alert")).to_contain_text("choose a yard at the desk first")
+
+
+class CrashTest(YardTestCase):
+    """A browser that is killed the moment a tick is shown as done."""
+
+    def profile(self, folder: str) -> BrowserContext:
+        width, height = self.size
+        context = self.browser.browser_type.launch_persistent_context(
+            folder,
+            executable_path=CHROMIUM,
+            args=FLAGS,
+            viewport={"width": width, "height": height},
+        )
+        self.addCleanup(context.close)
+        return context
+
+    def kill(self, folder: str) -> None:
+        for process in Path("/proc").glob("[0-9]*"):
+            try:
+                if folder in (process / "cmdline").read_text(errors="replace"):
+                    os.kill(int(process.name), signal.SIGKILL)
+            except (FileNotFoundError, ProcessLookupError, PermissionError):
+                continue
+
+    def test_ticks_survive(self) -> None:
+        folder = mkdtemp()
+        context = self.profile(folder)
+        page = self.go(self.new_page(context))
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+        context.set_offline(True)
+        page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
+        self.left(page, "2x4 treated 12 ft", 4, 5)
+        url = page.url
+        self.kill(folder)
+        again = self.new_page(self.profile(folder))
+        self.enter_demo(again)
+        again.goto(url)
+        again.get_by_role("tab", name="treated").click()
+        self.left(again, "2x4 treated 12 ft", 4, 5)
+        expect(again.get_by_text("not sent yet")).to_be_hidden()
+        self.assertEqual(TripEvent.objects.filter(kind="took").count(), 1)

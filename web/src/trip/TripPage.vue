@@ -1,0 +1,430 @@
+<script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import SectionText from '../shared/SectionText.vue'
+import type { TripLine as Line } from '../api/client'
+import MeasureDialog from './MeasureDialog.vue'
+import NumberDialog from './NumberDialog.vue'
+import PickChecks from './PickChecks.vue'
+import TripLine from './TripLine.vue'
+import TripTill from './TripTill.vue'
+import { useTrip, type LineNow } from './useTrip'
+
+const project = String(useRoute().params.id)
+const at = useTrip(project)
+const { trip, error, offline, planning, unsent, refusals, gone, taken, checked } = at
+
+if ('serviceWorker' in navigator && import.meta.env.PROD) {
+  void navigator.serviceWorker.register('/sw.js')
+}
+
+const CHECKS = 'checks'
+const TILL = 'till'
+const tab = useSessionStorage(`grain-tally:trip-tab-${project}`, CHECKS)
+const racks = computed(() =>
+  (trip.value?.racks ?? []).map((rack) => ({ ...rack, lines: rack.lines.map(at.now) })),
+)
+const rack = computed(() => racks.value.find((one) => one.name === tab.value))
+const here = computed(() => (rack.value ? rack.value.name : tab.value === TILL ? TILL : CHECKS))
+const everything = computed(() => racks.value.flatMap((one) => one.lines))
+
+/** The lines of a rack by size. */
+const sizes = computed(() => {
+  const found: { name: string; lines: LineNow[] }[] = []
+  for (const line of rack.value?.lines ?? []) {
+    const name = line.is_board ? line.name : ''
+    const last = found.at(-1)
+    if (last?.name === name) last.lines.push(line)
+    else found.push({ name, lines: [line] })
+  }
+  return found
+})
+
+const heard = useSessionStorage(`grain-tally:trip-heard-${project}`, '')
+const open = ref('')
+const asked = ref<Line>()
+const asking = ref<'tag' | 'only' | 'measure'>()
+const showsNumber = computed({
+  get: () => asking.value === 'tag' || asking.value === 'only',
+  set: (shown) => {
+    if (!shown) asking.value = undefined
+  },
+})
+const showsMeasure = computed({
+  get: () => asking.value === 'measure',
+  set: (shown) => {
+    if (!shown) asking.value = undefined
+  },
+})
+const lastRefused = computed(() => refusals.value.at(-1)?.event)
+
+function ask(what: 'tag' | 'only' | 'measure', line: Line) {
+  asked.value = line
+  asking.value = what
+}
+
+function numberGiven(text: string) {
+  const line = asked.value?.key ?? ''
+  if (asking.value === 'tag') void at.tell('tag', { line, price: text })
+  else void at.tell('only', { line, count: Number(text) })
+}
+
+function none(line: LineNow) {
+  void at.tell('only', { line: line.key, count: line.taken })
+}
+
+/** What was typed for the tag of a line and is not sent yet. */
+function tagTyped(line: LineNow): string | undefined {
+  return unsent.value.filter((one) => one.kind === 'tag' && one.line === line.key).at(-1)?.price
+}
+
+function left(lines: LineNow[]): number {
+  return lines.reduce((sum, line) => sum + line.toTake, 0)
+}
+</script>
+
+<template>
+  <div class="trip">
+    <header class="head">
+      <RouterLink :to="`/projects/${project}/list`" class="back" aria-label="To the list"
+        >‹</RouterLink
+      >
+      <div class="who">
+        <span class="called">{{ trip?.yard ?? 'At the yard' }}</span>
+        <span class="for">
+          <template v-if="trip">for {{ trip.project_name }}</template
+          ><template v-if="unsent.length">, {{ unsent.length }} kept here, not sent yet</template>
+        </span>
+      </div>
+      <span v-if="trip" class="figure so-far" role="status">{{ taken }} of {{ trip.wanted }}</span>
+    </header>
+
+    <div v-if="error && !trip" class="alone" role="alert">
+      <p>{{ error.message }}.</p>
+      <p v-if="offline" class="quiet">
+        Open this page once with a connection; from then on it works without one.
+      </p>
+      <v-btn height="48" @click="at.refetch()">Try again</v-btn>
+      <v-btn height="48" variant="text" :to="`/projects/${project}`">To the desk</v-btn>
+    </div>
+    <div v-else-if="!trip" class="alone quiet" role="status">Writing the list …</div>
+
+    <template v-else>
+      <v-tabs
+        :model-value="here"
+        class="tabs"
+        height="50"
+        show-arrows="never"
+        slider-color="tape"
+        @update:model-value="(now) => (tab = String(now))"
+      >
+        <v-tab :value="CHECKS">Checks</v-tab>
+        <v-tab v-for="one in racks" :key="one.name" :value="one.name">
+          {{ one.name }}
+          <span class="to-go" :class="{ none: !left(one.lines) }">{{
+            left(one.lines) || '✓'
+          }}</span>
+        </v-tab>
+        <v-tab :value="TILL">Till</v-tab>
+      </v-tabs>
+
+      <main class="body">
+        <p v-if="trip.finished" class="told" role="status">
+          This trip is finished.
+          <RouterLink :to="`/trips/${trip.id}/receipt`">To its receipt</RouterLink>
+        </p>
+        <p v-if="gone" class="told wrong" role="alert">
+          {{ gone }}. <button type="button" class="act" @click="at.startOver()">Begin anew</button>
+        </p>
+        <p v-if="offline" class="told" role="status">
+          No connection. Ticks are kept on this phone and sent when it returns<template
+            v-if="unsent.length"
+            >; the totals do not know of {{ unsent.length }} yet</template
+          >.
+        </p>
+        <p v-for="(one, n) in refusals" :key="n" class="told wrong" role="alert">
+          {{ one.message }}
+          <button type="button" class="act" @click="refusals.splice(n, 1)">I see</button>
+        </p>
+        <p v-if="trip.stale" class="told">
+          {{ trip.project_name }} was changed at the desk since.
+          <button type="button" class="act" @click="at.renew()">Plan it anew from here</button>
+        </p>
+        <p v-if="planning" class="told" role="status">Planning from what is there …</p>
+        <div v-else-if="trip.said && trip.said !== heard" class="told" role="status">
+          <strong>Planned anew:</strong> {{ trip.said }}.
+          <div class="answers">
+            <button
+              v-if="trip.said_by"
+              type="button"
+              class="act"
+              @click="at.tell('undone', { undoes: trip.said_by })"
+            >
+              Undo
+            </button>
+            <button type="button" class="act" @click="heard = trip.said">I see</button>
+          </div>
+        </div>
+        <p v-for="one in trip.left_out" :key="one" class="told wrong">No board for {{ one }}</p>
+
+        <PickChecks
+          v-if="here === CHECKS"
+          :trip="trip"
+          :checked="checked"
+          @check="(key) => at.tell('checked', { line: key })"
+        />
+        <TripTill v-else-if="here === TILL" :at="at" :lines="everything" />
+        <section v-for="size in sizes" v-else :key="size.name" :aria-label="size.name || 'Packs'">
+          <h2 v-if="size.name">
+            <span
+              class="swatch"
+              :style="{ background: `rgb(var(--v-theme-${size.lines[0]?.kind}))` }"
+            ></span>
+            {{ size.name }}
+            <span v-if="size.lines[0]?.section" class="quiet real"
+              >really <SectionText :section="size.lines[0].section"
+            /></span>
+          </h2>
+          <ul class="lines">
+            <TripLine
+              v-for="line in size.lines"
+              :key="line.key"
+              :line="line"
+              :open="open === line.key"
+              :tag="tagTyped(line)"
+              @open="open = open === line.key ? '' : line.key"
+              @took="(count) => at.tell('took', { line: line.key, count })"
+              @put-back="at.tell('put back', { line: line.key })"
+              @none="none(line)"
+              @only="ask('only', line)"
+              @measure="ask('measure', line)"
+              @tag="ask('tag', line)"
+              @release="(event) => at.tell('undone', { undoes: event })"
+            />
+          </ul>
+        </section>
+      </main>
+
+      <footer class="foot" aria-label="The load">
+        <div>
+          <span class="figure">{{ trip.total }}</span>
+          <span class="quiet">{{
+            trip.unpriced ? `without ${trip.unpriced} unpriced` : 'all of it, with tags'
+          }}</span>
+        </div>
+        <div>
+          <span class="figure">{{ trip.in_cart }}</span>
+          <span class="quiet">in the cart</span>
+        </div>
+        <div>
+          <span class="figure">{{ trip.weight }}</span>
+          <span class="quiet">{{ trip.longest ? `longest ${trip.longest}` : 'load' }}</span>
+        </div>
+      </footer>
+
+      <NumberDialog
+        v-model="showsNumber"
+        :title="asking === 'tag' ? 'Price on the tag' : 'How many are there?'"
+        :label="asking === 'tag' ? `One ${asked?.called}` : 'Good ones'"
+        :hint="asking === 'tag' ? 'empty: as on the list' : 'with those in your cart'"
+        :start="''"
+        :decimals="asking === 'tag'"
+        @given="numberGiven"
+      />
+      <MeasureDialog
+        v-model="showsMeasure"
+        :line="asked"
+        :refused="lastRefused"
+        :unit="trip.unit === 'mm' ? 'mm' : '″'"
+        @measured="(kind, sizes) => at.tell(kind, { line: asked?.key, ...sizes })"
+      />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.trip {
+  max-width: 620px;
+  min-height: 100dvh;
+  margin: 0 auto;
+  display: flex;
+  flex-direction: column;
+  background: rgb(var(--v-theme-surface));
+  line-height: 1.35;
+}
+
+.head {
+  display: flex;
+  align-items: center;
+  min-height: 70px;
+  padding: 6px 18px 6px 0;
+  background: rgb(var(--v-theme-ink));
+  color: rgb(var(--v-theme-on-ink));
+}
+
+.back {
+  flex: none;
+  width: 48px;
+  height: 48px;
+  font-size: 2rem;
+  line-height: 42px;
+  text-align: center;
+  color: inherit;
+  text-decoration: none;
+}
+
+.who {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+}
+
+.who .called {
+  font-size: 1.16rem;
+}
+
+.for {
+  font-size: 0.86rem;
+  color: #b3c0c6;
+}
+
+.so-far {
+  font-size: 1.5rem;
+  white-space: nowrap;
+}
+
+.tabs {
+  flex: none;
+  position: sticky;
+  top: 0;
+  z-index: 4;
+  background: rgb(var(--v-theme-background));
+  border-bottom: 1px solid rgb(var(--v-theme-rule));
+}
+
+.tabs :deep(.v-btn) {
+  border: 0;
+  min-width: 0;
+  padding: 0 11px;
+  font-size: 1rem;
+}
+
+.tabs :deep(.v-tab--selected) {
+  background: rgb(var(--v-theme-surface));
+  font-weight: 650;
+}
+
+.tabs :deep(.v-tab__slider) {
+  height: 4px;
+}
+
+.to-go {
+  margin-left: 6px;
+  font-size: 0.84rem;
+  font-stretch: var(--condensed);
+  color: rgb(var(--v-theme-quiet));
+}
+
+.to-go.none {
+  color: rgb(var(--v-theme-proven));
+}
+
+.body {
+  flex: 1;
+}
+
+.told {
+  margin: 0;
+  padding: 10px 14px 8px;
+  border-left: 5px solid rgb(var(--v-theme-primary));
+  border-bottom: 1px solid rgb(var(--v-theme-rule));
+  background: rgb(var(--v-theme-selected));
+}
+
+.told.wrong {
+  border-left-color: rgb(var(--v-theme-error));
+  background: transparent;
+}
+
+.answers {
+  display: flex;
+  justify-content: flex-end;
+  margin-bottom: -8px;
+}
+
+.act {
+  min-height: 48px;
+  padding: 0 10px;
+  font-weight: 650;
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+
+h2 {
+  margin: 0;
+  padding: 14px 18px 2px;
+  font-size: 1.16rem;
+  font-stretch: var(--wide);
+  font-weight: 650;
+}
+
+.real {
+  margin-left: 8px;
+  font-size: 0.94rem;
+  font-weight: 400;
+  font-stretch: 92%;
+}
+
+.swatch {
+  display: inline-block;
+  width: 13px;
+  height: 13px;
+  margin-right: 5px;
+  border: 1px solid #17232a44;
+  border-radius: 2px;
+}
+
+.lines {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+
+.foot {
+  position: sticky;
+  bottom: 0;
+  z-index: 4;
+  display: flex;
+  gap: 8px;
+  padding: 8px 18px 10px;
+  background: rgb(var(--v-theme-surface));
+  border-top: 3px solid rgb(var(--v-theme-on-background));
+}
+
+.foot div {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  white-space: nowrap;
+}
+
+.foot .figure {
+  font-size: 1.5rem;
+  line-height: 1.2;
+  font-stretch: 78%;
+}
+
+.foot .quiet {
+  font-size: 0.8rem;
+}
+
+.alone {
+  padding: 24px 18px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+</style>
