@@ -94,7 +94,7 @@ format: install
 	@$(VENV)/ruff check --fix --quiet . ; $(VENV)/ruff format --quiet .
 	@cd web && npx --no-install prettier --write --log-level warn src
 
-bench: install build ## the figures, as ratios in one run
+bench: install build browser ## the figures, as ratios in one run
 	@$(VENV)/python -m benchmarks
 
 screenshots: install build browser ## docs/screenshots/ from the demo data

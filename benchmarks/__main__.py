@@ -2,7 +2,7 @@
 
 import resource
 
-from benchmarks.application import front_end, round_trip
+from benchmarks.application import application, front_end, round_trip
 from benchmarks.lines import against_the_pencil, bin_packing, home_projects, large, steady
 from benchmarks.reporting import report
 from benchmarks.ripped import rips
@@ -17,4 +17,9 @@ if __name__ == "__main__":
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     report("peak memory of all that", f"{peak:.0f} MB")
     front_end()
-    round_trip()
+    with application():
+        from benchmarks.yard import none_of_these, slow_phone
+
+        round_trip()
+        none_of_these()
+        slow_phone()

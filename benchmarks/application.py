@@ -7,6 +7,8 @@ import statistics
 import sys
 import time
 import uuid
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 from benchmarks.reporting import report
@@ -14,23 +16,37 @@ from benchmarks.reporting import report
 ROOT = Path(__file__).parents[1]
 
 
-def round_trip() -> None:
-    """From a changed length to the answer with the new plan, through the whole API."""
+@contextmanager
+def application() -> Iterator[None]:
+    """The application on a database of its own."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
     sys.argv[1:] = ["test"]  # a database of its own, without a write-ahead log
     import django
 
     django.setup()
     from django.conf import settings
-    from django.core.management import call_command
-    from django.test import Client
     from django.test.utils import get_runner, setup_test_environment
 
     setup_test_environment()
     runner = get_runner(settings)(verbosity=0, interactive=False)
     databases = runner.setup_databases()
+    yield
+    runner.teardown_databases(databases)
+
+
+def load_demo() -> None:
+    """The demo workshop, without a word."""
+    from django.core.management import call_command
+
     with Path(os.devnull).open("w") as nowhere:
         call_command("load_demo", stdout=nowhere)
+
+
+def round_trip() -> None:
+    """From a changed length to the answer with the new plan, through the whole API."""
+    from django.test import Client
+
+    load_demo()
     client = Client()
     client.post("/api/session/demo")
     for row in client.get("/api/projects").json():
@@ -59,7 +75,6 @@ def round_trip() -> None:
             "  change to answer",
             f"median {statistics.median(seconds):.3f} s, worst {max(seconds):.3f}",
         )
-    runner.teardown_databases(databases)
 
 
 def front_end() -> None:

@@ -161,6 +161,8 @@ class AtTheYardTest(YardTestCase):
         )
         page.get_by_role("link", name="Tallow Street Yard,").click()
         page.get_by_role("button", name="Back to the yard").click()
+        page.get_by_role("tab", name="treated").click()
+        expect(page.get_by_text("changed at the desk")).to_be_hidden()
         expect(page.get_by_role("button", name="2x4 treated 12 ft: all got")).to_be_visible()
 
     def test_for_fingers_and_for_everybody(self) -> None:

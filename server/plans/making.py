@@ -17,6 +17,7 @@ from server.projects.models import Project, ProjectRevision
 from server.rack.models import RackBoard
 
 KEPT_DRAFTS = 60
+_GRACE = 2.0  # seconds, where other plans are in the way
 UNDER_WAY = (Plan.Status.QUEUED, Plan.Status.RUNNING)
 _one_at_a_time = Lock()
 
@@ -95,10 +96,9 @@ def planned_aside(
     if not problems:
         return []
     kept = [_same_parts(problem, list(before)) for problem in problems]
-    job = solver.submit(uuid.uuid4(), subject, problems, kept)
-    if not job.finished.wait(seconds):
-        solver.stop(job.key)
-        job.finished.wait(2)
+    job = solver.submit(uuid.uuid4(), subject, problems, kept, seconds)
+    job.finished.wait(seconds + _GRACE)
+    solver.stop(job.key)
     solver.forget(job)
     return job.plans
 

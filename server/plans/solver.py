@@ -21,19 +21,21 @@ from typing import Any
 from django.conf import settings
 
 Document = dict[str, Any]
+_LEAST_SECONDS = 0.1
 logger = logging.getLogger(__name__)
 
 
 @dataclass
 class Job:
     """Cut problems under way, each with the plan ``before`` it, if any, whose boards are kept where
-    that costs nothing. ``plans`` are the best so far, one per problem, once there are any;
+    that costs nothing. It takes so many ``seconds`` at the most, where that is said. ``plans`` are the best so far, one per problem, once there are any;
     ``stopped`` and ``failed`` tell how it ended when not by itself."""
 
     key: uuid.UUID
     subject: uuid.UUID
     problems: list[Document]
     before: list[Document | None]
+    seconds: float | None = None
     plans: list[Document] = field(default_factory=list)
     started: float = field(default_factory=monotonic)
     stopped: bool = False
@@ -47,6 +49,11 @@ class Job:
     def elapsed(self) -> float:
         """Seconds since it was asked for."""
         return monotonic() - self.started
+
+    @property
+    def left(self) -> float:
+        """Seconds that it may still take."""
+        return float("inf") if self.seconds is None else self.seconds - self.elapsed
 
     def open_problems(self) -> list[int]:
         """The problems (by index) whose plan is not proven yet."""
@@ -177,7 +184,7 @@ class Lane:
             "id": str(job.key),
             "problems": [job.problems[index] for index in indices],
             "before": [job.before[index] for index in indices],
-            "seconds": self._seconds(),
+            "seconds": max(_LEAST_SECONDS, min(self._seconds(), job.left)),
         }
         process.stdin.write(json.dumps(order) + "\n")
         process.stdin.flush()
@@ -207,10 +214,11 @@ class Solver:
         subject: uuid.UUID,
         problems: list[Document],
         before: Sequence[Document | None] = (),
+        seconds: float | None = None,
     ) -> Job:
-        """Queues the problems of a plan, with the plans in force ``before`` it; older jobs of the
-        same ``subject`` are stopped."""
-        job = Job(key, subject, problems, list(before) or [None] * len(problems))
+        """Queues the problems of a plan, with the plans in force ``before`` it, for so many seconds
+        at the most where that is said; older jobs of the same ``subject`` are stopped."""
+        job = Job(key, subject, problems, list(before) or [None] * len(problems), seconds)
         with self._lock:
             for older in [j for j in self._jobs.values() if j.subject == subject]:
                 self.stop(older.key)
@@ -219,7 +227,7 @@ class Solver:
         return job
 
     def _after_quick(self, job: Job) -> None:
-        if job.stopped or job.failed or not job.open_problems():
+        if job.stopped or job.failed or not job.open_problems() or job.left <= 0:
             job.finish()
         else:
             self._long.put(job)

@@ -1,6 +1,7 @@
 """The end of a trip: boards go onto the rack, what was paid is told and teaches the yard."""
 
 import uuid
+from collections.abc import Callable
 from datetime import date
 from decimal import Decimal
 
@@ -66,7 +67,15 @@ def _settle_project(trip: Trip, change_id: uuid.UUID) -> None:
         return f"bought at {trip.yard_name}"[:200]
 
     if trip.laid or trip.put_away:
-        trip.project.change(trip.project.version, change_id, "bought", settle)
+        _change_project(trip, change_id, settle)
+
+
+def _change_project(trip: Trip, change_id: uuid.UUID, make: Callable[[Project], str]) -> None:
+    """A change of the project by the trip itself; a trip that knew the newest state still does."""
+    knew = trip.project_version == trip.project.version
+    trip.project.change(trip.project.version, change_id, "trip", make)
+    if knew:
+        trip.project_version = trip.project.version
 
 
 def _take_out(trip: Trip, change_id: uuid.UUID) -> None:
@@ -81,7 +90,7 @@ def _take_out(trip: Trip, change_id: uuid.UUID) -> None:
         return f"not bought at {trip.yard_name} after all"[:200]
 
     if trip.put_away:
-        trip.project.change(trip.project.version, change_id, "not bought", take_out)
+        _change_project(trip, change_id, take_out)
 
 
 def _boards(trip: Trip, cart: Cart) -> list[BoardFields]:
