@@ -297,6 +297,12 @@ def spelled_out(ticks: int, unit: Unit) -> str:
     return written if written.endswith("mm") else f"{written}{unit.value}"
 
 
+def unambiguous(text: str, ticks: int, unit: Unit) -> str:
+    """A length as it was typed, with its ``unit`` where it was a bare number."""
+    bare = text.replace(" ", "").replace(".", "").replace("/", "").replace("-", "")
+    return spelled_out(ticks, unit) if bare.isnumeric() else text
+
+
 def sold_name(ticks: int, notation: Notation | str) -> str:
     """What a stock length (ticks) is sold as: ``8 ft``, ``2400 mm``, or as the notation writes it.
 

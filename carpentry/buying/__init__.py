@@ -1,7 +1,7 @@
 """What it takes to buy a plan: prices, lines, tax and totals, exact to the cent."""
 
 from carpentry.buying.coating import read_volume, write_volume
-from carpentry.buying.joints import read_each_line, read_package
+from carpentry.buying.joints import JOINT_WORDS, hardware_key, read_each_line, read_package
 from carpentry.buying.money import cents, read_money, write_money
 from carpentry.buying.packages import Package
 from carpentry.buying.price_list import UnitOf, read_prices_csv, read_prices_rows, write_prices_csv
@@ -15,6 +15,7 @@ from carpentry.buying.prices import (
     piece_price,
     read_price_line,
 )
+from carpentry.buying.rules import RULE_SIZES, USUAL_LINES
 from carpentry.buying.shopping import (
     ListLine,
     ShoppingList,
@@ -25,10 +26,13 @@ from carpentry.buying.shopping import (
 )
 
 __all__ = [
+    "JOINT_WORDS",
     "MAX_AVAILABLE",
     "MAX_LINES",
     "PER",
     "PRICE_COLUMNS",
+    "RULE_SIZES",
+    "USUAL_LINES",
     "ListLine",
     "Package",
     "PriceFields",
@@ -38,6 +42,7 @@ __all__ = [
     "UnitOf",
     "budget_told",
     "cents",
+    "hardware_key",
     "margin_told",
     "piece_price",
     "read_each_line",

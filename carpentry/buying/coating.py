@@ -5,6 +5,7 @@ A can's label always wins over any rule; the coverage is what the builder types 
 
 import math
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from fractions import Fraction
@@ -22,10 +23,14 @@ LITRES = {  # exact: the US gallon is 231 cubic inches
     "fl oz": Fraction("0.0295735295625"),
 }
 MOST_COATS = 20
+_MIX = re.compile(r"(.+?)\s*\+\s*(.+?)\s+(\d{1,3}):(\d{1,3})")
 _NUMBER = r"\d+(?:\.\d+)?"
 _VOLUME = re.compile(rf"({_NUMBER})\s*(ml|l|gal|qt|pt|fl\s*oz)", re.IGNORECASE)
+_SIDES = "faces|face|edges|ends"
 _COAT = re.compile(
-    rf"([^,]+?)\s+on\s+(all|[A-Z]{{1,3}}(?:\s+[A-Z]{{1,3}})*),\s*(\d+)\s+coats?,\s*"
+    rf"([^,]+?)\s+on\s+(joints|all|(?:(?!(?:{_SIDES})\b)[A-Z]{{1,3}})"
+    rf"(?:\s+(?!(?:{_SIDES})\b)[A-Z]{{1,3}})*)"
+    rf"(?:\s+((?:{_SIDES})(?:\s+and\s+(?:{_SIDES}))*))?,\s*(\d+)\s+coats?,\s*"
     rf"({_NUMBER})\s*(m2/l|sq\s*ft/gal)(?:,\s*({_NUMBER})\s*%\s*loss)?",
     re.IGNORECASE,
 )
@@ -33,26 +38,31 @@ _COAT = re.compile(
 
 @dataclass(frozen=True)
 class Coat:
-    """A finish on parts (by mark, empty for all): how many coats, how many square metres a litre
-    covers, and the share that is lost, in percent."""
+    """A finish or glue on parts (by mark, empty for all), on some of their ``sides`` or, empty, on
+    all, or ``on_joints`` that are glued: how many coats, how many square metres a litre covers, and
+    the share that is lost, in percent. ``mix`` names its components with their shares by volume;
+    one alone has the whole."""
 
     text: str
-    name: str
+    mix: tuple[tuple[str, Fraction], ...]
     marks: tuple[str, ...]
     coats: int
     coverage: Fraction
     loss: Fraction
+    sides: tuple[str, ...] = ()
+    on_joints: bool = False
 
 
 def read_coat(text: str) -> Coat:
-    """A finish: ``oil on B D E, 2 coats, 12 m2/l, 10 % loss``, or ``stain on all, 1 coat, 300
-    sq ft/gal``. Raises ``CarpentryError``."""
+    """A finish: ``oil on B D E, 2 coats, 12 m2/l, 10 % loss``, ``stain on all faces and edges, 1
+    coat, 300 sq ft/gal``, ``resin + hardener 2:1 on joints, 1 coat, 5 m2/l``. Raises
+    ``CarpentryError``."""
     found = _COAT.fullmatch(text.strip())
     if not found:
         raise CarpentryError(
             "write what, on which and how far it goes: oil on B D, 2 coats, 12 m2/l"
         )
-    name, on, coats, coverage, unit, loss = found.groups()
+    name, on, sides, coats, coverage, unit, loss = found.groups()
     if not 1 <= int(coats) <= MOST_COATS:
         raise CarpentryError(f"from 1 to {MOST_COATS} coats")
     far = Fraction(coverage)
@@ -63,21 +73,51 @@ def read_coat(text: str) -> Coat:
     share = Fraction(loss or 0)
     if share >= 100:
         raise CarpentryError("a loss is less than 100 %")
-    marks = () if on.lower() == "all" else tuple(on.upper().split())
-    return Coat(text.strip(), name.strip(), marks, int(coats), far, share)
+    on_joints = on.lower() == "joints"
+    if on_joints and sides:
+        raise CarpentryError("glue on joints goes where they meet: name no sides")
+    marks = () if on.lower() in {"all", "joints"} else tuple(on.upper().split())
+    return Coat(
+        text.strip(),
+        _mix(name.strip()),
+        marks,
+        int(coats),
+        far,
+        share,
+        sides=tuple(re.findall(_SIDES, sides or "", re.IGNORECASE)),
+        on_joints=on_joints,
+    )
 
 
-def surface(thickness: int, width: int, length: int) -> int:
-    """The area of all six sides of a piece, in square ticks; sizes in ticks."""
-    return 2 * (thickness * width + thickness * length + width * length)
+def _mix(name: str) -> tuple[tuple[str, Fraction], ...]:
+    found = _MIX.fullmatch(name)
+    if not found:
+        return ((name, Fraction(1)),)
+    one, other = int(found[3]), int(found[4])
+    if not one or not other:
+        raise CarpentryError("a mix takes some of both: write such as 2:1")
+    return ((found[1], Fraction(one, one + other)), (found[2], Fraction(other, one + other)))
 
 
-def millilitres(coat: Coat, area: int) -> int:
-    """What coats on an area (square ticks) take, rounded up: area × coats ÷ coverage, and what is
-    lost on top."""
+def surface(thickness: int, width: int, length: int, sides: Sequence[str] = ()) -> int:
+    """The area of some sides of a piece, of all six where none is named, in square ticks; sizes in
+    ticks. ``face`` is one of the two ``faces``."""
+    areas = {
+        "face": width * length,
+        "faces": 2 * width * length,
+        "edges": 2 * thickness * length,
+        "ends": 2 * thickness * width,
+    }
+    named = {side.lower() for side in sides} or {"faces", "edges", "ends"}
+    return sum(areas[side] for side in named)
+
+
+def millilitres(coat: Coat, area: int) -> list[tuple[str, int]]:
+    """What coats on an area (square ticks) take of each component, rounded up: area × coats ÷
+    coverage, and what is lost on top."""
     square_metres = Fraction(area, (TICKS_PER_MM * 1000) ** 2)
     litres = square_metres * coat.coats / coat.coverage / (1 - coat.loss / 100)
-    return math.ceil(litres * 1000)
+    return [(name, math.ceil(litres * share * 1000)) for name, share in coat.mix]
 
 
 def read_volume(text: str) -> int | None:

@@ -5,8 +5,8 @@ Rules of thumb are common practice, no source; a builder may set others. They sa
 a joint bears.
 """
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
 
@@ -40,7 +40,7 @@ class Through(StrEnum):
 
 BEARS_NOTHING = (Kind.SCREW, Kind.NAIL, Kind.POCKET)  # they shear where a joint bears load
 _SCREWS = (Kind.SCREW, Kind.STRUCTURAL, Kind.NAIL)
-_BOLTS = (Kind.BOLT, Kind.CARRIAGE)
+BOLTS = (Kind.BOLT, Kind.CARRIAGE)
 
 
 def _inches(*sizes: str) -> tuple[int, ...]:
@@ -84,18 +84,27 @@ _POCKET = {
 }
 
 
+RECESS = "recess"  # what a recessed head takes is a rule, too
+_TAKEN: Mapping[str, Mapping[str, int]] = {
+    Kind.BOLT.value: {"washer": 2, "nut": 1},
+    Kind.CARRIAGE.value: {"washer": 1, "nut": 1},
+    RECESS: {"plug": 1},
+}
+
+
 @dataclass(frozen=True)
 class Rules:
-    """Rules of thumb for lengths. A screw bites ``into_face`` of the last piece, or ``into_edge``
-    times what it fastens where it goes into an edge or end; it stays ``short`` of coming through;
-    a recessed head goes ``recess`` deeper; a bolt passes everything and ``nut``, its washers and
-    nut (ticks)."""
+    """Rules of thumb. A screw bites ``into_face`` of the last piece, or ``into_edge`` times what it
+    fastens where it goes into an edge or end; it stays ``short`` of coming through; a recessed head
+    goes ``recess`` deeper; a bolt passes everything and ``nut``, its washers and nut (ticks).
+    ``taken`` says what each of a kind takes beside itself, and each recess."""
 
     into_face: Fraction = Fraction(2, 3)
     into_edge: Fraction = Fraction(3, 2)
     short: int = TICKS_PER_INCH // 8
     recess: int = TICKS_PER_INCH // 4
     nut: int = TICKS_PER_INCH // 2
+    taken: Mapping[str, Mapping[str, int]] = field(default_factory=lambda: _TAKEN)
 
 
 USUAL_RULES = Rules()
@@ -141,7 +150,7 @@ def choose_length(
         raise CarpentryError("the thickness of a piece is missing")
     if kind is Kind.POCKET:
         return _pocket(way, unit)
-    if kind in _BOLTS:
+    if kind in BOLTS:
         return _bolt(kind, way, unit, rules)
     if kind in _SCREWS:
         return _screw(kind, way, unit, rules, rules.recess if recessed else 0)
@@ -159,7 +168,7 @@ def check_length(
     """What is wrong with a length (ticks) that was chosen otherwise, in words."""
     recess = rules.recess if recessed else 0
     fastened, whole = _depths(way)
-    if kind in _BOLTS:
+    if kind in BOLTS:
         return () if length >= whole + rules.nut else ("too short for its washers and nut",)
     if kind not in _SCREWS:
         return ()
@@ -169,7 +178,7 @@ def check_length(
         return ("misses the last piece",)
     wrong = []
     if length + recess > whole - rules.short:
-        wrong.append("comes closer than 1/8 in to the far side")
+        wrong.append("comes closer to the far side than the rule")
     if length + recess < fastened + _bite(way, rules):
         wrong.append("does not bite by the rule")
     return tuple(wrong)

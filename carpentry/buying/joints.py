@@ -14,11 +14,12 @@ from carpentry.errors import CarpentryError, Problem
 from carpentry.length import Unit, read_length
 
 MOST_LINES = 500
+JOINT_WORDS = ("load", "recessed", "glued", "along")
 MOST_COUNT = 10_000
 _JOINT = re.compile(r"(\d+)\s*[x×]?\s+([^,]+),\s*([^,]+)((?:,[^,]+)*)")
 _PIECE = re.compile(r"([A-Z]{1,3})(?:\s+(face|edge|end))?", re.IGNORECASE)
 _HELD = re.compile(r"(?:(\d+)\s+)?([a-z ]+?)s?")
-_ITEM = re.compile(r"(have\s+)?(\d+)\s*[x×]?\s+([^@]+?)\s*(?:@\s*(\S+))?")
+_ITEM = re.compile(r"(have\s+)?(\d+)\s*[x×]?\s+([^@]+?)\s*(?:@\s*(\S+?)(?:\s+([A-Za-z]{3}))?)?")
 _DRAWN = re.compile(r"have\s+([\d.]+\s*(?:ml|l|gal|qt|pt|fl\s*oz))\s+(.+)", re.IGNORECASE)
 _BETWEEN = re.compile(r"\s+(?:to|into|through|on)\s+", re.IGNORECASE)
 Typed = TypeVar("Typed")
@@ -35,8 +36,9 @@ class Meeting:
 @dataclass(frozen=True)
 class Joint:
     """``count`` equal joints, each held by ``each`` fasteners of a kind, from the first part of
-    ``way`` into the last. One of them may ``load`` it, its heads may be recessed and plugged; a
-    ``length`` (ticks) that was typed is taken as it is."""
+    ``way`` into the last. One of them may ``load`` it, its heads may be recessed and plugged, it
+    may be ``glued`` as well, its pieces may lie ``along`` each other; a ``length`` (ticks) that was
+    typed is taken as it is."""
 
     text: str
     count: int
@@ -46,18 +48,22 @@ class Joint:
     load: bool = False
     recessed: bool = False
     length: int | None = None
+    glued: bool = False
+    along: bool = False
 
 
 @dataclass(frozen=True)
 class Item:
     """Something to buy by name, at a price for one where it is known; or ``have``: it is in the
-    drawer. ``count`` is millilitres where it is a ``volume``."""
+    drawer. ``count`` is millilitres where it is a ``volume``. ``currency`` is that of the price
+    where it was typed with one."""
 
     count: int
     name: str
     price: Decimal | None
     have: bool
     volume: bool = False
+    currency: str = ""
 
 
 def read_joint(text: str, unit: Unit) -> Joint:
@@ -67,24 +73,34 @@ def read_joint(text: str, unit: Unit) -> Joint:
     if not found:
         raise CarpentryError("write how many, which parts and how: 8 B to A edge, 2 screws")
     count, way, held, more = found.groups()
-    load = recessed = False
+    said: set[str] = set()
     length = None
     for word in filter(None, (one.strip().lower() for one in more.split(","))):
-        if word == "load":
-            load = True
-        elif word == "recessed":
-            recessed = True
+        if word in JOINT_WORDS:
+            said.add(word)
         else:
             length = _length(word, unit)
     each, kind = _held(held.strip().lower())
-    return Joint(text.strip(), _count(count), _way(way), each, kind, load, recessed, length)
+    return Joint(
+        text.strip(),
+        _count(count),
+        _way(way),
+        each,
+        kind,
+        load="load" in said,
+        recessed="recessed" in said,
+        length=length,
+        glued="glued" in said or kind is Kind.GLUE,
+        along="along" in said,
+    )
 
 
 def _length(text: str, unit: Unit) -> int:
     try:
         return read_length(text, unit).ticks
     except CarpentryError as error:
-        raise CarpentryError(f"“{text}” is neither load, recessed nor a length") from error
+        words = ", ".join(JOINT_WORDS)
+        raise CarpentryError(f"“{text}” is neither {words} nor a length") from error
 
 
 def _count(text: str) -> int:
@@ -116,8 +132,8 @@ def _held(text: str) -> tuple[int, Kind]:
 
 
 def read_item(text: str) -> Item:
-    """Something to buy, ``2 strap hinge 6in @ 4.50``, or in the drawer, ``have 40 screw 2in``,
-    ``have 1 qt oil``. Raises ``CarpentryError``."""
+    """Something to buy, ``2 strap hinge 6in @ 4.50``, ``1 latch @ 3.20 EUR``, or in the drawer,
+    ``have 40 screw 2in``, ``have 1 qt oil``. Raises ``CarpentryError``."""
     found = _DRAWN.fullmatch(text.strip())
     volume = read_volume(found[1]) if found else None
     if found and volume:
@@ -125,8 +141,14 @@ def read_item(text: str) -> Item:
     found = _ITEM.fullmatch(text.strip())
     if not found:
         raise CarpentryError("write how many and what: 2 strap hinge @ 4.50, or have 40 screw 2in")
-    have, count, name, price = found.groups()
-    return Item(_count(count), name.strip(), read_money(price) if price else None, bool(have))
+    have, count, name, price, currency = found.groups()
+    return Item(
+        _count(count),
+        name.strip(),
+        read_money(price) if price else None,
+        bool(have),
+        currency=(currency or "").upper(),
+    )
 
 
 def read_package(text: str) -> Package:

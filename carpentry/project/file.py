@@ -18,7 +18,7 @@ from carpentry.sizes import MAX_OWN, NO_OWN, OwnFields, OwnStock, OwnStocks, Sto
 
 PROJECT_FORMAT = "grain-tally/project@1"
 YARD_FORMAT = "grain-tally/yard@1"
-TYPED_LINES = ("joints", "hardware", "finishes")
+TYPED_LINES = ("joints", "hardware", "finishes", "rules")
 ROUNDINGS = ("each", "total")
 PRICE_AGE_DAYS = 90
 MOST_AGE_DAYS = 3650
@@ -31,8 +31,8 @@ _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name !
 @dataclass(frozen=True)
 class ProjectFile:
     """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none.
-    ``materials`` of one's own are those it uses; ``joints``, other ``hardware`` and
-    ``finishes`` are typed a line each."""
+    ``materials`` of one's own are those it uses; ``joints``, other ``hardware``,
+    ``finishes`` and ``rules`` of thumb are typed a line each."""
 
     name: str
     settings: Settings
@@ -43,6 +43,7 @@ class ProjectFile:
     joints: str = ""
     hardware: str = ""
     finishes: str = ""
+    rules: str = ""
 
 
 @dataclass(frozen=True)

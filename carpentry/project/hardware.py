@@ -2,15 +2,19 @@
 name, in packs where the yard sells packs."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from decimal import Decimal
 from functools import partial
+from itertools import pairwise
 
 from carpentry.buying.coating import Coat, millilitres, read_coat, surface
 from carpentry.buying.fasteners import (
     BEARS_NOTHING,
+    BOLTS,
+    RECESS,
     Kind,
     Passed,
+    Rules,
     Through,
     check_length,
     choose_length,
@@ -25,12 +29,12 @@ from carpentry.buying.joints import (
     read_package,
 )
 from carpentry.buying.packages import MOST_NEEDED, Package, pack_need
+from carpentry.buying.rules import read_rules
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import TICKS_PER_INCH, Unit
 from carpentry.project.settings import Settings
 
 Key = tuple[str, int | None, bool]  # kind or name, length in ticks, whether it is a volume
-_CONSUMED = {Kind.BOLT: {"washer": 2, "nut": 1}, Kind.CARRIAGE: {"washer": 1, "nut": 1}}
 SHEARS = "ordinary screws and nails shear: a joint that bears load takes structural screws or bolts"
 PILOT = "drill pilot holes"
 
@@ -44,6 +48,16 @@ class JoinedPart:
     width: int
     length: int
     pieces: int = 1
+
+    def meets(self, through: Through) -> tuple[int, int]:
+        """The smaller and the larger size (ticks) of the side that a joint is on."""
+        sizes = {
+            Through.FACE: (self.width, self.length),
+            Through.EDGE: (self.thickness, self.length),
+            Through.END: (self.thickness, self.width),
+        }
+        smaller, larger = sorted(sizes[through])
+        return smaller, larger
 
     def depth(self, through: Through) -> int:
         """Ticks that a fastener finds there."""
@@ -113,14 +127,16 @@ class _Needs:
 
 @dataclass(frozen=True)
 class HardwareFields:
-    """Joints, other hardware, finishes and the yard's packs exactly as typed, a line each; bare
-    lengths of packs are in ``packs_unit``."""
+    """Joints, other hardware, finishes, rules of thumb and the yard's packs exactly as typed, a
+    line each; bare lengths of packs are in ``packs_unit``, prices in ``currency``."""
 
     joints: str = ""
     hardware: str = ""
     finishes: str = ""
+    rules: str = ""
     packs: str = ""
     packs_unit: Unit = Unit.INCH
+    currency: str = "USD"
 
 
 def hardware_of(
@@ -133,14 +149,21 @@ def hardware_of(
     read_items, wrong_items = read_each_line(fields.hardware, read_item)
     read_finishes, wrong_finishes = read_each_line(fields.finishes, read_coat)
     packages, _ = read_each_line(fields.packs, read_package)
+    rules, wrong_rules = read_rules(fields.rules, settings.unit)
     needs = _Needs()
-    fastened = [_fasten(joint, parts, settings, needs) for joint in read_joints]
+    fastened = [_fasten(joint, parts, settings, rules, needs) for joint in read_joints]
     prices: dict[Key, Decimal] = {}
     have: dict[Key, int] = {}
+    mixed: list[Problem] = []
     for item in read_items:
-        _take(item, settings, needs, prices, have)
+        foreign = item.currency and item.currency != fields.currency
+        if foreign:
+            told = f"{item.currency} on a list in {fields.currency}: currencies are not mixed"
+            mixed.append(Problem(f"hardware, {item.name}", told))
+        _take(replace(item, price=None) if foreign else item, settings, needs, prices, have)
+    glued = sum(_contact(joint, parts) for joint in read_joints)
     for coat in read_finishes:
-        _coat(coat, parts, settings, needs)
+        _coat(coat, parts, glued, settings, needs)
     offered: dict[Key, list[Package]] = {}
     for package in packages:
         key = *hardware_key(package.name, fields.packs_unit), package.volume
@@ -152,16 +175,25 @@ def hardware_of(
     problems = [Problem(f"joints, {p.place}", p.message) for p in wrong_joints]
     problems += [Problem(f"hardware, {p.place}", p.message) for p in wrong_items]
     problems += [Problem(f"finishes, {p.place}", p.message) for p in wrong_finishes]
+    problems += [Problem(f"rules, {p.place}", p.message) for p in wrong_rules]
+    problems += mixed
     for coat in read_finishes:
         unknown = [mark for mark in coat.marks if mark not in parts]
         if unknown:
             told = f"no part is marked {', '.join(unknown)}"
             problems.append(Problem(f"finishes, {coat.text}", told))
+        if coat.on_joints and not glued:
+            told = "no joint is glued: write glue or glued in its line"
+            problems.append(Problem(f"finishes, {coat.text}", told))
     return Hardware(lines, tuple(fastened), tuple(problems))
 
 
 def _fasten(
-    joint: Joint, parts: Mapping[str, JoinedPart], settings: Settings, needs: _Needs
+    joint: Joint,
+    parts: Mapping[str, JoinedPart],
+    settings: Settings,
+    rules: Rules,
+    needs: _Needs,
 ) -> Fastened:
     count = joint.count * joint.each * settings.copies
     unknown = [meeting.mark for meeting in joint.way if meeting.mark not in parts]
@@ -169,37 +201,60 @@ def _fasten(
         return Fastened(joint.text, "", None, count, (f"no part is marked {', '.join(unknown)}",))
     way = [Passed(parts[m.mark].depth(m.through), m.through) for m in joint.way]
     try:
-        chosen = choose_length(joint.kind, way, settings.unit, recessed=joint.recessed)
+        chosen = choose_length(joint.kind, way, settings.unit, recessed=joint.recessed, rules=rules)
     except CarpentryError as error:
         return Fastened(joint.text, "", None, count, (error.problems[0].message,))
     length, warnings = chosen.length, list(chosen.warnings)
     if joint.length is not None:
         length = joint.length
-        warnings = list(check_length(joint.kind, length, way, recessed=joint.recessed))
+        warnings = list(check_length(joint.kind, length, way, recessed=joint.recessed, rules=rules))
     if joint.load and joint.kind in BEARS_NOTHING:
         warnings.append(SHEARS)
     thin = any(piece.depth < TICKS_PER_INCH for piece in way)
-    screwed = length is not None and joint.kind not in _CONSUMED
+    screwed = length is not None and joint.kind not in BOLTS
     splits = screwed and (thin or way[-1].through is not Through.FACE)
     notes = (PILOT,) if splits else ()
+    if joint.kind is Kind.GLUE:
+        return Fastened(joint.text, joint.kind.value, None, count, tuple(warnings))
     if length is None and chosen.warnings:
         return Fastened(joint.text, "", None, count, tuple(warnings))
     needs.add((joint.kind.value, length, False), joint.kind.value, count, joint.text)
-    for consumed, each in _CONSUMED.get(joint.kind, {}).items():
-        needs.add((consumed, None, False), consumed, count * each, joint.text)
-    if joint.recessed:
-        needs.add(("plug", None, False), "plug", count, joint.text)
+    takes = [joint.kind.value, RECESS] if joint.recessed else [joint.kind.value]
+    for consumed, each in (one for by in takes for one in rules.taken.get(by, {}).items()):
+        if each:
+            key = *hardware_key(consumed, settings.unit), False
+            needs.add(key, consumed, count * each, joint.text)
     return Fastened(joint.text, joint.kind.value, length, count, tuple(warnings), notes)
 
 
-def _coat(coat: Coat, parts: Mapping[str, JoinedPart], settings: Settings, needs: _Needs) -> None:
-    """A finish by the area of its parts, all sides of every piece."""
+def _contact(joint: Joint, parts: Mapping[str, JoinedPart]) -> int:
+    """The area (square ticks) on which the pieces of glued joints meet: that of the smaller where
+    they cross or one stands on the other, the whole length of the shorter where they lie along."""
+    if not joint.glued or any(meeting.mark not in parts for meeting in joint.way):
+        return 0
+    area = 0
+    for one, other in pairwise(joint.way):
+        (small, large) = parts[one.mark].meets(one.through)
+        (less, more) = parts[other.mark].meets(other.through)
+        along = joint.along or one.through is other.through is Through.EDGE
+        area += min(small, less if along else more) * min(large, more if along else less)
+    return area * joint.count
+
+
+def _coat(
+    coat: Coat,
+    parts: Mapping[str, JoinedPart],
+    glued: int,
+    settings: Settings,
+    needs: _Needs,
+) -> None:
+    """A finish by the area of its parts, or glue by that of the joints."""
     coated = [part for mark, part in parts.items() if not coat.marks or mark in coat.marks]
-    area = sum(surface(p.thickness, p.width, p.length) * p.pieces for p in coated)
-    if area:
-        volume = millilitres(coat, area * settings.copies)
-        key = *hardware_key(coat.name, settings.unit), True
-        needs.add(key, coat.name, volume, coat.text)
+    area = glued
+    if not coat.on_joints:
+        area = sum(surface(p.thickness, p.width, p.length, coat.sides) * p.pieces for p in coated)
+    for name, volume in millilitres(coat, area * settings.copies) if area else ():
+        needs.add((*hardware_key(name, settings.unit), True), name, volume, coat.text)
 
 
 def _take(

@@ -4,7 +4,7 @@ from decimal import Decimal
 from unittest import TestCase
 
 from carpentry.buying.coating import read_coat, read_volume, write_volume
-from carpentry.buying.fasteners import Kind, Through
+from carpentry.buying.fasteners import USUAL_RULES, Kind, Through
 from carpentry.buying.joints import (
     hardware_key,
     read_each_line,
@@ -12,6 +12,7 @@ from carpentry.buying.joints import (
     read_joint,
     read_package,
 )
+from carpentry.buying.rules import USUAL_LINES, read_rules
 from carpentry.errors import CarpentryError
 from carpentry.length import TICKS_PER_MM, Unit
 from carpentry.project import (
@@ -22,6 +23,7 @@ from carpentry.project import (
     hardware_of,
     read_settings,
 )
+from carpentry.project.respelling import respelled
 from carpentry.tests.problems import ticks
 
 POST = JoinedPart(ticks("1 1/2"), ticks("3 1/2"), ticks("36"))
@@ -182,3 +184,113 @@ class FinishTest(TestCase):
             (problem,) = self.coat(text).problems
             self.assertIn(words, problem.message, text)
             self.assertIn("finishes", problem.place)
+
+    def test_some_sides_only(self) -> None:
+        """One face of ten boards of 1000 × 100 mm: 1 m², both faces 2; edges 2 × 20 × 1000 each."""
+        for sides, millilitres in (("face", 100), ("faces", 200), ("faces and edges", 240)):
+            (line,) = self.coat(f"oil on B {sides}, 1 coat, 10 m2/l").lines
+            self.assertEqual(line.needed, millilitres, sides)
+        whole = read_coat("stain on all faces, 1 coat, 10 m2/l")
+        self.assertEqual((whole.marks, whole.sides), ((), ("faces",)))
+
+    def test_mixed_by_ratio(self) -> None:
+        """488 ml, two parts to one: 325.3 and 162.7, each rounded up."""
+        lines = self.coat("resin + hardener 2:1 on B, 2 coats, 10 m2/l").lines
+        self.assertEqual(
+            [(line.name, line.needed) for line in lines], [("resin", 326), ("hardener", 163)]
+        )
+        (problem,) = self.coat("resin + hardener 2:0 on B, 1 coat, 9 m2/l").problems
+        self.assertIn("some of both", problem.message)
+
+
+class GlueTest(TestCase):
+    """Slats of 3/4 x 5 1/2 x 48 and posts of 1 1/2 x 3 1/2 x 36."""
+
+    def glue(self, *joints: str) -> Hardware:
+        fields = HardwareFields("\n".join(joints), finishes="glue on joints, 1 coat, 1 m2/l")
+        return hardware_of(fields, {"A": POST, "B": SLAT}, read_settings(SettingFields()))
+
+    def square_inches(self, *joints: str) -> float:
+        (line,) = [line for line in self.glue(*joints).lines if line.volume]
+        return line.needed / 1000 / 0.00064516  # a square inch is 0.00064516 m² exactly
+
+    def test_where_pieces_meet(self) -> None:
+        for joint, area in (
+            ("1 B to A, glue", 5.5 * 3.5),  # crossing
+            ("1 B to A, 2 screws, glued", 5.5 * 3.5),
+            ("4 B to A, glue", 4 * 5.5 * 3.5),
+            ("1 A end to B, glue", 1.5 * 3.5),  # standing on it
+            ("1 B edge to B edge, glue", 0.75 * 48),  # edge to edge
+            ("1 A to B, glue, along", 3.5 * 36),  # laid along
+        ):
+            self.assertAlmostEqual(self.square_inches(joint), area, delta=1.6, msg=joint)
+
+    def test_no_joint_is_glued(self) -> None:
+        (problem,) = self.glue("1 B to A, 2 screws").problems
+        self.assertIn("no joint is glued", problem.message)
+
+
+class RulesTest(TestCase):
+    def hardware(self, joints: str, rules: str, other: str = "") -> Hardware:
+        fields = HardwareFields(joints, other, rules=rules)
+        return hardware_of(fields, {"A": POST, "B": SLAT}, read_settings(SettingFields()))
+
+    def test_a_builder_sets_others(self) -> None:
+        """Through 3/4 in and half of 1 1/2 in: 1 1/2; the next that is sold is 1 5/8."""
+        (joint,) = self.hardware("1 B to A, 1 screw", "Into a face: 1/2").joints
+        self.assertEqual(joint.length, ticks("1 5/8"))
+        (joint,) = self.hardware("1 B to A, 1 screw", "").joints
+        self.assertEqual(joint.length, ticks("2"))
+        joint = self.hardware("1 B to A, 1 carriage bolt", "washers and nut: 1").joints[0]
+        self.assertEqual(joint.length, ticks("3 1/2"))
+
+    def test_what_a_bolt_takes(self) -> None:
+        lines = self.hardware("2 B to A, 1 carriage bolt", "carriage bolt takes: 2 washer").lines
+        self.assertEqual(
+            [(line.name, line.needed) for line in lines], [("carriage bolt", 2), ("washer", 4)]
+        )
+        lines = self.hardware("2 B to A, 1 screw, recessed", "recess takes: nothing").lines
+        self.assertEqual([line.name for line in lines], ["screw"])
+
+    def test_what_is_no_rule(self) -> None:
+        for text, words in (
+            ("into a hole: 2/3", "is no rule"),
+            ("into a face", "is no rule"),
+            ("into a face: much", "is no share"),
+            ("into a face: 1/0", "is no share"),
+            ("into a face: 0", "more than 0"),
+            ("recess: deep", "number is expected"),
+            ("bolt takes: washers", "is not taken"),
+        ):
+            (problem,) = self.hardware("", text).problems
+            self.assertIn(words, problem.message, text)
+            self.assertEqual(problem.place, "rules, line 1")
+
+    def test_usual_rules_change_nothing(self) -> None:
+        rules, problems = read_rules("\n".join(USUAL_LINES), Unit.INCH)
+        self.assertEqual((rules, problems), (USUAL_RULES, []))
+
+    def test_currencies_are_not_mixed(self) -> None:
+        found = self.hardware("", "", "2 latch @ 3.20 EUR\n1 hook @ 2 usd")
+        (problem,) = found.problems
+        self.assertEqual(problem.message, "EUR on a list in USD: currencies are not mixed")
+        self.assertEqual([line.price for line in found.lines], [None, Decimal("2")])
+
+
+class RespellingTest(TestCase):
+    def test_bare_lengths_keep_their_meaning(self) -> None:
+        for kind, before, after in (
+            ("joints", "8 B to A, 2 screws, 2 1/2, load", "8 B to A, 2 screws, 2 1/2in, load"),
+            ("joints", "8 B to A, 2 screws, 60mm", "8 B to A, 2 screws, 60mm"),
+            ("joints", "8 B to A, 2 screws", "8 B to A, 2 screws"),
+            ("joints", "whatever", "whatever"),
+            ("hardware", "have 40 screw 2 1/2", "have 40 screw 2 1/2in"),
+            ("hardware", "4 bolt 6 @ 2.35", "4 bolt 6in @ 2.35"),
+            ("hardware", "2 wire mesh @ 18.40", "2 wire mesh @ 18.40"),
+            ("hardware", "2 strap hinge 6 @ 1", "2 strap hinge 6 @ 1"),
+            ("rules", "recess: 1/4\ninto a face: 2/3", "recess: 1/4in\ninto a face: 2/3"),
+            ("finishes", "oil on B, 2 coats, 9 m2/l", "oil on B, 2 coats, 9 m2/l"),
+        ):
+            self.assertEqual(respelled(kind, before, Unit.INCH), after)
+            again = respelled(kind, after, Unit.MM)
+            self.assertEqual(again, after)

@@ -253,5 +253,6 @@ def _inputs(project: Project, basis: Basis, done: Pieces) -> Inputs:
             **{name: getattr(project, name) for name in TYPED_LINES},
             packs=basis.packs,
             packs_unit=Unit(basis.unit),
+            currency=basis.currency,
         ),
     )

@@ -28,8 +28,9 @@ logger = logging.getLogger(__name__)
 @dataclass
 class Job:
     """Cut problems under way, each with the plan ``before`` it, if any, whose boards are kept where
-    that costs nothing. It takes so many ``seconds`` at the most, where that is said. ``plans`` are the best so far, one per problem, once there are any;
-    ``stopped`` and ``failed`` tell how it ended when not by itself."""
+    that costs nothing. It takes so many ``seconds`` at the most, where that is said. ``plans`` are
+    the best so far, one per problem, once there are any; ``stopped`` and ``failed`` tell how it
+    ended when not by itself."""
 
     key: uuid.UUID
     subject: uuid.UUID

@@ -10,7 +10,7 @@ from django.utils.functional import cached_property
 
 from carpentry.cutting import Order
 from carpentry.errors import CarpentryError
-from carpentry.length import Notation, Unit, interchange, spelled_out
+from carpentry.length import Notation, Unit, interchange, unambiguous
 from carpentry.parts import PART_LENGTHS, PartFields, read_part
 from carpentry.parts import Part as ReadPart
 from carpentry.project import (
@@ -24,6 +24,7 @@ from carpentry.project import (
 )
 from carpentry.project.file import TYPED_LINES
 from carpentry.project.keeping import written_out
+from carpentry.project.respelling import respelled
 from carpentry.project.settings import MAX_COPIES, SETTING_LENGTHS
 from carpentry.sizes import NO_OWN, OwnStocks
 from server.history.errors import as_validation_error
@@ -77,6 +78,7 @@ class Project(Versioned):
     joints = models.TextField(blank=True, max_length=20_000)
     hardware = models.TextField(blank=True, max_length=20_000)
     finishes = models.TextField(blank=True, max_length=20_000)
+    rules = models.TextField(blank=True, max_length=5_000)
 
     budget = models.CharField(max_length=20, blank=True)
     sells_for = models.CharField(max_length=20, blank=True)
@@ -141,11 +143,13 @@ class Project(Versioned):
             kept = interchange(ticks, unit) if ticks else "0"
             setattr(self, name, getattr(usual, name) if is_usual else kept)
         self.keep_from_of = written_out(settings.kept)
+        for name in TYPED_LINES:
+            setattr(self, name, respelled(name, getattr(self, name), before))
         rows = list(self.parts.all())
         for row in rows:
             part = row.read(before)
             for name, length in part.lengths().items():
-                setattr(row, name, _spelled_out(getattr(row, name), length.ticks, before))
+                setattr(row, name, unambiguous(getattr(row, name), length.ticks, before))
             if row.read(unit).length.ticks != row.length_ticks:
                 raise CarpentryError(f"{row.name or row.stock} would change its size", "unit")
         self.unit = unit.value
@@ -183,11 +187,6 @@ class Project(Versioned):
         self.yard = Yard.objects.filter(owner=self.owner, id=yard).first() if yard else None
         self.parts.all().delete()
         Part.objects.bulk_create(Part(project=self, **row) for row in snapshot["parts"])
-
-
-def _spelled_out(text: str, ticks: int, unit: Unit) -> str:
-    bare = text.replace(" ", "").replace(".", "").replace("/", "").replace("-", "")
-    return spelled_out(ticks, unit) if bare.isnumeric() else text
 
 
 def mark_of(number: int) -> str:

@@ -91,6 +91,8 @@ class ProjectOut(BaseModel):
     joints: str
     hardware: str
     finishes: str
+    rules: str
+    usual_rules: list[str]
     extra_length: SettingLengthOut
     extra_width: SettingLengthOut
     extra_thickness: SettingLengthOut
@@ -167,6 +169,7 @@ class ProjectPatchIn(SeenIn):
     joints: str | None = None
     hardware: str | None = None
     finishes: str | None = None
+    rules: str | None = None
     extra_length: str | None = None
     extra_width: str | None = None
     extra_thickness: str | None = None

@@ -2,6 +2,7 @@
 
 from django.conf import settings
 
+from carpentry.buying import USUAL_LINES
 from carpentry.ends import is_angled, mirrored, told, ways_to_lie
 from carpentry.errors import CarpentryError
 from carpentry.parts import Part as ReadPart
@@ -71,6 +72,7 @@ def show_project(project: Project) -> ProjectOut:
         budget=project.budget,
         sells_for=project.sells_for,
         **{name: getattr(project, name) for name in TYPED_LINES},
+        usual_rules=list(USUAL_LINES),
         rip=project.rip,
         order=project.order,
         share_angled_cuts=project.share_angled_cuts,

@@ -2500,6 +2500,8 @@ export interface components {
             redo: string | null;
             /** Rip */
             rip: boolean;
+            /** Rules */
+            rules: string;
             /** Sells For */
             sells_for: string;
             /** Share Angled Cuts */
@@ -2517,6 +2519,8 @@ export interface components {
              * Format: date-time
              */
             updated: string;
+            /** Usual Rules */
+            usual_rules: string[];
             /** Version */
             version: number;
             yard: components["schemas"]["YardNameOut"] | null;
@@ -2562,6 +2566,8 @@ export interface components {
             rack?: string | null;
             /** Rip */
             rip?: boolean | null;
+            /** Rules */
+            rules?: string | null;
             /** Sells For */
             sells_for?: string | null;
             /** Share Angled Cuts */

@@ -7,7 +7,7 @@ import type { ProjectOnDesk } from '../desk/useProject'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const open = defineModel<boolean>({ required: true })
-const form = ref({ joints: '', hardware: '', finishes: '' })
+const form = ref({ joints: '', hardware: '', finishes: '', rules: '' })
 const faults = useFaults('joints')
 const busy = ref(false)
 
@@ -15,8 +15,8 @@ watch(
   open,
   (now) => {
     if (!now) return
-    const { joints, hardware, finishes } = props.project
-    form.value = { joints, hardware, finishes }
+    const { joints, hardware, finishes, rules } = props.project
+    form.value = { joints, hardware, finishes, rules }
     faults.clear()
   },
   { immediate: true },
@@ -65,12 +65,28 @@ async function save() {
       />
       <v-textarea
         v-model="form.finishes"
-        label="Finishes, one a line"
+        label="Finishes and glue, one a line"
         rows="2"
         auto-grow
-        hint="oil on B D E, 2 coats, 12 m2/l, 10 % loss · stain on all, 1 coat, 300 sq ft/gal"
+        hint="oil on B D E, 2 coats, 12 m2/l, 10 % loss · stain on all faces and edges, 1 coat, 300 sq ft/gal · resin + hardener 2:1 on joints, 1 coat, 5 m2/l"
         persistent-hint
         :error-messages="faults.at('finishes')"
+      />
+      <p class="quiet small">
+        The can’s label says how far it goes. Name faces, one face, edges or ends where not all
+        sides are coated; <em>on joints</em> is where glued joints meet (write glued beside screws).
+        Two components are mixed by volume.
+      </p>
+      <v-textarea
+        v-model="form.rules"
+        label="Rules of thumb of your own, one a line"
+        rows="2"
+        auto-grow
+        :placeholder="project.usual_rules.join('\n')"
+        persistent-placeholder
+        hint="only those that differ; the grey ones are common practice"
+        persistent-hint
+        :error-messages="faults.at('rules')"
       />
     </div>
   </FormDialog>
