@@ -13,6 +13,7 @@ from carpentry.buying.prices import (
     PriceFields,
     PriceLine,
     piece_price,
+    price_told,
     read_price_line,
 )
 from carpentry.buying.rules import RULE_SIZES, USUAL_LINES
@@ -45,6 +46,7 @@ __all__ = [
     "hardware_key",
     "margin_told",
     "piece_price",
+    "price_told",
     "read_each_line",
     "read_money",
     "read_package",

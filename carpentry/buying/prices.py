@@ -7,7 +7,7 @@ from decimal import Decimal
 from fractions import Fraction
 from functools import partial
 
-from carpentry.buying.money import cents
+from carpentry.buying.money import cents, write_money
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Length, Unit, read_length
 from carpentry.sizes import (
@@ -103,6 +103,31 @@ def piece_price(line: PriceLine, *, whole_inches: bool = False) -> Decimal | Non
     elif line.per == "bf":
         amount *= board_feet(line.stock, line.length.ticks, whole_inches=whole_inches) or 0
     return cents(amount)
+
+
+_SAID = {"ft": "a foot", "m": "a metre", "bf": "a board foot", "sheet": "a sheet"}
+
+
+def price_told(line: PriceLine, currency: str, *, whole_inches: bool = False) -> str:
+    """How the price of one piece comes about, such as "$0.61 a foot × 8, seen 2026-10-19"; empty
+    where there is none."""
+    if line.price is None:
+        return ""
+    told = f"{write_money(line.price, currency)} each"
+    times = {
+        "ft": Fraction(line.length.ticks, TICKS_PER_FOOT),
+        "m": Fraction(line.length.ticks, 1000 * TICKS_PER_MM),
+        "bf": board_feet(line.stock, line.length.ticks, whole_inches=whole_inches),
+    }.get(line.per)
+    if line.per in _SAID:
+        told = f"{line.price:f} {currency} {_SAID[line.per]}"
+    if times:
+        told += f" × {_number(times)}"
+    return told + (f", seen {line.date.isoformat()}" if line.date else "")
+
+
+def _number(amount: Fraction) -> str:
+    return f"{float(amount):.3f}".rstrip("0").rstrip(".")
 
 
 def _read_price(text: str, per: str) -> Decimal | None:

@@ -11,8 +11,10 @@ from carpentry.project.file import (
     yard_document,
 )
 from carpentry.project.gathering import Owned, Shelf, gather_materials, section_sold, standard_lines
+from carpentry.project.groups import GroupShare, group_shares
 from carpentry.project.hardware import Hardware, HardwareFields, JoinedPart, hardware_of
 from carpentry.project.leftovers import test_piece, whole_leftover
+from carpentry.project.making import MakeOrBuy, make_or_buy, read_made_price
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
@@ -21,9 +23,11 @@ from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
 __all__ = [
     "AtYard",
     "Claim",
+    "GroupShare",
     "Hardware",
     "HardwareFields",
     "JoinedPart",
+    "MakeOrBuy",
     "Material",
     "NamedPart",
     "Offer",
@@ -42,9 +46,12 @@ __all__ = [
     "compare",
     "extra_of",
     "gather_materials",
+    "group_shares",
     "hardware_of",
+    "make_or_buy",
     "own_among",
     "project_document",
+    "read_made_price",
     "read_project_file",
     "read_settings",
     "read_yard_file",

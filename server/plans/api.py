@@ -7,12 +7,12 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from server.config.schemas import ErrorOut
-from server.plans.comparing import compare_with
+from server.plans.comparing import compare_with, weigh_making
 from server.plans.cut import mark_cut, take_cut_back
 from server.plans.inputs import inputs_of
 from server.plans.making import plan_for
 from server.plans.models import Plan
-from server.plans.schemas import ChangeIn, ComparisonOut, PlanOut
+from server.plans.schemas import ChangeIn, ComparisonOut, MakeOrBuyOut, PlanOut
 from server.plans.showing import show_plan
 from server.plans.solver import solver
 from server.projects.models import Project
@@ -47,6 +47,18 @@ def compare_yards(request: HttpRequest, project_id: uuid.UUID, yard_id: uuid.UUI
     project = get_object_or_404(Project.objects.of(request.user), id=project_id)
     yard = get_object_or_404(Yard.objects.of(request.user), id=yard_id)
     return compare_with(project, yard)
+
+
+@router.get(
+    "/projects/{uuid:project_id}/make-or-buy/{uuid:part_id}",
+    response={200: MakeOrBuyOut, 404: ErrorOut, 422: ErrorOut},
+)
+def weigh_make_or_buy(
+    request: HttpRequest, project_id: uuid.UUID, part_id: uuid.UUID, price: str
+) -> MakeOrBuyOut:
+    """What a part costs made from boards beside what it costs bought made; keeps nothing."""
+    project = get_object_or_404(Project.objects.of(request.user), id=project_id)
+    return weigh_making(project, get_object_or_404(project.parts, id=part_id), price)
 
 
 @router.get("/plans/{uuid:plan_id}", response={200: PlanOut, 404: ErrorOut})

@@ -2,13 +2,23 @@
 
 from uuid import UUID
 
-from carpentry.buying import ShoppingList, budget_told, margin_told, write_money, write_volume
+from carpentry.buying import (
+    ListLine,
+    ShoppingList,
+    budget_told,
+    margin_told,
+    price_told,
+    write_money,
+    write_volume,
+)
 from carpentry.cutting import CutPlan
 from carpentry.length import Notation, sold_name
-from carpentry.project import Hardware
+from carpentry.project import Hardware, Settings, group_shares
+from carpentry.sizes import StockName
 from server.config.schemas import length_out
 from server.plans.inputs import Inputs
 from server.plans.schemas import (
+    GroupOut,
     HardwareLineOut,
     HardwareOut,
     JointOut,
@@ -32,6 +42,12 @@ def shopping_out(
             offer = offers[layout.stock]
             on = parts_on.setdefault((str(offer.stock), offer.length), [])
             on.extend(dict.fromkeys(UUID(p.part) for p in layout.parts if UUID(p.part) not in on))
+    told = {
+        (line.stock, line.length.ticks): price_told(
+            line, currency, whole_inches=inputs.basis.whole_inches
+        )
+        for line in inputs.basis.lines
+    }
     return ShoppingOut(
         lines=[
             ListLineOut(
@@ -46,11 +62,16 @@ def shopping_out(
                 line_price=None
                 if line.line_price is None
                 else write_money(line.line_price, currency),
+                how=_how(line, told, inputs.settings),
                 spare=line.spare,
                 kind=line.stock.kind,
                 parts=[] if line.spare else parts_on.get((str(line.stock), line.length), []),
             )
             for line in shopping.lines
+        ],
+        groups=[
+            GroupOut(name=one.name, pieces=one.pieces, cost=write_money(one.cost, currency))
+            for one in group_shares(list(zip(inputs.materials, plans, strict=True)))
         ],
         hardware=_hardware(inputs.hardware, currency, notation),
         subtotal=write_money(shopping.subtotal, currency),
@@ -66,6 +87,13 @@ def shopping_out(
         copies=inputs.settings.copies,
         unpriced=shopping.unpriced,
     )
+
+
+def _how(line: ListLine, told: dict[tuple[StockName, int], str], settings: Settings) -> str:
+    price = told.get((line.stock, line.length), "")
+    if not line.spare:
+        return price
+    return f"spare: {settings.fields.spare} of those that are cut, against culls; {price}"
 
 
 def _amount(amount: int, volume: bool, notation: Notation) -> str:

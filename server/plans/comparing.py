@@ -1,14 +1,27 @@
-"""The same project bought at another yard, side by side."""
+"""What a project would cost otherwise: at another yard, or with a part bought made."""
 
 import uuid
 
+from carpentry.buying import write_money
 from carpentry.errors import CarpentryError
-from carpentry.project import AtYard, Hardware, cheaper_told
+from carpentry.project import (
+    AtYard,
+    Hardware,
+    cheaper_told,
+    make_or_buy,
+    read_made_price,
+)
 from server.plans.buying import shopping_out
 from server.plans.inputs import Document, Inputs, inputs_of
 from server.plans.making import planned_aside, settled_plan
-from server.plans.schemas import ComparedLineOut, ComparisonOut, ListLineOut, ShoppingOut
-from server.projects.models import Project
+from server.plans.schemas import (
+    ComparedLineOut,
+    ComparisonOut,
+    ListLineOut,
+    MakeOrBuyOut,
+    ShoppingOut,
+)
+from server.projects.models import Part, Project
 from server.yards.models import Yard
 
 MOST_SECONDS = 8.0
@@ -30,6 +43,36 @@ def compare_with(project: Project, yard: Yard) -> ComparisonOut:
     away = inputs_of(project)
     there = planned_aside(away, uuid.uuid5(project.id, str(yard.id)), MOST_SECONDS)
     return _side_by_side(here, _side(away, there))
+
+
+def weigh_making(project: Project, part: Part, price: str) -> MakeOrBuyOut:
+    """What the wood of a part costs in the least purchase, beside what it costs bought made.
+
+    Raises ``CarpentryError`` for what is no price, and where boards of it have none.
+    """
+    read = part.read(project.unit)
+    each = read_made_price(price, read.length.ticks)
+    whole = inputs_of(project)
+    without = inputs_of(project, without=part.id)
+    subject = uuid.uuid5(project.id, str(part.id))
+    with_it, _ = _side(whole, settled_plan(project, whole, MOST_SECONDS))
+    without_it, _ = _side(without, planned_aside(without, subject, MOST_SECONDS))
+    if with_it.lacks_wood:
+        raise CarpentryError("some boards have no price or parts no board: it cannot be told")
+    weighed = make_or_buy(
+        read.quantity * whole.settings.copies,
+        each,
+        with_it=with_it.total(hardware=False),
+        without_it=without_it.total(hardware=False),
+        tax=whole.basis.tax,
+        currency=whole.currency,
+    )
+    return MakeOrBuyOut(
+        made=write_money(weighed.made, whole.currency),
+        bought=write_money(weighed.bought, whole.currency),
+        told=weighed.told,
+        proven=with_it.tally.claim.proven and without_it.tally.claim.proven,
+    )
 
 
 def _side(inputs: Inputs, documents: list[Document]) -> Side:

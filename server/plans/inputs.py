@@ -8,6 +8,7 @@ from dataclasses import asdict, dataclass, field, replace
 from decimal import Decimal
 from functools import cached_property
 from typing import Any
+from uuid import UUID
 
 from django.db.models import Q
 
@@ -223,10 +224,10 @@ class Inputs:
         )
 
 
-def inputs_of(project: Project, basis: Basis | None = None) -> Inputs:
+def inputs_of(project: Project, basis: Basis | None = None, without: UUID | None = None) -> Inputs:
     """What the plan of this project's present state is made from: a ``basis`` if it is given, else
     what it was cut from if that plan was cut, yard and rack as they are now if not. What other
-    plans of it cut stays cut."""
+    plans of it cut stays cut. It may be planned ``without`` one of its parts."""
     done: Pieces = {}
     for cut in project.plans.filter(stage=Plan.Stage.CUT).order_by("asked"):
         inputs = _inputs(project, Basis.read(cut.basis), done)
@@ -235,13 +236,15 @@ def inputs_of(project: Project, basis: Basis | None = None) -> Inputs:
         for piece in Piece.objects.filter(board__plan=cut):
             of_part = done.setdefault(str(piece.part), Counter())
             of_part[piece.end - piece.start] += 1
-    return _inputs(project, basis or Basis.of(project), done)
+    return _inputs(project, basis or Basis.of(project), done, without)
 
 
-def _inputs(project: Project, basis: Basis, done: Pieces) -> Inputs:
+def _inputs(project: Project, basis: Basis, done: Pieces, without: UUID | None = None) -> Inputs:
     settings = project.settings()
     parts = [
-        replace(one, cut=done.get(one.id, Counter())) for one in project.named_parts(basis.own)
+        replace(one, cut=done.get(one.id, Counter()))
+        for one in project.named_parts(basis.own)
+        if one.id != str(without)
     ]
     shelf = basis.shelf(settings, named_boards(one.part for one in parts))
     return Inputs(

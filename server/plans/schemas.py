@@ -170,7 +170,17 @@ class MaterialOut(BaseModel):
     later: list[LaterOut]
 
 
+class GroupOut(BaseModel):
+    """A group of parts and its share of the wood, before tax."""
+
+    name: str
+    pieces: int
+    cost: str
+
+
 class ListLineOut(BaseModel):
+    """A line to buy; ``how`` says how its price, or the count of spare ones, comes about."""
+
     stock: str
     section: SectionOut | None
     named_length: str
@@ -178,6 +188,7 @@ class ListLineOut(BaseModel):
     count: int
     price: str | None
     line_price: str | None
+    how: str
     spare: bool
     kind: str
     parts: list[UUID]
@@ -230,6 +241,7 @@ class ShoppingOut(BaseModel):
     what of it is left or over, ``margin`` what one earns; empty where nothing was said."""
 
     lines: list[ListLineOut]
+    groups: list[GroupOut]
     hardware: HardwareOut
     subtotal: str
     wood_total: str
@@ -282,6 +294,16 @@ class PlanOut(BaseModel):
     materials: list[MaterialOut]
     shopping: ShoppingOut
     tally: TallyOut
+
+
+class MakeOrBuyOut(BaseModel):
+    """What the wood of a part costs, what it costs bought made, both with tax, and what of it;
+    ``proven`` when both purchases are the least."""
+
+    made: str
+    bought: str
+    told: str
+    proven: bool
 
 
 class ComparedLineOut(BaseModel):

@@ -151,3 +151,59 @@ class CompareTest(BuyingTestCase):
         self.change(self.project, "patch", "", yard="")
         faults = self.problems(self.compared(yard))
         self.assertIn("choose a yard", faults["yard"])
+
+
+class MakeOrBuyTest(BuyingTestCase):
+    """Two posts on one 2x4 at 4.00; four slats of 40 in two to a 1x6 at 6.00: 12.00."""
+
+    def weigh(self, price: str, part: int = 1) -> Any:
+        part_id = self.project["parts"][part]["id"]
+        path = f"/projects/{self.project['id']}/make-or-buy/{part_id}?price={price}"
+        return self.ask("get", path)
+
+    def test_made_against_bought(self) -> None:
+        weighed = self.weigh("2.50").json()
+        self.assertEqual(
+            weighed["told"],
+            "the wood for 4 costs $12.00, bought made they cost $10.00: buying saves $2.00",
+        )
+        self.assertTrue(weighed["proven"])
+        self.assertIn("making saves $4.00", self.weigh("4").json()["told"])
+        self.assertIn("the same", self.weigh("3.00").json()["told"])
+
+    def test_by_the_foot(self) -> None:
+        """40 in at 0.60 a foot are 2.00 each."""
+        self.assertEqual(self.weigh("0.60/ft").json()["bought"], "$8.00")
+
+    def test_what_is_no_price(self) -> None:
+        self.assertIn("no amount", self.problems(self.weigh("cheap"))["price"])
+        self.assertIn("what one costs", self.problems(self.weigh("1/yd"))["price"])
+        self.assertIn("what one costs", self.problems(self.weigh(""))["price"])
+
+    def test_wood_without_a_price(self) -> None:
+        self.project = self.change(self.project, "post", "/parts", text="1 beam 2x10 40").json()
+        self.assertIn("no price", self.problems(self.weigh("2"))[""])
+
+
+class HowItComesAboutTest(BuyingTestCase):
+    def test_groups_share_the_wood(self) -> None:
+        table = "quantity\tname\tstock\tlength\tgroup\n2\tpost\t2x4\t36\tframe\n"
+        table += "1\tcap\t2x4\t12\ttop\n2\tslat\t1x6\t40\ttop"
+        project = self.new_project(table, yard=self.yard["id"])
+        groups = project["plan"]["shopping"]["groups"]
+        # one 2x4 at 4.00 for 36 + 36 + 12: 72/84 of it to the frame; one 1x6 at 6.00
+        self.assertEqual(
+            [(group["name"], group["pieces"], group["cost"]) for group in groups],
+            [("frame", 2, "$3.43"), ("top", 3, "$6.57")],
+        )
+
+    def test_prices_say_how(self) -> None:
+        prices = b"yard,stock,length,price,per,date\nFen,2x4,8ft,0.61,ft,2026-10-19\n"
+        yard = self.take_prices(prices)[0]["id"]
+        project = self.new_project("2 post 2x4 36", yard=yard)
+        (line,) = project["plan"]["shopping"]["lines"]
+        self.assertEqual(line["how"], "0.61 USD a foot × 8, seen 2026-10-19")
+        self.assertEqual(line["price"], "$4.88")
+        project = self.change(project, "patch", "", spare="1").json()
+        spare = project["plan"]["shopping"]["lines"][1]
+        self.assertTrue(spare["how"].startswith("spare: 1 of those"))

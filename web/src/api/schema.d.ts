@@ -396,6 +396,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/make-or-buy/{part_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Weigh Make Or Buy
+         * @description What a part costs made from boards beside what it costs bought made; keeps nothing.
+         */
+        get: operations["server_plans_api_weigh_make_or_buy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/parts": {
         parameters: {
             query?: never;
@@ -1757,6 +1777,18 @@ export interface components {
             put_away: boolean;
         };
         /**
+         * GroupOut
+         * @description A group of parts and its share of the wood, before tax.
+         */
+        GroupOut: {
+            /** Cost */
+            cost: string;
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+        };
+        /**
          * HardwareLineOut
          * @description Something bought by name and perhaps length, amounts in words, empty for none; ``used_for``
          *     says how it came about.
@@ -1896,10 +1928,15 @@ export interface components {
             /** Width */
             width?: string | null;
         };
-        /** ListLineOut */
+        /**
+         * ListLineOut
+         * @description A line to buy; ``how`` says how its price, or the count of spare ones, comes about.
+         */
         ListLineOut: {
             /** Count */
             count: number;
+            /** How */
+            how: string;
             /** Kind */
             kind: string;
             /** Line Price */
@@ -1916,6 +1953,21 @@ export interface components {
             spare: boolean;
             /** Stock */
             stock: string;
+        };
+        /**
+         * MakeOrBuyOut
+         * @description What the wood of a part costs, what it costs bought made, both with tax, and what of it;
+         *     ``proven`` when both purchases are the least.
+         */
+        MakeOrBuyOut: {
+            /** Bought */
+            bought: string;
+            /** Made */
+            made: string;
+            /** Proven */
+            proven: boolean;
+            /** Told */
+            told: string;
         };
         /**
          * MaterialOut
@@ -3062,6 +3114,8 @@ export interface components {
             budget: string;
             /** Copies */
             copies: number;
+            /** Groups */
+            groups: components["schemas"]["GroupOut"][];
             hardware: components["schemas"]["HardwareOut"];
             /** Lines */
             lines: components["schemas"]["ListLineOut"][];
@@ -4358,6 +4412,49 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_plans_api_weigh_make_or_buy: {
+        parameters: {
+            query: {
+                price: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                part_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakeOrBuyOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -8,8 +8,10 @@ import NowherePage from '../shared/NowherePage.vue'
 import SectionText from '../shared/SectionText.vue'
 import TallyLine from '../shared/TallyLine.vue'
 import CompareYards from './CompareYards.vue'
+import GroupShares from './GroupShares.vue'
 import HardwareDialog from './HardwareDialog.vue'
 import HardwareTable from './HardwareTable.vue'
+import MakeOrBuy from './MakeOrBuy.vue'
 import TakeAway from './TakeAway.vue'
 import TripsMade from './TripsMade.vue'
 
@@ -124,7 +126,13 @@ const left = computed(() =>
                 </button>
               </td>
               <td class="to-right figure count">{{ line.count }}</td>
-              <td class="to-right">{{ line.price ?? 'no price' }}</td>
+              <td class="to-right each">
+                <details v-if="line.how">
+                  <summary>{{ line.price ?? 'no price' }}</summary>
+                  <span class="quiet how">{{ line.how }}</span>
+                </details>
+                <template v-else>{{ line.price ?? 'no price' }}</template>
+              </td>
               <td class="to-right figure">{{ line.line_price ?? 'no price' }}</td>
             </tr>
           </tbody>
@@ -192,7 +200,9 @@ const left = computed(() =>
         Lengths go by common practice: two thirds into a face, 1½ times what is fastened into an
         edge, never through. What a joint bears is not checked.
       </p>
+      <GroupShares :groups="shopping.groups" />
       <CompareYards :project="project" />
+      <MakeOrBuy :project="project" />
       <TripsMade :project="project.id" />
       <HardwareDialog v-model="fastening" :project="project" :desk="desk" />
       <template v-if="left.length">
@@ -283,6 +293,22 @@ const left = computed(() =>
 .mark.on {
   border-color: rgb(var(--v-theme-primary));
   box-shadow: inset 0 0 0 1px rgb(var(--v-theme-primary));
+}
+
+.each {
+  max-width: 180px;
+}
+
+.each summary {
+  cursor: pointer;
+  list-style: none;
+  text-decoration: underline dotted;
+  text-underline-offset: 4px;
+}
+
+.how {
+  display: block;
+  font-size: 0.84rem;
 }
 
 .lit {
