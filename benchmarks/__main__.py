@@ -2,7 +2,7 @@
 
 import resource
 
-from benchmarks.application import application, front_end, round_trip
+from benchmarks.application import application, front_end, packages, round_trip
 from benchmarks.lines import against_the_pencil, bin_packing, home_projects, large, steady
 from benchmarks.reporting import report
 from benchmarks.ripped import rips
@@ -21,5 +21,6 @@ if __name__ == "__main__":
         from benchmarks.yard import none_of_these, slow_phone
 
         round_trip()
+        packages()
         none_of_these()
         slow_phone()

@@ -77,6 +77,22 @@ def round_trip() -> None:
         )
 
 
+def packages() -> None:
+    """The least-cost packages of everything a demo project takes."""
+    from server.plans.inputs import inputs_of
+    from server.projects.models import Project
+
+    load_demo()
+    for project in Project.objects.order_by("name"):
+        inputs = inputs_of(project)
+        started = time.perf_counter()
+        lines = inputs.hardware.lines
+        report(
+            f"packages, {project.name}",
+            f"{time.perf_counter() - started:.3f} s for {len(lines)} needs, proven",
+        )
+
+
 def front_end() -> None:
     sizes = {".js": 0, ".css": 0}
     for file in (ROOT / "web/dist/assets").iterdir():

@@ -11,13 +11,15 @@ from e2e.browser import PHONE_SIZE, BrowserTestCase
 FOLDER = settings.ROOT / "docs" / "screenshots"
 
 
-class DeskPictures(BrowserTestCase):
+class PicturesTestCase(BrowserTestCase):
     def shoot(self, page: Page, name: str) -> None:
         page.mouse.move(2, 795)
         page.evaluate("document.fonts.ready")
         page.wait_for_timeout(300)
         page.screenshot(path=FOLDER / f"{name}.png", animations="disabled")
 
+
+class DeskPictures(PicturesTestCase):
     def test_projects(self) -> None:
         page = self.page
         page.goto(self.address())
@@ -106,7 +108,7 @@ class DeskPictures(BrowserTestCase):
         self.shoot(page, "rack")
 
 
-class PhonePictures(BrowserTestCase):
+class PhonePictures(PicturesTestCase):
     size = PHONE_SIZE
 
     def test_pictures(self) -> None:
@@ -114,4 +116,29 @@ class PhonePictures(BrowserTestCase):
         page.get_by_role("link", name="List").click()
         expect(page.get_by_role("heading", name="What to buy")).to_be_visible()
         page.wait_for_timeout(300)
-        page.screenshot(path=FOLDER / "list-phone.png", animations="disabled")
+        self.shoot(page, "list-phone")
+        page.get_by_role("link", name="To the yard").click()
+        expect(page.get_by_role("checkbox", name="Bow")).to_be_visible()
+        page.get_by_role("checkbox", name="Crook").click()
+        self.shoot(page, "trip-checks-phone")
+        page.get_by_role("tab", name="treated").click()
+        for _ in range(2):
+            page.get_by_role("button", name="Got 1 4x4 treated 8 ft").click()
+        page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
+        page.get_by_role("button", name="4 of 5 2x4 treated 12 ft").click()
+        page.get_by_role("button", name="Tag says").click()
+        page.get_by_label("One 2x4 treated 12 ft").fill("8.70")
+        page.keyboard.press("Enter")
+        page.get_by_role("button", name="No more of these").click()
+        expect(page.get_by_text("Planned anew")).to_be_visible()
+        self.shoot(page, "trip-phone")
+        for tab in ("treated", "cedar"):
+            page.get_by_role("tab", name=tab).click()
+            while page.locator(".got:enabled").count():
+                page.locator(".got:enabled").first.click()
+                page.wait_for_timeout(60)
+        page.get_by_role("tab", name="Till").click()
+        page.set_viewport_size({"width": 1280, "height": 800})
+        page.get_by_role("button", name="Paid").click()
+        expect(page.get_by_role("heading", name="What was paid")).to_be_visible()
+        self.shoot(page, "receipt")

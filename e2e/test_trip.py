@@ -66,6 +66,17 @@ class AtTheYardTest(YardTestCase):
         self.left(page, "2x4 treated 12 ft", 3, 5)
         self.assertEqual(TripEvent.objects.filter(kind="took").count(), 2)
 
+    def test_a_phone_on_the_same_network_without_tls(self) -> None:
+        """Addresses other than localhost are no secure context: these are not there."""
+        self.context.add_init_script(
+            "delete Crypto.prototype.randomUUID; delete Navigator.prototype.serviceWorker"
+        )
+        page = self.go(self.new_page(self.context))
+        page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
+        self.left(page, "2x4 treated 12 ft", 4, 5)
+        page.reload()
+        self.left(page, "2x4 treated 12 ft", 4, 5)
+
     def test_none_of_these_is_planned_around_and_undone(self) -> None:
         page = self.go()
         self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()

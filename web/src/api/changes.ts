@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 import { useQueryClient, type QueryKey } from '@tanstack/vue-query'
 import { ref, type Ref } from 'vue'
 import { askToSignIn } from '../account/session'
@@ -34,7 +35,7 @@ export function useChanges<T extends { version: number }>(key: Ref<QueryKey>) {
   let tail: Promise<unknown> = Promise.resolve()
 
   async function send(ask: (seen: Seen) => Promise<Outcome<T>>): Promise<Outcome<T>> {
-    const change_id = crypto.randomUUID()
+    const change_id = newId()
     for (;;) {
       const version = queries.getQueryData<T>(key.value)?.version ?? 0
       const outcome = await ask({ version, change_id })

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, watchEffect } from 'vue'
 import { useChanges } from '../api/changes'
@@ -64,7 +65,7 @@ export function useProject(id: string) {
   /** Marks the plan in hand cut, or takes that back; the rack changes with it. */
   async function markCut(way: 'cut' | 'not-cut'): Promise<Outcome<Plan>> {
     const params = { path: { plan_id: project.value?.plan.id ?? '' } }
-    const body = { change_id: crypto.randomUUID() }
+    const body = { change_id: newId() }
     const outcome = await outcomeOf<Plan>(
       way === 'cut'
         ? api.POST('/api/plans/{plan_id}/cut', { params, body })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref, shallowRef, watch } from 'vue'
 import { api, formOf, outcomeOf, type PricesReading, type Yard } from '../api/client'
@@ -44,7 +45,7 @@ async function take() {
   const picked = file.value
   if (!picked) return
   busy.value = true
-  const body = { change_id: crypto.randomUUID(), file: '' }
+  const body = { change_id: newId(), file: '' }
   const bodySerializer = () => formOf({ change_id: body.change_id, file: picked })
   const outcome = await outcomeOf<Yard | Yard[]>(
     whole.value

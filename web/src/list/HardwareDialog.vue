@@ -80,7 +80,7 @@ async function save() {
       <v-textarea
         v-model="form.rules"
         label="Rules of thumb of your own, one a line"
-        rows="2"
+        :rows="project.usual_rules.length"
         auto-grow
         :placeholder="project.usual_rules.join('\n')"
         persistent-placeholder

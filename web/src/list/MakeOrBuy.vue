@@ -75,6 +75,10 @@ watch([part, price, () => props.project.version], () => reset())
   flex: 0 1 200px;
 }
 
+.told {
+  margin-top: 12px !important;
+}
+
 .told::first-letter {
   text-transform: uppercase;
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { useSessionStorage } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { api, outcomeOf, type Effect, type MaterialFields, type OwnMaterial } from '../api/client'
@@ -61,7 +62,7 @@ function save(row: OwnMaterial, field: Field, text: string) {
 }
 
 async function add() {
-  const outcome = await held.write(crypto.randomUUID(), { ...fresh.value })
+  const outcome = await held.write(newId(), { ...fresh.value })
   if (faults.settle(outcome)) fresh.value = { ...empty }
 }
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useSessionStorage } from '@vueuse/core'
 import { ref } from 'vue'
@@ -43,7 +44,7 @@ async function create() {
   const { name, unit, yard } = draft.value
   const outcome = await outcomeOf<Project>(
     api.POST('/api/projects', {
-      body: { id: crypto.randomUUID(), name, unit, yard: yard || null },
+      body: { id: newId(), name, unit, yard: yard || null },
     }),
   )
   busy.value = false
@@ -59,7 +60,7 @@ async function importFile(event: Event) {
   if (!file) return
   const outcome = await outcomeOf<Project>(
     api.POST('/api/projects/import', {
-      body: { id: crypto.randomUUID(), file: '' },
+      body: { id: newId(), file: '' },
       bodySerializer: (body) => formOf({ id: body.id, file }),
     }),
   )

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { refDebounced, useSessionStorage } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -85,7 +86,7 @@ function save(board: RackBoard, field: Field, text: string) {
 }
 
 async function add() {
-  const outcome = await held.writeBoard(crypto.randomUUID(), { ...fresh.value })
+  const outcome = await held.writeBoard(newId(), { ...fresh.value })
   if (faults.settle(outcome)) fresh.value = { ...empty, place: fresh.value.place }
 }
 </script>

@@ -183,6 +183,7 @@ async function signOut() {
 }
 
 .acts :deep(.v-btn) {
+  font-size: 1rem;
   border-color: #51636b;
   color: inherit;
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -51,7 +52,7 @@ async function keepPrices() {
   const outcome = await outcomeOf<Receipt>(
     api.POST('/api/trips/{trip_id}/keep-prices', {
       params,
-      body: { change_id: crypto.randomUUID() },
+      body: { change_id: newId() },
     }),
   )
   fault.value = told(outcome)
@@ -66,7 +67,7 @@ async function openAgain() {
   const outcome = await outcomeOf<Trip>(
     api.POST('/api/trips/{trip_id}/open-again', {
       params,
-      body: { change_id: crypto.randomUUID() },
+      body: { change_id: newId() },
     }),
   )
   fault.value = told(outcome)
@@ -117,8 +118,10 @@ async function openAgain() {
             <td class="quiet roomy">
               <SectionText v-if="line.section" :section="line.section" />
             </td>
-            <td class="to-right figure">{{ line.planned }}</td>
-            <td class="to-right quiet roomy">{{ line.planned_price ?? 'no price' }}</td>
+            <td class="to-right figure">{{ line.planned || '–' }}</td>
+            <td class="to-right quiet roomy">
+              {{ line.planned ? (line.planned_price ?? 'no price') : '' }}
+            </td>
             <td class="typed">
               <EditableCell
                 right

@@ -224,12 +224,13 @@ const priced = computed(() => {
 
 .acts {
   margin-top: 10px;
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(104px, 1fr));
+  display: flex;
+  flex-wrap: wrap;
   gap: 8px;
 }
 
 .acts button {
+  flex: 1 1 104px;
   min-height: 52px;
   padding: 4px 6px;
   line-height: 1.15;

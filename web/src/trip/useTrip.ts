@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
@@ -58,7 +59,7 @@ export function useTrip(project: string) {
       const outcome = await outcomeOf<Trip>(
         api.POST('/api/projects/{project_id}/trips', {
           params: { path: { project_id: project } },
-          body: { id: crypto.randomUUID() },
+          body: { id: newId() },
         }),
       )
       offline.value = outcome.kind === 'offline'
@@ -127,7 +128,7 @@ export function useTrip(project: string) {
   /** Something happened: stored on the disk when this resolves. */
   async function tell(kind: string, more: Partial<Omit<TripEvent, 'id' | 'kind'>> = {}) {
     if (!trip.value) return
-    const event: TripEvent = { ...nothing, ...more, id: crypto.randomUUID(), kind }
+    const event: TripEvent = { ...nothing, ...more, id: newId(), kind }
     await storeEvent(trip.value.id, event)
     waiting.value = [...waiting.value, event]
     void catchUp()
@@ -158,7 +159,7 @@ export function useTrip(project: string) {
     const outcome = await outcomeOf<unknown>(
       api.POST('/api/trips/{trip_id}/finish', {
         params: { path: { trip_id: known.id } },
-        body: { change_id: crypto.randomUUID(), put_away },
+        body: { change_id: newId(), put_away },
       }),
     )
     if (outcome.kind === 'offline') return 'there is no connection: finish when it returns'

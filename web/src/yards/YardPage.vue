@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { useQueryClient } from '@tanstack/vue-query'
 import { refDebounced, useSessionStorage } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
@@ -66,7 +67,7 @@ function save(line: PriceLine, field: Field, text: string) {
 }
 
 async function add() {
-  const outcome = await held.writeLine(crypto.randomUUID(), { ...fresh.value })
+  const outcome = await held.writeLine(newId(), { ...fresh.value })
   if (faults.settle(outcome))
     fresh.value = { ...empty, per: fresh.value.per, date: fresh.value.date }
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { v4 as newId } from 'uuid'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -26,7 +27,7 @@ const faults = useFaults('name')
 
 async function create() {
   const outcome = await outcomeOf<Yard>(
-    api.POST('/api/yards', { body: { id: crypto.randomUUID(), ...form.value } }),
+    api.POST('/api/yards', { body: { id: newId(), ...form.value } }),
   )
   if (faults.settle(outcome)) {
     queries.setQueryData(['yard', outcome.data.id], outcome.data)
