@@ -1,6 +1,7 @@
 """What it takes to buy a plan: prices, lines, tax and totals, exact to the cent."""
 
 from carpentry.buying.coating import read_volume, write_volume
+from carpentry.buying.fasteners import Kind, usual_lengths
 from carpentry.buying.joints import JOINT_WORDS, hardware_key, read_each_line, read_package
 from carpentry.buying.money import cents, read_money, write_money
 from carpentry.buying.packages import Package
@@ -34,6 +35,7 @@ __all__ = [
     "PRICE_COLUMNS",
     "RULE_SIZES",
     "USUAL_LINES",
+    "Kind",
     "ListLine",
     "Package",
     "PriceFields",
@@ -55,6 +57,7 @@ __all__ = [
     "read_prices_rows",
     "read_volume",
     "shopping_list",
+    "usual_lengths",
     "write_money",
     "write_prices_csv",
     "write_volume",

@@ -120,6 +120,15 @@ def millilitres(coat: Coat, area: int) -> list[tuple[str, int]]:
     return [(name, math.ceil(litres * share * 1000)) for name, share in coat.mix]
 
 
+def write_area(area: int, *, metric: bool) -> str:
+    """An area in square ticks as a builder says it: ``12.8 m²``, ``138 sq ft``; one decimal in
+    metres."""
+    metres = Fraction(area, (TICKS_PER_MM * 1000) ** 2)
+    if metric:
+        return f"{float(metres):.1f} m²"
+    return f"{float(metres / SQUARE_METRES_PER_SQUARE_FOOT):.0f} sq ft"
+
+
 def read_volume(text: str) -> int | None:
     """Millilitres (rounded) of a volume like ``1 qt`` or ``2.5 l``; ``None`` for what is none."""
     found = _VOLUME.fullmatch(text.strip())

@@ -160,6 +160,8 @@ def read_package(text: str) -> Package:
     volume = read_volume(words[1])
     if volume is None and not re.fullmatch(r"\d{1,6}", words[1]):
         raise CarpentryError(f"“{words[1]}” is no content: write a number or a volume like 1 qt")
+    if not words[2]:
+        raise CarpentryError(f"“{words[0]}” has no price: packs are chosen by it")
     holds = int(words[1]) if volume is None else volume
     if holds < 1:
         raise CarpentryError("a pack holds one or more")

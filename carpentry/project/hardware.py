@@ -7,7 +7,7 @@ from decimal import Decimal
 from functools import partial
 from itertools import pairwise
 
-from carpentry.buying.coating import Coat, millilitres, read_coat, surface
+from carpentry.buying.coating import Coat, millilitres, read_coat, surface, write_area
 from carpentry.buying.fasteners import (
     BEARS_NOTHING,
     BOLTS,
@@ -253,8 +253,10 @@ def _coat(
     area = glued
     if not coat.on_joints:
         area = sum(surface(p.thickness, p.width, p.length, coat.sides) * p.pieces for p in coated)
-    for name, volume in millilitres(coat, area * settings.copies) if area else ():
-        needs.add((*hardware_key(name, settings.unit), True), name, volume, coat.text)
+    area *= settings.copies
+    told = f"{coat.text}: {write_area(area, metric=settings.unit is Unit.MM)}"
+    for name, volume in millilitres(coat, area) if area else ():
+        needs.add((*hardware_key(name, settings.unit), True), name, volume, told)
 
 
 def _take(

@@ -64,6 +64,8 @@ class ReadingTest(TestCase):
         for text in ("hinge", "2 hinge @ much", "2 hinge @ -3"):
             with self.assertRaises(CarpentryError):
                 read_item(text)
+        with self.assertRaisesRegex(CarpentryError, "“screw 2in” has no price"):
+            read_package("screw 2in, 100,")
         for text in ("screw 2in", "screw 2in, 0, 3", "screw 2in, many, 3", "screw 2in, 5, 3.333"):
             with self.assertRaises(CarpentryError):
                 read_package(text)
@@ -141,6 +143,7 @@ class FinishTest(TestCase):
         all, two coats at 10 m² a litre 488 ml, with a fifth lost 610 ml."""
         (line,) = self.coat("oil on B, 2 coats, 10 m2/l").lines
         self.assertEqual((line.needed, line.volume), (488, True))
+        self.assertEqual(line.used_for, ("oil on B, 2 coats, 10 m2/l: 26 sq ft",))
         (line,) = self.coat("oil on B, 2 coats, 10 m2/l, 20 % loss").lines
         self.assertEqual(line.needed, 610)
         (line,) = self.coat("oil on B, 2 coats, 10 m2/l", copies=3).lines

@@ -8,14 +8,14 @@ from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router, Schema
 from ninja.files import UploadedFile
 
-from carpentry.buying import write_money
+from carpentry.buying import Kind, usual_lengths, write_money
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit
 from carpentry.parts import MAX_PARTS, read_lines
 from carpentry.parts import Part as ReadPart
 from carpentry.project import ProjectFile, SettingFields, read_project_file
 from carpentry.project.file import TYPED_LINES
-from server.config.schemas import ErrorOut
+from server.config.schemas import ErrorOut, length_out
 from server.documents.uploads import read_parts_upload, upload_bytes
 from server.materials.models import OwnMaterials, own_stocks
 from server.plans.models import Plan
@@ -32,6 +32,7 @@ from server.projects.schemas import (
     RemovePartsIn,
     SeenIn,
     TextIn,
+    UsualLengthsOut,
 )
 from server.projects.showing import show_problems, show_project, show_reading
 from server.yards.models import Yard
@@ -274,6 +275,24 @@ def redo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> ProjectOu
     project = own_project(request, project_id)
     project.redo(seen.version, seen.change_id)
     return show_project(project)
+
+
+@router.get(
+    "/projects/{uuid:project_id}/usual-lengths",
+    response={200: list[UsualLengthsOut], 404: ErrorOut},
+)
+def usual_lengths_of_fasteners(
+    request: HttpRequest, project_id: uuid.UUID
+) -> list[UsualLengthsOut]:
+    """The lengths that fasteners are usually sold in, by kind, in the project's unit."""
+    settings = own_project(request, project_id).settings()
+    return [
+        UsualLengthsOut(
+            kind=kind.value, lengths=[length_out(ticks, settings.notation) for ticks in lengths]
+        )
+        for kind in Kind
+        if (lengths := usual_lengths(kind, settings.unit))
+    ]
 
 
 @router.post("/reading/parts", response=ReadingOut)

@@ -230,6 +230,13 @@ class ReadPartOut(BaseModel):
     warnings: list[str]
 
 
+class UsualLengthsOut(BaseModel):
+    """The lengths that a kind of fastener is usually sold in."""
+
+    kind: str
+    lengths: list[LengthOut]
+
+
 class ReadingOut(BaseModel):
     """What a text or a file was understood as: parts, or problems and no parts."""
 

@@ -77,6 +77,25 @@ class HardwareTest(BuyingTestCase):
         yard = self.client.get(f"/api/yards/{self.yard['id']}/yard.json").json()
         self.assertEqual(yard["packs"], ["screw 2in, 25, 3.00"])
 
+    def test_usual_lengths(self) -> None:
+        path = f"/projects/{self.project['id']}/usual-lengths"
+        kinds = {one["kind"]: one["lengths"] for one in self.ask("get", path).json()}
+        self.assertNotIn("dowel", kinds)
+        self.assertIn("2 1/2″", [length["text"] for length in kinds["screw"]])
+        self.change(self.project, "patch", "", unit="mm")
+        kinds = {one["kind"]: one["lengths"] for one in self.ask("get", path).json()}
+        self.assertIn("60 mm", [length["text"] for length in kinds["screw"]])
+
+    def test_a_change_of_unit_keeps_what_joints_mean(self) -> None:
+        project = self.change(
+            self.project, "patch", "", joints="8 B to A, 2 screws, 2", rules="recess: 1/4"
+        ).json()
+        project = self.change(project, "patch", "", unit="mm").json()
+        self.assertEqual(project["joints"], "8 B to A, 2 screws, 2in")
+        self.assertEqual(project["rules"], "recess: 1/4in")
+        (joint,) = project["plan"]["shopping"]["hardware"]["joints"]
+        self.assertEqual(joint["length"]["text"], "50.8 mm")
+
     def test_a_finish_by_the_can(self) -> None:
         self.sell("oil, 1 qt, 21.00\noil, 1 gal, 62.00")
         project = self.change(

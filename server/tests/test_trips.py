@@ -177,6 +177,22 @@ class TripTest(TripTestCase):
         racks = self.ask("get", f"/trips/{self.trip['id']}").json()["racks"]
         self.assertEqual([rack["name"] for rack in racks], ["cedar", "treated"])
 
+    def test_a_change_of_unit_changes_nothing_that_was_measured(self) -> None:
+        self.tell({"kind": "kept", "line": EIGHT, "length": "91"})
+        self.project = self.change(self.project, "patch", "", unit="mm").json()
+        self.tell({"kind": "took", "line": EIGHT})
+        board = self.line(EIGHT)["boards"][0]
+        self.assertEqual(board["length"]["text"], "2311.4 mm")
+
+    def test_begun_again_under_the_same_id(self) -> None:
+        body = {"change_id": str(uuid.uuid4()), "put_away": False}
+        self.ask("post", f"/trips/{self.trip['id']}/finish", body)
+        path = f"/projects/{self.project['id']}/trips"
+        again = self.ask("post", path, {"id": self.trip["id"]}).json()
+        self.assertEqual(again["id"], self.trip["id"])
+        self.assertIsNotNone(again["finished"])
+        self.assertNotEqual(self.begin()["id"], self.trip["id"])
+
     def test_somebody_else(self) -> None:
         other = self.other_client()
         self.assertEqual(other.get(f"/api/trips/{self.trip['id']}").status_code, 404)

@@ -101,11 +101,9 @@ def _boards(trip: Trip, cart: Cart) -> list[BoardFields]:
         line = cart.lines[key]
         if line.stock is None:
             continue
-        measured = [board.read for board in cart.boards(key) if board.kept]
-        plain = cart.taken(key) - len(measured)
         own_size = line.section and line.section != standard_section(line.stock)
         sizes = _sizes(line.section) if own_size else {}
-        laid += [_laid(trip, line, line.real_length, **sizes)] * plain
+        laid += [_laid(trip, line, line.real_length, **sizes)] * cart.plain(key)
         laid += [
             _laid(
                 trip,
@@ -115,7 +113,7 @@ def _boards(trip: Trip, cart: Cart) -> list[BoardFields]:
                 bow=_size(board.bow),
                 cup=_size(board.cup),
             )
-            for board in measured
+            for board in (kept.read for kept in cart.kept(key))
         ]
     return laid
 

@@ -35,7 +35,7 @@ def begin_trip(project: Project, id: uuid.UUID) -> Trip:
 
     Raises ``CarpentryError`` for a project without a yard, or without anything to buy.
     """
-    known = project.trips.filter(finished=None).first()
+    known = project.trips.filter(finished=None).first() or project.trips.filter(id=id).first()
     if known:
         return known
     if project.yard is None:
@@ -49,6 +49,7 @@ def begin_trip(project: Project, id: uuid.UUID) -> Trip:
         yard=project.yard,
         yard_name=project.yard.name,
         project_version=project.version,
+        unit=project.unit,
         basis=basis.document(),
     )
     trip.take_packs(packs_of(inputs.hardware))

@@ -20,10 +20,11 @@ Document = dict[str, Any]
 
 class Trip(models.Model):
     """One trip for one project. Prices and boards are those of its ``basis``, as they were when it
-    began; ``planned`` is the purchase of then, ``wanted`` the one in force, ``outcome`` its plans.
-    ``packs`` are the packs of hardware, ``left_out`` says which parts get no board. ``said`` is
-    what the newest plan changed. ``paid`` holds what was corrected on the receipt, ``laid`` the
-    boards that went onto the rack, ``put_away`` the lines of hardware that went into the drawer."""
+    began, and so is the ``unit`` of bare lengths; ``planned`` is the purchase of then, ``wanted``
+    the one in force, ``outcome`` its plans. ``packs`` are the packs of hardware, ``left_out`` says
+    which parts get no board. ``said`` is what the newest plan changed. ``paid`` holds what was
+    corrected on the receipt, ``laid`` the boards that went onto the rack, ``put_away`` the lines of
+    hardware that went into the drawer."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="trips")
@@ -34,6 +35,7 @@ class Trip(models.Model):
     begun = models.DateTimeField(auto_now_add=True)
     finished = models.DateTimeField(null=True, blank=True)
     project_version = models.PositiveIntegerField()
+    unit = models.CharField(max_length=2, choices=Project.Unit)
     basis = models.JSONField(editable=False)
     planned = models.JSONField(default=dict, blank=True, editable=False)
     wanted = models.JSONField(default=dict, blank=True, editable=False)
@@ -137,9 +139,7 @@ class Trip(models.Model):
     def cart(self, *more: Event) -> Cart:
         """What all events come to, and ``more`` after them. Raises ``CarpentryError`` for one that
         cannot be."""
-        return cart_of(
-            [*self.read_events(), *more], self.lines(), Unit(self.project.unit), self.own
-        )
+        return cart_of([*self.read_events(), *more], self.lines(), Unit(self.unit), self.own)
 
 
 class TripEvent(models.Model):

@@ -1,13 +1,17 @@
 """The API's contract for trips to a yard."""
 
 from datetime import datetime
+from typing import Annotated
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from server.config.schemas import LengthOut
 from server.plans.schemas import SectionOut
+
+Short = Annotated[str, Field(max_length=60)]
+Key = Annotated[str, Field(max_length=300)]
 
 
 class NewTripIn(Schema):
@@ -21,18 +25,18 @@ class EventIn(Schema):
     of a line, or of a check; sizes as typed."""
 
     id: UUID
-    kind: str
-    line: str = ""
+    kind: Short
+    line: Key = ""
     count: int = 1
-    price: str = ""
-    length: str = ""
-    thickness: str = ""
-    width: str = ""
-    crook: str = ""
-    bow: str = ""
-    cup: str = ""
-    twist: str = ""
-    undoes: str = ""
+    price: Short = ""
+    length: Short = ""
+    thickness: Short = ""
+    width: Short = ""
+    crook: Short = ""
+    bow: Short = ""
+    cup: Short = ""
+    twist: Short = ""
+    undoes: Short = ""
 
 
 class EventsIn(Schema):
@@ -147,9 +151,9 @@ class FinishIn(Schema):
 class PaidIn(Schema):
     """What was paid for a line: how many, and for one. Empty text takes a correction back."""
 
-    line: str
-    count: str | None = None
-    price: str | None = None
+    line: Key
+    count: Short | None = None
+    price: Short | None = None
 
 
 class ReceiptLineOut(BaseModel):

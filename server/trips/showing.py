@@ -57,7 +57,7 @@ def show_trip(trip: Trip, refused: Iterable[tuple[Event, str]] = ()) -> TripOut:
         project=trip.project.id,
         project_name=trip.project.name,
         yard=trip.yard_name,
-        unit=trip.project.unit,
+        unit=trip.unit,
         finished=trip.finished,
         stale=trip.project_version != trip.project.version and trip.finished is None,
         seen=list(trip.events.values_list("id", flat=True)),

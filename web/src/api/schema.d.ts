@@ -700,6 +700,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/usual-lengths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Usual Lengths Of Fasteners
+         * @description The lengths that fasteners are usually sold in, by kind, in the project's unit.
+         */
+        get: operations["server_projects_api_usual_lengths_of_fasteners"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rack": {
         parameters: {
             query?: never;
@@ -3363,6 +3383,16 @@ export interface components {
             reason: string;
         };
         /**
+         * UsualLengthsOut
+         * @description The lengths that a kind of fastener is usually sold in.
+         */
+        UsualLengthsOut: {
+            /** Kind */
+            kind: string;
+            /** Lengths */
+            lengths: components["schemas"]["LengthOut"][];
+        };
+        /**
          * WayOut
          * @description One way to a finished size; ``cost`` is per running foot at the yard.
          */
@@ -5078,6 +5108,37 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_usual_lengths_of_fasteners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualLengthsOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

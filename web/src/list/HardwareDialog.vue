@@ -4,6 +4,7 @@ import type { Project } from '../api/client'
 import { useFaults } from '../api/faults'
 import FormDialog from '../shared/FormDialog.vue'
 import type { ProjectOnDesk } from '../desk/useProject'
+import UsualLengths from './UsualLengths.vue'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const open = defineModel<boolean>({ required: true })
@@ -54,6 +55,7 @@ async function save() {
         glue. Into an edge or an end say so. The length is chosen from what is passed; write one,
         such as 3in, to take yours.
       </p>
+      <UsualLengths :project="project" />
       <v-textarea
         v-model="form.hardware"
         label="Other things to buy, one a line"

@@ -53,6 +53,7 @@ function isHere(name: string): boolean {
 async function signOut() {
   const { data } = await api.DELETE('/api/session')
   queries.clear()
+  await (await import('../trip/stored')).forgetTrips()
   lastId.value = ''
   if (data) session.value = data
   await router.push('/sign-in')

@@ -140,7 +140,8 @@ function left(lines: LineNow[]): number {
         <p v-if="offline" class="told" role="status">
           No connection. Ticks are kept on this phone and sent when it returns<template
             v-if="unsent.length"
-            >; the totals do not know of {{ unsent.length }} yet</template
+            >; the totals do not know of {{ unsent.length }} yet, and what is missing is planned
+            around then</template
           >.
         </p>
         <p v-for="(one, n) in refusals" :key="n" class="told wrong" role="alert">

@@ -49,6 +49,7 @@ async function callOff() {
     <p class="money">
       <span class="figure">{{ trip.in_cart }}</span> for what is in your cart, with tax
     </p>
+    <p v-if="missing.length" class="quiet claim">{{ trip.claim }} for what is not in it yet.</p>
     <v-checkbox
       v-model="putAway"
       label="Boards go on my rack, the rest into the drawer: the project is then planned from them"
@@ -100,6 +101,10 @@ li {
 
 .money {
   margin: 4px 0 0;
+}
+
+.claim {
+  margin: 0;
 }
 
 .money .figure {

@@ -62,3 +62,8 @@ export async function forgetTrip(trip: Trip): Promise<void> {
   }
   await writing.done
 }
+
+/** Forgets what was seen of trips, for whoever comes next; what was not sent stays for its owner. */
+export async function forgetTrips(): Promise<void> {
+  await (await opened).clear('trips')
+}
