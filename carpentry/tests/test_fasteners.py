@@ -5,7 +5,11 @@ import random
 from decimal import Decimal
 from unittest import TestCase
 
+from hypothesis import given
+from hypothesis import strategies as st
+
 from carpentry.buying.fasteners import (
+    USUAL_RULES,
     Kind,
     Passed,
     Through,
@@ -153,3 +157,42 @@ class PackageTest(TestCase):
         ):
             with self.assertRaisesRegex(CarpentryError, words):
                 pack_need(5, packs)
+
+
+depths = st.integers(4, 96).map(lambda sixteenths: sixteenths * TICKS_PER_INCH // 16)
+pieces = st.builds(Passed, depths, st.sampled_from(list(Through)))
+ways = st.lists(pieces, min_size=2, max_size=4)
+
+
+class AnyWayTest(TestCase):
+    """Whatever is passed, in sixteenths from 1/4 to 6 in."""
+
+    @given(ways, st.sampled_from([Kind.SCREW, Kind.STRUCTURAL, Kind.NAIL]), st.booleans())
+    def test_what_is_chosen_without_a_word_bites_and_stays_within(
+        self, way: list[Passed], kind: Kind, recessed: bool
+    ) -> None:
+        found = choose_length(kind, way, Unit.INCH, recessed=recessed)
+        if found.length is None:
+            self.assertTrue(found.warnings)
+            return
+        tip = found.length + (USUAL_RULES.recess if recessed else 0)
+        fastened, last = sum(piece.depth for piece in way[:-1]), way[-1]
+        self.assertLessEqual(tip, fastened + last.depth - USUAL_RULES.short)
+        self.assertGreater(tip, fastened)
+        if not found.warnings:
+            bite = last.depth * 2 / 3 if last.through is Through.FACE else fastened * 1.5
+            self.assertGreaterEqual(tip - fastened, int(bite))
+        told = check_length(kind, found.length, way, recessed=recessed)
+        self.assertEqual(told, found.warnings)
+
+    @given(ways, st.sampled_from(list(Unit)))
+    def test_a_bolt_passes_everything_with_room_for_its_nut(
+        self, way: list[Passed], unit: Unit
+    ) -> None:
+        found = choose_length(Kind.BOLT, way, unit)
+        needed = sum(piece.depth for piece in way) + USUAL_RULES.nut
+        shorter = [one for one in usual_lengths(Kind.BOLT, unit) if one < needed]
+        if found.length is None:
+            self.assertEqual(len(shorter), len(usual_lengths(Kind.BOLT, unit)))
+        else:
+            self.assertEqual(found.length, usual_lengths(Kind.BOLT, unit)[len(shorter)])

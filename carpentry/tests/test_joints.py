@@ -1,6 +1,7 @@
 """From joints as they are typed to what is bought for them."""
 
 from decimal import Decimal
+from itertools import product
 from unittest import TestCase
 
 from carpentry.buying.coating import read_coat, read_volume, write_volume
@@ -227,6 +228,13 @@ class GlueTest(TestCase):
             ("1 A to B, glue, along", 3.5 * 36),  # laid along
         ):
             self.assertAlmostEqual(self.square_inches(joint), area, delta=1.6, msg=joint)
+
+    def test_it_does_not_matter_which_comes_first(self) -> None:
+        sides = ("face", "edge", "end")
+        for one, other in product(sides, sides):
+            here = self.glue(f"1 A {one} to B {other}, glue").lines[0].needed
+            there = self.glue(f"1 B {other} to A {one}, glue").lines[0].needed
+            self.assertEqual(here, there, (one, other))
 
     def test_no_joint_is_glued(self) -> None:
         (problem,) = self.glue("1 B to A, 2 screws").problems

@@ -1,7 +1,11 @@
 """A trip to the yard, without a server: events, the cart, and what is said of it."""
 
+import random
+from collections import Counter
+from dataclasses import replace
 from decimal import Decimal
 from fractions import Fraction
+from typing import Any
 from unittest import TestCase
 
 from carpentry.buying import PriceFields, Tax, read_price_line
@@ -233,3 +237,63 @@ class ReceiptTest(TestCase):
             receipt_of({"a": PaidLine(1, None, 1, Decimal(2))}, NO_TAX, "USD").told,
         )
         self.assertEqual(receipt_of({}, NO_TAX, "USD").told, "paid what was planned")
+
+
+class AnyEventsTest(TestCase):
+    """Whatever happens, in whatever order: counts stay sensible, and undoing all leaves nothing."""
+
+    KINDS: tuple[tuple[EventKind, dict[str, Any]], ...] = (
+        (EventKind.TOOK, {}),
+        (EventKind.TOOK, {"count": 3}),
+        (EventKind.PUT_BACK, {}),
+        (EventKind.ONLY, {"count": 4}),
+        (EventKind.KEPT, {"length": "90"}),
+        (EventKind.REJECTED, {"crook": "1"}),
+        (EventKind.TAG, {"price": "6.00"}),
+    )
+
+    def happen(self, chance: random.Random) -> list[Event]:
+        """Events that could be, one after the other."""
+        happened: list[Event] = []
+        for n in range(40):
+            kind, more = chance.choice(self.KINDS)
+            event = replace(Event(f"e{n}", kind, chance.choice([EIGHT, TEN])), **more)
+            try:
+                cart(*happened, event)
+            except CarpentryError:
+                continue
+            happened.append(event)
+        return happened
+
+    def test_counts_stay_sensible(self) -> None:
+        for seed in range(30):
+            happened = self.happen(random.Random(seed))
+            found = cart(*happened)
+            for key in (EIGHT, TEN):
+                mine = [event for event in happened if event.line == key]
+                by_kind = Counter(dict.fromkeys(EventKind, 0))
+                for event in mine:
+                    by_kind[event.kind] += event.count if event.kind is EventKind.TOOK else 1
+                taken = by_kind[EventKind.TOOK] - by_kind[EventKind.PUT_BACK]
+                self.assertEqual(found.taken(key), taken + by_kind[EventKind.KEPT], seed)
+                self.assertEqual(found.boards_in(key).total(), found.taken(key))
+                self.assertGreaterEqual(found.plain(key), 0)
+                left = found.left(key)
+                self.assertTrue(left is None or left >= 0)
+
+    def test_all_undone_nothing_happened(self) -> None:
+        for seed in range(10):
+            happened = self.happen(random.Random(seed))
+            undone = [
+                Event(f"u{event.id}", EventKind.UNDONE, undoes=event.id) for event in happened
+            ]
+            found = cart(*happened, *undone)
+            self.assertEqual((found.touched(), found.on_hand()), ([], {}))
+            self.assertEqual(found.as_found(LIST), LIST)
+
+    def test_told_in_any_order_ticks_add_up(self) -> None:
+        ticked = [took(EIGHT, n, f"t{n}") for n in range(1, 6)]
+        for seed in range(5):
+            shuffled = ticked[:]
+            random.Random(seed).shuffle(shuffled)
+            self.assertEqual(cart(*shuffled).taken(EIGHT), 15)
