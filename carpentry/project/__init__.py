@@ -16,6 +16,7 @@ from carpentry.project.hardware import Hardware, HardwareFields, JoinedPart, har
 from carpentry.project.leftovers import test_piece, whole_leftover
 from carpentry.project.making import MakeOrBuy, make_or_buy, read_made_price
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
+from carpentry.project.packing import FoundPacks, HardwareLine, content_of, pack_key
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
 from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
@@ -23,9 +24,11 @@ from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
 __all__ = [
     "AtYard",
     "Claim",
+    "FoundPacks",
     "GroupShare",
     "Hardware",
     "HardwareFields",
+    "HardwareLine",
     "JoinedPart",
     "MakeOrBuy",
     "Material",
@@ -44,12 +47,14 @@ __all__ = [
     "YardFile",
     "cheaper_told",
     "compare",
+    "content_of",
     "extra_of",
     "gather_materials",
     "group_shares",
     "hardware_of",
     "make_or_buy",
     "own_among",
+    "pack_key",
     "project_document",
     "read_made_price",
     "read_project_file",

@@ -1,7 +1,7 @@
 """What holds a project together: fasteners counted from its joints, and whatever else is bought by
 name, in packs where the yard sells packs."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 from functools import partial
@@ -28,10 +28,11 @@ from carpentry.buying.joints import (
     read_joint,
     read_package,
 )
-from carpentry.buying.packages import MOST_NEEDED, Package, pack_need
+from carpentry.buying.packages import Package
 from carpentry.buying.rules import read_rules
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import TICKS_PER_INCH, Unit
+from carpentry.project.packing import FoundPacks, HardwareLine, packed_line
 from carpentry.project.settings import Settings
 
 Key = tuple[str, int | None, bool]  # kind or name, length in ticks, whether it is a volume
@@ -79,23 +80,6 @@ class Fastened:
 
 
 @dataclass(frozen=True)
-class HardwareLine:
-    """Something to buy: its ``length`` in ticks where it has one, how many are ``needed``, how many
-    are in the drawer, the packs, their ``price`` (``None`` where it is not known), what is left
-    over, and what it is used for. A ``volume`` is counted in millilitres."""
-
-    name: str
-    length: int | None
-    needed: int
-    have: int
-    packs: tuple[tuple[Package, int], ...]
-    price: Decimal | None
-    left: int
-    used_for: tuple[str, ...]
-    volume: bool = False
-
-
-@dataclass(frozen=True)
 class Hardware:
     """All that is not wood: its lines, the joints they come from, and what could not be read."""
 
@@ -128,7 +112,8 @@ class _Needs:
 @dataclass(frozen=True)
 class HardwareFields:
     """Joints, other hardware, finishes, rules of thumb and the yard's packs exactly as typed, a
-    line each; bare lengths of packs are in ``packs_unit``, prices in ``currency``."""
+    line each; bare lengths of packs are in ``packs_unit``, prices in ``currency``. ``found`` is
+    what is known of packs at the yard, by their keys."""
 
     joints: str = ""
     hardware: str = ""
@@ -137,6 +122,7 @@ class HardwareFields:
     packs: str = ""
     packs_unit: Unit = Unit.INCH
     currency: str = "USD"
+    found: Mapping[str, FoundPacks] = field(default_factory=dict)
 
 
 def hardware_of(
@@ -169,7 +155,11 @@ def hardware_of(
         key = *hardware_key(package.name, fields.packs_unit), package.volume
         offered.setdefault(key, []).append(package)
     lines = tuple(
-        _line(key, needs, offered.get(key, []), prices.get(key), have.get(key, 0))
+        packed_line(
+            _need(key, needs, have.get(key, 0)),
+            [Package("one", 1, prices[key])] if key in prices else offered.get(key, []),
+            fields.found,
+        )
         for key in needs.counts
     )
     problems = [Problem(f"joints, {p.place}", p.message) for p in wrong_joints]
@@ -276,18 +266,10 @@ def _take(
         prices[key] = item.price
 
 
-def _line(
-    key: Key, needs: _Needs, offered: Sequence[Package], price: Decimal | None, have: int
-) -> HardwareLine:
-    """A need with the cheapest packs for it, or at its price for one."""
-    needed = needs.counts[key]
+def _need(key: Key, needs: _Needs, have: int) -> HardwareLine:
+    """What is needed of a thing, without any packs yet."""
     _, length, volume = key
-    packages = [Package("one", 1, price)] if price is not None else offered
-    name, reasons = needs.names[key], tuple(filter(None, dict.fromkeys(needs.reasons[key])))
-    if (not packages and needed > have) or needed > MOST_NEEDED:
-        return HardwareLine(name, length, needed, have, (), None, 0, reasons, volume)
-    packed = pack_need(needed, packages, have)
-    packs = tuple((p, n) for p, n in zip(packages, packed.counts, strict=True) if n)
+    reasons = tuple(filter(None, dict.fromkeys(needs.reasons[key])))
     return HardwareLine(
-        name, length, needed, have, packs, packed.price, packed.left, reasons, volume
+        needs.names[key], length, needs.counts[key], have, (), None, 0, reasons, volume
     )

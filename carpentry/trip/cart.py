@@ -5,7 +5,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
-from carpentry.buying import Package, PriceLine, piece_price, read_money, read_volume
+from carpentry.buying import PriceLine, piece_price, read_money, read_volume
 from carpentry.errors import CarpentryError
 from carpentry.length import (
     Notation,
@@ -15,7 +15,7 @@ from carpentry.length import (
     spelled_out,
     write_length,
 )
-from carpentry.project import Hardware, section_sold
+from carpentry.project import FoundPacks, Hardware, content_of, pack_key, section_sold
 from carpentry.rack import BoardFields, MeasuredBoard, OnHand, read_board
 from carpentry.sizes import OwnStocks, Section, StockName
 from carpentry.trip.checks import CHECKS
@@ -89,31 +89,23 @@ def lines_of(lines: Iterable[PriceLine], *, whole_inches: bool) -> dict[str, Lin
     return found
 
 
-def _content(package: Package) -> str:
-    if package.volume:
-        return package.content
-    return "" if package.holds == 1 else f"pack of {package.holds}"
-
-
 def packs_of(hardware: Hardware) -> list[tuple[Line, int]]:
     """The packs that hardware comes in, and how many of each; single pieces where nothing is known
     of packs."""
     found = []
     for item in hardware.lines:
-        length = "" if item.length is None else f" {interchange(item.length, Unit.INCH)}"
-        key = f"pack {item.name}{length}"
         for package, count in item.packs:
-            content = _content(package)
             line = Line(
-                f"{key} {content}".strip(),
+                pack_key(item.name, item.length, package),
                 item.name,
                 package.price,
                 length=item.length or 0,
-                content=content,
+                content=content_of(package),
                 holds=1 if package.volume else package.holds,
             )
             found.append((line, count))
         if not item.packs and item.needed > item.have:
+            key = pack_key(item.name, item.length)
             count = 1 if item.volume else item.needed - item.have
             found.append((Line(key, item.name, None, length=item.length or 0), count))
     return found
@@ -217,6 +209,14 @@ class Cart:
         if pile.plain:
             counted[OnHand(self.lines[key].real_length)] += pile.plain
         return counted
+
+    def packs(self) -> dict[str, FoundPacks]:
+        """What is known of packs, by their keys."""
+        return {
+            key: FoundPacks(self.taken(key), self.left(key), self.tag(key))
+            for key in self._piles
+            if self.lines[key].stock is None
+        }
 
     def as_found(self, lines: Iterable[PriceLine]) -> list[PriceLine]:
         """A price list as the yard turned out to be: prices by their tags where the list has one,

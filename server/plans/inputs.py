@@ -3,7 +3,7 @@
 import hashlib
 import json
 from collections import Counter
-from collections.abc import Collection, Iterable
+from collections.abc import Collection, Iterable, Mapping
 from dataclasses import asdict, dataclass, field, replace
 from decimal import Decimal
 from functools import cached_property
@@ -18,6 +18,7 @@ from carpentry.cutting import CutPlan, problem_document, read_plan
 from carpentry.length import Unit
 from carpentry.parts import Part
 from carpentry.project import (
+    FoundPacks,
     Hardware,
     HardwareFields,
     JoinedPart,
@@ -58,6 +59,7 @@ class Basis:
     rack: dict[StockName, list[RackBoard]]
     packs: str = ""
     cart: Owned = field(default_factory=dict)  # boards taken at the yard, not on the rack yet
+    found: Mapping[str, FoundPacks] = field(default_factory=dict)  # packs as the yard has them
 
     @classmethod
     def of(cls, project: Project) -> "Basis":
@@ -257,5 +259,6 @@ def _inputs(project: Project, basis: Basis, done: Pieces, without: UUID | None =
             packs=basis.packs,
             packs_unit=Unit(basis.unit),
             currency=basis.currency,
+            found=basis.found,
         ),
     )

@@ -309,3 +309,40 @@ class NoTripTest(ApiTestCase):
         event = {"id": str(uuid.uuid4()), "kind": "only", "line": line["key"], "count": 0}
         trip = self.ask("post", f"/trips/{trip['id']}/events", {"events": [event]}).json()
         self.assertIn("instead of", trip["said"])
+
+
+class PacksAtTheYardTest(TripTestCase):
+    """Forty screws: two packs of 20 at 3.00 are cheapest, then a 50 at 6.50, then singles."""
+
+    TWENTY, FIFTY = "pack screw 2 pack of 20", "pack screw 2 pack of 50"
+
+    def setUp(self) -> None:
+        RackTestCase.setUp(self)
+        self.yard = self.take_prices(sample("tallow-street.prices.csv"))[0]["id"]
+        yard = self.ask("get", f"/yards/{self.yard}").json()
+        seen = {"version": yard["version"], "change_id": str(uuid.uuid4())}
+        packs = "screw 2in, 20, 3.00\nscrew 2in, 50, 6.50"
+        self.ask("patch", f"/yards/{self.yard}", seen | {"packs": packs})
+        project = self.new_project("1 leg 2x4 treated 90", yard=self.yard)
+        self.project = self.change(project, "patch", "", hardware="40 screw 2in").json()
+        self.trip = self.begin()
+
+    def test_other_packs_where_one_is_missing(self) -> None:
+        self.assertEqual(self.counts(), {EIGHT: 1, self.TWENTY: 2})
+        none = {"kind": "only", "line": self.TWENTY, "count": 0}
+        self.tell(none)
+        self.assertEqual(self.counts(), {EIGHT: 1, self.FIFTY: 1})
+        self.assertIn("1 × screw 2″, pack of 50 instead of 2 × screw", self.trip["said"])
+
+    def test_what_is_in_the_cart_counts_first(self) -> None:
+        self.tell({"kind": "took", "line": self.TWENTY})
+        self.tell({"kind": "only", "line": self.TWENTY, "count": 1})
+        self.assertEqual(self.counts(), {EIGHT: 1, self.TWENTY: 1, self.FIFTY: 1})
+
+    def test_too_few_of_all(self) -> None:
+        self.tell(
+            {"kind": "only", "line": self.TWENTY, "count": 1},
+        )
+        self.tell({"kind": "only", "line": self.FIFTY, "count": 0})
+        self.assertEqual(self.counts(), {EIGHT: 1, self.TWENTY: 1})
+        self.assertEqual(self.trip["left_out"], ["20 × screw 2″: the packs are too few"])

@@ -7,9 +7,11 @@ from typing import Any
 from django.conf import settings
 from django.db import transaction
 
+from carpentry.buying import write_volume
 from carpentry.cutting import check_plan, read_plan
 from carpentry.errors import CarpentryError
-from carpentry.project import standard_lines
+from carpentry.length import Unit, write_length
+from carpentry.project import HardwareLine, standard_lines
 from carpentry.trip import (
     Cart,
     Event,
@@ -141,7 +143,9 @@ def plan_anew(trip: Trip, because: str = "") -> None:
         events = trip.events.count()
         cart = trip.cart()
         basis = Basis.read(trip.basis)
-        found = replace(basis, lines=cart.as_found(basis.lines), cart=cart.on_hand())
+        found = replace(
+            basis, lines=cart.as_found(basis.lines), cart=cart.on_hand(), found=cart.packs()
+        )
         inputs = inputs_of(trip.project, found)
         subject = uuid.uuid5(trip.id, "at the yard")
         documents = planned_aside(
@@ -173,7 +177,21 @@ def _take_plan(trip: Trip, inputs: Inputs, documents: list[Document], cart: Cart
         f"{left.quantity} × {named[left.part]}: {left.reason}"
         for plan in plans
         for left in (plan.unplaced if plan else ())
+    ] + [
+        f"{_amount(line, inputs)}: the packs are too few"
+        for line in inputs.hardware.lines
+        if line.missing
     ]
+
+
+def _amount(line: HardwareLine, inputs: Inputs) -> str:
+    if line.volume:
+        metric = inputs.settings.unit is Unit.MM
+        return f"{write_volume(line.missing, metric=metric)} {line.name}"
+    if line.length is None:
+        return f"{line.missing} × {line.name}"
+    length = write_length(line.length, inputs.settings.notation).text
+    return f"{line.missing} × {line.name} {length}"
 
 
 def _change(trip: Trip, before: Purchase, inputs: Inputs) -> str:

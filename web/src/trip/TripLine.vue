@@ -93,7 +93,7 @@ const priced = computed(() => {
         {{ line.taken ? 'No more of these' : 'None of these' }}
       </button>
       <button type="button" @click="$emit('tag')">Tag says …</button>
-      <button v-if="line.is_board" type="button" @click="$emit('only')">Only a few …</button>
+      <button type="button" @click="$emit('only')">Only a few …</button>
       <button v-if="line.is_board" type="button" @click="$emit('measure')">
         This one measures …
       </button>

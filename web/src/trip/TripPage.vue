@@ -167,7 +167,7 @@ function left(lines: LineNow[]): number {
             <button type="button" class="act" @click="heard = trip.said">I see</button>
           </div>
         </div>
-        <p v-for="one in trip.left_out" :key="one" class="told wrong">No board for {{ one }}</p>
+        <p v-for="one in trip.left_out" :key="one" class="told wrong">Not to be had: {{ one }}</p>
 
         <PickChecks
           v-if="here === CHECKS"
