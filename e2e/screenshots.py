@@ -67,7 +67,7 @@ class DeskPictures(PicturesTestCase):
 
     def test_yards_sizes_and_rack(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Prices").click()
         page.get_by_role("link", name="Pike & Daughter").click()
         expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
         self.shoot(page, "yard")

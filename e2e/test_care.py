@@ -158,7 +158,7 @@ class AccessibleTest(BrowserTestCase):
             ("Projects", "Projects"),
             ("Sizes", "Size book"),
             ("Rack", "Rack"),
-            ("Yards", "Yards"),
+            ("Prices", "Yards"),
         ):
             page.get_by_role("link", name=link).click()
             expect(page.get_by_role("heading", name=heading, exact=True)).to_be_visible()
@@ -190,7 +190,7 @@ class PhoneTest(BrowserTestCase):
         page.get_by_label("New part").fill("6 bearers 2x13 44")
         expect(page.get_by_text("no board is called")).to_be_visible()
         self.assertEqual(self.sideways(page), 0, "desk with a fault")
-        for link in ("List", "Projects", "Sizes", "Rack", "Yards", "Tallow Street Yard"):
+        for link in ("List", "Projects", "Sizes", "Rack", "Prices", "Tallow Street Yard"):
             page.get_by_role("link", name=link).first.click()
             page.wait_for_load_state("networkidle")
             self.assertEqual(self.sideways(page), 0, link)

@@ -71,7 +71,7 @@ class HardwareTest(BrowserTestCase):
 
     def test_packs_of_a_yard(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Prices").click()
         page.get_by_role("link", name="Tallow Street Yard").click()
         page.get_by_role("button", name="Settings").click()
         dialog = page.get_by_role("dialog")

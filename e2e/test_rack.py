@@ -86,7 +86,7 @@ class RackTest(BrowserTestCase):
 class CorrectedSizeTest(BrowserTestCase):
     def test_parts_that_a_size_changes_are_listed_before_it_is_applied(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Prices").click()
         page.get_by_role("link", name="Tallow Street Yard").click()
         width = page.get_by_label("Real width of 2x4 treated 8 ft")
         width.fill("3 7/16")
@@ -130,7 +130,7 @@ class AskTheYardTest(BrowserTestCase):
 
     def test_what_is_ticked_is_taken_and_a_dead_service_changes_nothing(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Prices").click()
         page.get_by_role("link", name="Tallow Street Yard").click()
         page.get_by_role("button", name="Ask the yard").click()
         dialog = page.get_by_role("dialog")

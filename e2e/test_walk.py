@@ -112,7 +112,7 @@ class WalkTest(BrowserTestCase):
         self.pick_file(page, "Part list file", "compost-station.parts.csv")
         dialog.get_by_role("button", name="Add 8 parts").click()
         expect(page.get_by_label("Length of cross tie")).to_have_value("2' 8-1/2\"")
-        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Prices").click()
         for name in ("tallow-street", "pike-and-daughter"):
             page.get_by_role("button", name="Import prices").click()
             self.pick_file(page, "Price list file", f"{name}.prices.csv")
@@ -158,7 +158,7 @@ class WalkTest(BrowserTestCase):
     def test_nothing_is_asked_of_any_other_host(self) -> None:
         page = self.open_project()
         page.get_by_role("link", name="List").click()
-        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Prices").click()
         page.get_by_role("link", name="Tallow Street Yard").click()
         expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
         self.assertEqual(self.hosts, {urlsplit(self.live_server_url).netloc})

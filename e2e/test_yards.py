@@ -13,7 +13,7 @@ from e2e.test_care import serious
 class YardTest(BrowserTestCase):
     def open_yard(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Prices").click()
         page.get_by_role("link", name="Tallow Street Yard").click()
         expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
 
@@ -27,7 +27,7 @@ class YardTest(BrowserTestCase):
         page.get_by_role("link", name="Projects").click()
         page.get_by_role("link", name="Compost station").click()
         expect(page.locator("footer")).to_contain_text("$325.65")
-        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Prices").click()
         page.get_by_role("link", name="Tallow Street Yard").click()
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_label("Price of 2x4 treated 12 ft")).to_have_value("8.36")
@@ -86,7 +86,7 @@ class YardTest(BrowserTestCase):
 
     def test_a_yard_of_ones_own(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Yards").click()
+        page.get_by_role("link", name="Prices").click()
         page.get_by_label("Name").fill("Tallow Street Yard")
         page.get_by_role("button", name="Start").click()
         expect(page.get_by_text("you have a yard of this name")).to_be_visible()
