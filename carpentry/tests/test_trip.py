@@ -38,7 +38,9 @@ from carpentry.trip import (
     purchase_of,
     racks_of,
     receipt_of,
+    together,
     total_of,
+    touched_by,
 )
 
 NO_TAX = Tax(Decimal(0), included=False)
@@ -167,17 +169,30 @@ class PurchaseTest(TestCase):
             problem = material.problem(self.settings)
             assert problem
             planned.append((material, plan_cuts(problem)))
-        return purchase_of(planned, [(PACK, 2)], found, self.settings)
+        return purchase_of(planned, found, self.settings)
 
     def test_what_is_in_the_cart_is_part_of_it(self) -> None:
         empty = self.purchase(cart())
-        self.assertEqual(empty, {EIGHT: Wanted(3, 1), PACK.key: Wanted(2)})
+        self.assertEqual(empty, {EIGHT: Wanted(3, 1)})
         self.assertEqual(self.purchase(cart(took(EIGHT, 2))), empty)
 
     def test_a_board_that_serves_no_part_is_idle(self) -> None:
         kept = Event("short", EventKind.KEPT, EIGHT, length="60")
         found = self.purchase(cart(kept, took(EIGHT)))
         self.assertEqual(found[EIGHT], Wanted(3, 1, ("short",)))
+
+    def test_only_what_shares_a_stock_is_planned_anew(self) -> None:
+        slat = read_part(PartFields(name="slat", stock="1x6 cedar", length="40"), Unit.INCH)
+        parts = [*self.parts, NamedPart("slat", slat)]
+        materials = gather_materials(parts, Shelf(LIST, Unit.INCH), self.settings)
+        treated, cedar = (material.stock for material in materials)
+        self.assertEqual(touched_by(treated, materials), {0})
+        self.assertEqual(touched_by(cedar, materials), {1})
+        self.assertEqual(touched_by(None, materials), set())
+
+    def test_purchases_of_materials_together(self) -> None:
+        one, other = {EIGHT: Wanted(2, 1, ("a",))}, {EIGHT: Wanted(1), TEN: Wanted(4)}
+        self.assertEqual(together([one, other]), {EIGHT: Wanted(3, 1, ("a",)), TEN: Wanted(4)})
 
     def test_no_more_spares_than_there_are(self) -> None:
         only = Event("only", EventKind.ONLY, EIGHT, 3)

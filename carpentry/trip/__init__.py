@@ -15,7 +15,9 @@ from carpentry.trip.purchase import (
     load_of,
     purchase_of,
     racks_of,
+    together,
     total_of,
+    touched_by,
 )
 from carpentry.trip.receipt import PaidLine, Receipt, receipt_of
 
@@ -40,5 +42,7 @@ __all__ = [
     "purchase_of",
     "racks_of",
     "receipt_of",
+    "together",
     "total_of",
+    "touched_by",
 ]

@@ -104,9 +104,10 @@ def packs_of(hardware: Hardware) -> list[tuple[Line, int]]:
                 holds=1 if package.volume else package.holds,
             )
             found.append((line, count))
-        if not item.packs and item.needed > item.have:
+        rest = item.needed - item.have - item.missing
+        if not item.packs and rest > 0:
             key = pack_key(item.name, item.length)
-            count = 1 if item.volume else item.needed - item.have
+            count = 1 if item.volume else rest
             found.append((Line(key, item.name, None, length=item.length or 0), count))
     return found
 

@@ -11,7 +11,7 @@ from carpentry.cutting import CutPlan
 from carpentry.length import Notation
 from carpentry.project import Material, Settings
 from carpentry.rack import OnHand
-from carpentry.sizes import rounded, species_of, weight_kg
+from carpentry.sizes import StockName, rounded, species_of, weight_kg
 from carpentry.trip.cart import Cart, Line
 
 HARDWARE = "hardware"
@@ -36,11 +36,9 @@ Purchase = Mapping[str, Wanted]
 Planned = Sequence[tuple[Material, CutPlan | None]]
 
 
-def purchase_of(
-    planned: Planned, packs: Iterable[tuple[Line, int]], cart: Cart, settings: Settings
-) -> dict[str, Wanted]:
-    """What plans of materials take, by line, and the packs. Boards of the cart are what they were
-    planned from as boards on hand; those that no plan uses are not wanted."""
+def purchase_of(planned: Planned, cart: Cart, settings: Settings) -> dict[str, Wanted]:
+    """What plans of materials take, by line. Boards of the cart are what they were planned from as
+    boards on hand; those of these materials that no plan uses are not wanted."""
     keys = {(line.stock, line.length): key for key, line in cart.lines.items() if line.stock}
     bought: Counter[str] = Counter()
     used: dict[object, Counter[OnHand]] = {}
@@ -53,8 +51,12 @@ def purchase_of(
             else:
                 used.setdefault(offer.stock, Counter())[offer.on_hand] += layout.count
     idle: dict[str, list[str]] = {}
+    stocks = {offer.stock for material, _ in planned for offer in material.offers}
     for key in cart.touched():
-        left = used.get(cart.lines[key].stock, Counter())
+        stock = cart.lines[key].stock
+        if stock not in stocks:
+            continue
+        left = used.get(stock, Counter())
         for board in cart.kept(key):
             if left[board.read.on_hand] > 0:
                 left[board.read.on_hand] -= 1
@@ -65,15 +67,40 @@ def purchase_of(
         taken = min(cart.plain(key), left[as_listed])
         left[as_listed] -= taken
         bought[key] += taken
-    wanted = {
+    return {
         key: Wanted(bought[key], _spare(key, bought[key], cart, settings), tuple(idle.get(key, ())))
         for key in dict.fromkeys((*bought, *idle))
         if bought[key] or key in idle
     }
-    for line, count in packs:
-        before = wanted.get(line.key, Wanted(0)).needed
-        wanted[line.key] = Wanted(before + count)
-    return wanted
+
+
+def together(purchases: Iterable[Purchase]) -> dict[str, Wanted]:
+    """Purchases of several materials as one."""
+    found: dict[str, Wanted] = {}
+    for purchase in purchases:
+        for key, one in purchase.items():
+            other = found.get(key, Wanted(0))
+            found[key] = Wanted(
+                one.needed + other.needed, one.spare + other.spare, (*one.idle, *other.idle)
+            )
+    return found
+
+
+def touched_by(stock: StockName | None, materials: Sequence[Material]) -> set[int]:
+    """The materials (by index) that have to be planned anew when less of a stock is there: those
+    that are cut from it, and those that share a stock with one of these."""
+    stocks = {stock} if stock else set()
+    touched: set[int] = set()
+    grown = True
+    while grown:
+        grown = False
+        for n, material in enumerate(materials):
+            mine = {offer.stock for offer in material.offers}
+            if n not in touched and mine & stocks:
+                touched.add(n)
+                stocks |= mine
+                grown = True
+    return touched
 
 
 def _spare(key: str, needed: int, cart: Cart, settings: Settings) -> int:

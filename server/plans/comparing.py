@@ -41,7 +41,7 @@ def compare_with(project: Project, yard: Yard) -> ComparisonOut:
     here = _side(home, settled_plan(project, home, MOST_SECONDS))
     project.yard = yard
     away = inputs_of(project)
-    there = planned_aside(away, uuid.uuid5(project.id, str(yard.id)), MOST_SECONDS)
+    there = planned_aside(_problems(away), uuid.uuid5(project.id, str(yard.id)), MOST_SECONDS)
     return _side_by_side(here, _side(away, there))
 
 
@@ -56,7 +56,7 @@ def weigh_making(project: Project, part: Part, price: str) -> MakeOrBuyOut:
     without = inputs_of(project, without=part.id)
     subject = uuid.uuid5(project.id, str(part.id))
     with_it, _ = _side(whole, settled_plan(project, whole, MOST_SECONDS))
-    without_it, _ = _side(without, planned_aside(without, subject, MOST_SECONDS))
+    without_it, _ = _side(without, planned_aside(_problems(without), subject, MOST_SECONDS))
     if with_it.lacks_wood:
         raise CarpentryError("some boards have no price or parts no board: it cannot be told")
     weighed = make_or_buy(
@@ -83,6 +83,10 @@ def _side(inputs: Inputs, documents: list[Document]) -> Side:
     tally = inputs.tally(plans)
     at_yard = AtYard(inputs.source, inputs.currency, tally, inputs.hardware)
     return at_yard, shopping_out(tally.shopping, inputs, plans)
+
+
+def _problems(inputs: Inputs) -> list[Document]:
+    return [problem for problem in inputs.problems() if problem]
 
 
 def _side_by_side(here: Side, there: Side) -> ComparisonOut:

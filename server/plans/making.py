@@ -87,12 +87,11 @@ def settled_plan(project: Project, inputs: Inputs, seconds: float) -> list[Docum
 
 
 def planned_aside(
-    inputs: Inputs, subject: uuid.UUID, seconds: float, before: Sequence[Document] = ()
+    problems: list[Document], subject: uuid.UUID, seconds: float, before: Sequence[Document] = ()
 ) -> list[Document]:
-    """A plan for one answer, not stored: the best that is found within so many seconds, with as
-    many of the boards of a plan ``before`` it as cost nothing. ``subject`` is what it is a plan of;
-    an older one of the same is stopped."""
-    problems = [problem for problem in inputs.problems() if problem]
+    """Plans for one answer, not stored: the best that are found within so many seconds, with as
+    many of the boards of plans ``before`` them as cost nothing. ``subject`` is what they are plans
+    of; older ones of the same are stopped."""
     if not problems:
         return []
     kept = [_same_parts(problem, list(before)) for problem in problems]

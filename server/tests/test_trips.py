@@ -1,5 +1,9 @@
+import os
 import uuid
+from pathlib import Path
 from typing import Any
+
+from django.core.management import call_command
 
 from carpentry.tests.samples import sample
 from server.tests.base import ApiTestCase, RackTestCase
@@ -346,3 +350,70 @@ class PacksAtTheYardTest(TripTestCase):
         self.tell({"kind": "only", "line": self.FIFTY, "count": 0})
         self.assertEqual(self.counts(), {EIGHT: 1, self.TWENTY: 1})
         self.assertEqual(self.trip["left_out"], ["20 × screw 2″: the packs are too few"])
+
+
+class EveryDemoTripTest(ApiTestCase):
+    """The demo workshop at the yard: whatever is missing, what is wanted can be had there."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        with Path(os.devnull).open("w") as nowhere:
+            call_command("load_demo", stdout=nowhere)
+        self.ask("post", "/session/demo")
+
+    def begin(self, project: str) -> dict[str, Any]:
+        body = {"id": str(uuid.uuid4())}
+        return dict(self.ask("post", f"/projects/{project}/trips", body).json())
+
+    def tell(self, trip: dict[str, Any], **event: Any) -> dict[str, Any]:
+        told = {"id": str(uuid.uuid4())} | event
+        answer = self.ask("post", f"/trips/{trip['id']}/events", {"events": [told]})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        self.assertEqual(answer.json()["refused"], [])
+        return dict(answer.json())
+
+    def wanted(self, trip: dict[str, Any]) -> dict[str, int]:
+        lines = [line for rack in trip["racks"] for line in rack["lines"]]
+        for line in lines:
+            if line["left"] is not None:
+                self.assertLessEqual(line["wanted"], line["taken"] + line["left"], line["key"])
+        return {line["key"]: line["wanted"] for line in lines if line["wanted"]}
+
+    def test_it_begins_as_the_desk_has_it(self) -> None:
+        for row in self.ask("get", "/projects").json():
+            project = self.ask("get", f"/projects/{row['id']}").json()
+            trip = self.begin(row["id"])
+            shopping = project["plan"]["shopping"]
+            self.assertEqual(trip["total"], shopping["total"], row["name"])
+            boards = sum(line["count"] for line in shopping["lines"])
+            racks = [rack for rack in trip["racks"] if rack["name"] != "hardware"]
+            listed = sum(line["wanted"] for rack in racks for line in rack["lines"])
+            self.assertEqual(listed, boards, row["name"])
+
+    def test_each_line_is_missing_once(self) -> None:
+        for row in self.ask("get", "/projects").json():
+            trip = self.begin(row["id"])
+            before = self.wanted(trip)
+            for key in before:
+                changed = self.tell(trip, kind="only", line=key, count=0)
+                now = self.wanted(changed)
+                self.assertNotIn(key, now, row["name"])
+                self.assertTrue(changed["said"])
+                if now == {one: n for one, n in before.items() if one != key}:
+                    self.assertTrue(changed["left_out"], (row["name"], key))
+                trip = self.tell(trip, kind="undone", undoes=changed["said_by"])
+                self.assertEqual(sum(self.wanted(trip).values()), sum(before.values()))
+
+    def test_all_of_it_is_taken_and_put_away(self) -> None:
+        for row in self.ask("get", "/projects").json():
+            trip = self.begin(row["id"])
+            for key, count in self.wanted(trip).items():
+                trip = self.tell(trip, kind="took", line=key, count=count)
+            self.assertEqual((trip["taken"], trip["in_cart"]), (trip["wanted"], trip["total"]))
+            body = {"change_id": str(uuid.uuid4()), "put_away": True}
+            receipt = self.ask("post", f"/trips/{trip['id']}/finish", body).json()
+            self.assertIn(receipt["told"], {"paid what was planned"}, row["name"])
+            project = self.ask("get", f"/projects/{row['id']}").json()
+            hardware = project["plan"]["shopping"]["hardware"]
+            bought = [line for line in hardware["lines"] if line["packs"]]
+            self.assertEqual(bought, [], row["name"])

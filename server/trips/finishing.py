@@ -168,7 +168,7 @@ def open_again(trip: Trip, change_id: uuid.UUID) -> None:
 def receipt(trip: Trip, cart: Cart) -> Receipt:
     """Planned against paid; what was paid is what was taken at its tags, unless corrected."""
     lines = {}
-    for key in dict.fromkeys((*trip.planned, *trip.wanted, *cart.touched(), *trip.paid)):
+    for key in dict.fromkeys((*trip.planned, *trip.purchase, *cart.touched(), *trip.paid)):
         if key not in cart.lines:
             continue
         planned = trip.planned.get(key, {})

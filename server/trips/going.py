@@ -1,5 +1,7 @@
 """A trip under way: begun from the plan of the desk, planned anew from what there is there."""
 
+import hashlib
+import json
 import uuid
 from dataclasses import asdict, replace
 from typing import Any
@@ -8,10 +10,10 @@ from django.conf import settings
 from django.db import transaction
 
 from carpentry.buying import write_volume
-from carpentry.cutting import check_plan, read_plan
+from carpentry.cutting import Status, check_plan, read_plan
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit, write_length
-from carpentry.project import HardwareLine, standard_lines
+from carpentry.project import HardwareLine, Material, standard_lines
 from carpentry.trip import (
     Cart,
     Event,
@@ -21,6 +23,7 @@ from carpentry.trip import (
     line_key,
     packs_of,
     purchase_of,
+    touched_by,
 )
 from server.plans.inputs import Basis, Document, Inputs, inputs_of
 from server.plans.making import planned_aside, settled_plan
@@ -29,7 +32,9 @@ from server.trips.models import Trip, TripEvent
 
 MOST_SECONDS = 8.0
 MOST_EVENTS = 5_000
+MOST_KNOWN = 40
 _MOST_TRIES = 3
+_NO_PLAN = "no plan could be made in a moment: try again"
 
 
 def begin_trip(project: Project, id: uuid.UUID) -> Trip:
@@ -54,9 +59,19 @@ def begin_trip(project: Project, id: uuid.UUID) -> Trip:
         unit=project.unit,
         basis=basis.document(),
     )
-    trip.take_packs(packs_of(inputs.hardware))
-    _take_plan(trip, inputs_of(project, basis), documents, Cart(trip.lines(), basis.unit, {}))
-    if not trip.wanted:
+    inputs = inputs_of(project, basis)
+    _take_hardware(trip, inputs)
+    problems = inputs.problems()
+    if len(documents) != sum(problem is not None for problem in problems):
+        raise CarpentryError(_NO_PLAN, "plan")
+    made = iter(documents)
+    cart = Cart(trip.lines(), Unit(trip.unit), {})
+    for material, problem in zip(inputs.materials, problems, strict=True):
+        document = next(made) if problem else None
+        trip.plans.append(_record(inputs, material, document, cart))
+        if problem and document:
+            _remember(trip, problem, document)
+    if not trip.purchase:
         raise CarpentryError("there is nothing to buy for this project", "plan")
     lines = trip.lines()
     trip.planned = {
@@ -90,7 +105,7 @@ def take_events(trip: Trip, events: list[Event]) -> list[tuple[Event, str]]:
     """Takes events in that the trip does not know yet, and plans anew where they ask for it.
     Returns those that could not be, with the reason."""
     refused: list[tuple[Event, str]] = []
-    newest: Event | None = None
+    disturbed: list[tuple[Event, str]] = []
     for event in events:
         try:
             with transaction.atomic():
@@ -99,10 +114,13 @@ def take_events(trip: Trip, events: list[Event]) -> list[tuple[Event, str]]:
         except CarpentryError as error:
             refused.append((event, error.problems[0].message))
             continue
-        if _replans(trip, event):
-            newest = event
-    if newest:
-        plan_anew(trip, "" if newest.kind is EventKind.UNDONE else newest.id)
+        line = _disturbs(trip, event)
+        if line:
+            disturbed.append((event, line))
+    if disturbed:
+        newest, lines = disturbed[-1], {line for _, line in disturbed}
+        by = "" if newest[0].kind is EventKind.UNDONE else newest[0].id
+        plan_anew(trip, by, newest[1] if len(lines) == 1 else "")
     return refused
 
 
@@ -124,17 +142,18 @@ def _take(trip: Trip, event: Event) -> bool:
     return True
 
 
-def _replans(trip: Trip, event: Event) -> bool:
-    """Whether a plan has to be made anew because of an event, or of the one it takes back."""
+def _disturbs(trip: Trip, event: Event) -> str:
+    """The line that has to be planned anew because of an event, or of the one it takes back; empty
+    where nothing has to."""
     if event.kind is EventKind.UNDONE:
-        undone = trip.events.get(id=event.undoes).read()
-        return undone.replans
-    return event.replans
+        event = trip.events.get(id=event.undoes).read()
+    return event.line if event.replans else ""
 
 
-def plan_anew(trip: Trip, because: str = "") -> None:
-    """Plans from what is there and what is in the cart. The answer is the best that is found in a
-    moment; it is kept unless something happened meanwhile, then it is made once more.
+def plan_anew(trip: Trip, because: str = "", line: str = "") -> None:
+    """Plans from what is there and what is in the cart: the materials that a change of a ``line``
+    touches, all of them without one or when the project has changed. The answer is the best that is
+    found in a moment; it is kept unless something happened meanwhile, then it is made once more.
 
     Raises ``CarpentryError`` when no plan could be made.
     """
@@ -147,12 +166,14 @@ def plan_anew(trip: Trip, because: str = "") -> None:
             basis, lines=cart.as_found(basis.lines), cart=cart.on_hand(), found=cart.packs()
         )
         inputs = inputs_of(trip.project, found)
-        subject = uuid.uuid5(trip.id, "at the yard")
-        documents = planned_aside(
-            inputs, subject, settings.ANSWER_AT_YARD_SECONDS, before=trip.outcome
-        )
-        trip.take_packs(packs_of(inputs.hardware))
-        _take_plan(trip, inputs, documents, trip.cart())
+        _take_hardware(trip, inputs)
+        as_before = trip.project_version == trip.project.version
+        if line and as_before and len(trip.plans) == len(inputs.materials):
+            touched = touched_by(cart.lines[line].stock, inputs.materials)
+        else:
+            touched = set(range(len(inputs.materials)))
+            trip.plans = (trip.plans + [{}] * len(touched))[: len(touched)]
+        _plan_materials(trip, inputs, sorted(touched), trip.cart())
         trip.said = _change(trip, before, inputs)[:500]
         trip.said_by = because
         trip.project_version = trip.project.version
@@ -161,23 +182,62 @@ def plan_anew(trip: Trip, because: str = "") -> None:
     trip.save()
 
 
-def _take_plan(trip: Trip, inputs: Inputs, documents: list[Document], cart: Cart) -> None:
-    problems = [p for p in (m.problem(inputs.settings) for m in inputs.materials) if p]
-    if len(documents) != len(problems):
-        raise CarpentryError("no plan could be made in a moment: try again", "plan")
-    for problem, document in zip(problems, documents, strict=True):
-        check_plan(problem, read_plan(document, inputs.settings.unit))
-    plans = inputs.plans(documents)
-    planned = list(zip(inputs.materials, plans, strict=True))
-    trip.take_purchase(purchase_of(planned, trip.pack_lines(), cart, inputs.settings))
-    trip.outcome = documents
-    trip.claim = inputs.tally(plans).claim.headline
-    named = {one.id: one.part.name for material in inputs.materials for one in material.parts}
-    trip.left_out = [
-        f"{left.quantity} × {named[left.part]}: {left.reason}"
-        for plan in plans
-        for left in (plan.unplaced if plan else ())
-    ] + [
+def _plan_materials(trip: Trip, inputs: Inputs, indices: list[int], cart: Cart) -> None:
+    """Plans some materials anew; cut problems that are known keep their plans."""
+    problems = inputs.problems()
+    unknown = [
+        n for n in indices if (problem := problems[n]) and _digest(problem) not in trip.known
+    ]
+    before = [plan["document"] for plan in trip.plans if plan.get("document")]
+    made = planned_aside(
+        [problems[n] for n in unknown],
+        uuid.uuid5(trip.id, "at the yard"),
+        settings.ANSWER_AT_YARD_SECONDS,
+        before,
+    )
+    if len(made) != len(unknown):
+        raise CarpentryError(_NO_PLAN, "plan")
+    fresh = dict(zip(unknown, made, strict=True))
+    for n in indices:
+        problem = problems[n]
+        document = fresh.get(n) or (trip.known[_digest(problem)] if problem else None)
+        trip.plans[n] = _record(inputs, inputs.materials[n], document, cart)
+        if problem and document:
+            _remember(trip, problem, document)
+
+
+def _digest(problem: Document) -> str:
+    return hashlib.sha256(json.dumps(problem, sort_keys=True).encode()).hexdigest()
+
+
+def _remember(trip: Trip, problem: Document, document: Document) -> None:
+    others = list(trip.known.items())[-MOST_KNOWN:]
+    trip.known = dict(others) | {_digest(problem): document}
+
+
+def _record(inputs: Inputs, material: Material, document: Document | None, cart: Cart) -> Document:
+    """The plan of a material, checked, with what it wants and whom it leaves out."""
+    problem = material.problem(inputs.settings)
+    plan = read_plan(document, inputs.settings.unit) if problem and document else None
+    if problem and plan:
+        check_plan(problem, plan)
+    wanted = purchase_of([(material, plan)], cart, inputs.settings)
+    named = {one.id: one.part.name for one in material.parts}
+    return {
+        "document": document,
+        "proven": plan is None or (plan.status is Status.OPTIMAL and plan.price == plan.bound),
+        "wanted": {key: [one.needed, one.spare, one.idle] for key, one in wanted.items()},
+        "left_out": [
+            f"{left.quantity} × {named[left.part]}: {left.reason}"
+            for left in (plan.unplaced if plan else ())
+        ],
+    }
+
+
+def _take_hardware(trip: Trip, inputs: Inputs) -> None:
+    """The packs as they are now, and of which there are too few."""
+    trip.take_packs(packs_of(inputs.hardware))
+    trip.short = [
         f"{_amount(line, inputs)}: the packs are too few"
         for line in inputs.hardware.lines
         if line.missing

@@ -10,7 +10,17 @@ from django.utils.functional import cached_property
 from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.length import Unit
 from carpentry.sizes import OwnFields, OwnStocks, read_own
-from carpentry.trip import Cart, Event, EventKind, Line, Purchase, Wanted, cart_of, lines_of
+from carpentry.trip import (
+    Cart,
+    Event,
+    EventKind,
+    Line,
+    Purchase,
+    Wanted,
+    cart_of,
+    lines_of,
+    together,
+)
 from server.materials.models import OwnMaterials
 from server.projects.models import Project
 from server.yards.models import Yard
@@ -20,9 +30,10 @@ Document = dict[str, Any]
 
 class Trip(models.Model):
     """One trip for one project. Prices and boards are those of its ``basis``, as they were when it
-    began, and so is the ``unit`` of bare lengths; ``planned`` is the purchase of then, ``wanted``
-    the one in force, ``outcome`` its plans. ``packs`` are the packs of hardware, ``left_out`` says
-    which parts get no board. ``said`` is what the newest plan changed. ``paid`` holds what was
+    began, and so is the ``unit`` of bare lengths; ``planned`` is the purchase of then. ``plans``
+    are those in force, one per material: each with what it wants and whom it leaves out; ``known``
+    are plans of cut problems, by their digests. ``packs`` are the packs of hardware, ``short`` says
+    of which there are too few. ``said`` is what the newest plan changed. ``paid`` holds what was
     corrected on the receipt, ``laid`` the boards that went onto the rack, ``put_away`` the lines of
     hardware that went into the drawer."""
 
@@ -38,11 +49,10 @@ class Trip(models.Model):
     unit = models.CharField(max_length=2, choices=Project.Unit)
     basis = models.JSONField(editable=False)
     planned = models.JSONField(default=dict, blank=True, editable=False)
-    wanted = models.JSONField(default=dict, blank=True, editable=False)
-    outcome = models.JSONField(default=list, blank=True, editable=False)
+    plans = models.JSONField(default=list, blank=True, editable=False)
+    known = models.JSONField(default=dict, blank=True, editable=False)
     packs = models.JSONField(default=list, blank=True, editable=False)
-    left_out = models.JSONField(default=list, blank=True, editable=False)
-    claim = models.CharField(max_length=200, blank=True)
+    short = models.JSONField(default=list, blank=True, editable=False)
     said = models.CharField(max_length=500, blank=True)
     said_by = models.CharField(max_length=36, blank=True)
     paid = models.JSONField(default=dict, blank=True, editable=False)
@@ -124,13 +134,28 @@ class Trip(models.Model):
 
     @property
     def purchase(self) -> Purchase:
-        return {
-            key: Wanted(needed, spare, tuple(idle))
-            for key, (needed, spare, idle) in self.wanted.items()
-        }
+        """What is wanted of every line, packs and all."""
+        boards = [
+            {
+                key: Wanted(needed, spare, tuple(idle))
+                for key, (needed, spare, idle) in plan["wanted"].items()
+            }
+            for plan in self.plans
+        ]
+        packs = {line.key: Wanted(count) for line, count in self.pack_lines() if count}
+        return together([*boards, packs])
 
-    def take_purchase(self, purchase: Purchase) -> None:
-        self.wanted = {key: [one.needed, one.spare, one.idle] for key, one in purchase.items()}
+    @property
+    def left_out(self) -> list[str]:
+        """What is not to be had, in words."""
+        return [told for plan in self.plans for told in plan["left_out"]] + self.short
+
+    @property
+    def claim(self) -> str:
+        """What is proven of the plans in force."""
+        if all(plan["proven"] for plan in self.plans):
+            return "No cheaper purchase exists"
+        return "Not all of it is proven least"
 
     def read_events(self) -> list[Event]:
         """What happened, in order."""

@@ -56,7 +56,13 @@ function tell(kind: 'kept' | 'rejected') {
       <v-card-actions>
         <v-btn min-height="48" @click="open = false">Cancel</v-btn>
         <v-btn min-height="48" color="error" @click="tell('rejected')">Reject it</v-btn>
-        <v-btn min-height="48" type="submit" form="measured" color="primary" variant="flat"
+        <v-btn
+          class="px-4"
+          min-height="48"
+          type="submit"
+          form="measured"
+          color="primary"
+          variant="flat"
           >Keep it</v-btn
         >
       </v-card-actions>

@@ -428,4 +428,16 @@ h2 {
   gap: 12px;
   justify-items: start;
 }
+
+.alone p {
+  margin: 0;
+}
+
+.alone p::first-letter {
+  text-transform: uppercase;
+}
+
+.alone :deep(.v-btn) {
+  font-size: 1rem;
+}
 </style>
