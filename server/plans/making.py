@@ -4,6 +4,7 @@ import uuid
 from collections import Counter
 from collections.abc import Sequence
 from threading import Lock
+from time import monotonic
 
 from django.conf import settings as django_settings
 from django.db import transaction
@@ -17,7 +18,7 @@ from server.projects.models import Project, ProjectRevision
 from server.rack.models import RackBoard
 
 KEPT_DRAFTS = 60
-_GRACE = 2.0  # seconds, where other plans are in the way
+_GRACE, _MOMENT = 2.0, 0.02  # seconds, where other plans are in the way
 UNDER_WAY = (Plan.Status.QUEUED, Plan.Status.RUNNING)
 _one_at_a_time = Lock()
 
@@ -96,10 +97,14 @@ def planned_aside(
         return []
     kept = [_same_parts(problem, list(before)) for problem in problems]
     job = solver.submit(uuid.uuid4(), subject, problems, kept, seconds)
-    job.finished.wait(seconds + _GRACE)
+    deadline = monotonic() + seconds + _GRACE
+    job.finished.wait(seconds)
+    while not job.plans and not job.finished.wait(_MOMENT) and monotonic() < deadline:
+        pass
+    plans = job.plans
     solver.stop(job.key)
     solver.forget(job)
-    return job.plans
+    return plans
 
 
 def _await(plan: Plan, inputs: Inputs, job: Job) -> None:

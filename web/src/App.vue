@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { defineAsyncComponent } from 'vue'
+import { signingInAgain } from './account/session'
 import AppHeader from './shared/AppHeader.vue'
-import TapePanel from './tape/TapePanel.vue'
 import { panelOpen } from './tape/tape'
-import SignInAgain from './account/SignInAgain.vue'
+
+const TapePanel = defineAsyncComponent(() => import('./tape/TapePanel.vue'))
+const SignInAgain = defineAsyncComponent(() => import('./account/SignInAgain.vue'))
 </script>
 
 <template>
@@ -15,7 +18,7 @@ import SignInAgain from './account/SignInAgain.vue'
       </div>
     </v-main>
     <TapePanel v-if="panelOpen" />
-    <SignInAgain />
+    <SignInAgain v-if="signingInAgain" />
   </v-app>
 </template>
 

@@ -1,4 +1,4 @@
-import { createRouter, createWebHistory } from 'vue-router'
+import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 import { loadSession, session } from './account/session'
 
 export const router = createRouter({
@@ -86,7 +86,16 @@ export const router = createRouter({
   ],
 })
 
+/** Starts to load the pages of a route, which the router would only do after its guards. */
+function loadPages(to: RouteLocationNormalized) {
+  for (const { components } of to.matched) {
+    const page = components?.default
+    if (typeof page === 'function') void (page as () => Promise<unknown>)().catch(() => undefined)
+  }
+}
+
 router.beforeEach(async (to) => {
+  loadPages(to)
   const known = session.value ?? (await loadSession())
   if (!to.meta.open && known && !known.username) {
     return { name: 'sign-in', query: { next: to.fullPath } }

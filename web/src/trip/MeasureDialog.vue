@@ -17,13 +17,17 @@ function empty(): Sizes {
   return { length: '', width: '', thickness: '', crook: '', bow: '', cup: '', twist: '' }
 }
 
-watch(open, (now) => {
-  if (!now) return
-  const again = props.refused?.line === props.line?.key ? props.refused : undefined
-  typed.value = empty()
-  for (const name of names) typed.value[name] = again?.[name] ?? ''
-  twisted.value = again?.twist === 'yes'
-})
+watch(
+  open,
+  (now) => {
+    if (!now) return
+    const again = props.refused?.line === props.line?.key ? props.refused : undefined
+    typed.value = empty()
+    for (const name of names) typed.value[name] = again?.[name] ?? ''
+    twisted.value = again?.twist === 'yes'
+  },
+  { immediate: true },
+)
 
 function tell(kind: 'kept' | 'rejected') {
   emit('measured', kind, { ...typed.value, twist: twisted.value ? 'yes' : '' })

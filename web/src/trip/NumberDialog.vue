@@ -16,11 +16,15 @@ const text = ref('')
 const fault = ref('')
 const pattern = computed(() => (props.decimals ? /^(\d+([.]\d{1,2})?)?$/ : /^\d{1,4}$/))
 
-watch(open, (now) => {
-  if (!now) return
-  text.value = props.start
-  fault.value = ''
-})
+watch(
+  open,
+  (now) => {
+    if (!now) return
+    text.value = props.start
+    fault.value = ''
+  },
+  { immediate: true },
+)
 
 function save() {
   const given = text.value.trim()

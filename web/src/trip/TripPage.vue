@@ -1,15 +1,29 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import SectionText from '../shared/SectionText.vue'
 import type { TripLine as Line } from '../api/client'
-import MeasureDialog from './MeasureDialog.vue'
-import NumberDialog from './NumberDialog.vue'
 import PickChecks from './PickChecks.vue'
 import TripLine from './TripLine.vue'
-import TripTill from './TripTill.vue'
 import { useTrip, type LineNow } from './useTrip'
+
+const loadMeasureDialog = () => import('./MeasureDialog.vue')
+const loadNumberDialog = () => import('./NumberDialog.vue')
+const loadTill = () => import('./TripTill.vue')
+const MeasureDialog = defineAsyncComponent(loadMeasureDialog)
+const NumberDialog = defineAsyncComponent(loadNumberDialog)
+const TripTill = defineAsyncComponent(loadTill)
+const LATER_MS = 1500
+
+/** What is not needed at first is there before the connection goes. */
+onMounted(() => {
+  setTimeout(() => {
+    for (const load of [loadMeasureDialog, loadNumberDialog, loadTill]) {
+      void load().catch(() => undefined)
+    }
+  }, LATER_MS)
+})
 
 const project = String(useRoute().params.id)
 const at = useTrip(project)
@@ -225,6 +239,7 @@ function left(lines: LineNow[]): number {
       </footer>
 
       <NumberDialog
+        v-if="asked"
         v-model="showsNumber"
         :title="asking === 'tag' ? 'Price on the tag' : 'How many are there?'"
         :label="asking === 'tag' ? `One ${asked?.called}` : 'Good ones'"
@@ -234,6 +249,7 @@ function left(lines: LineNow[]): number {
         @given="numberGiven"
       />
       <MeasureDialog
+        v-if="asked"
         v-model="showsMeasure"
         :line="asked"
         :refused="lastRefused"
