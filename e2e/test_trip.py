@@ -45,7 +45,13 @@ class AtTheYardTest(YardTestCase):
         self.left(page, "2x4 treated 12 ft", 5, 5)
         page.get_by_role("button", name="Got all 5").click()
         expect(page.get_by_role("button", name="2x4 treated 12 ft: all got")).to_be_disabled()
-        expect(page.get_by_role("status").filter(has_text="5 of 63")).to_be_visible()
+        page.evaluate(
+            "[...document.querySelectorAll('.got')].filter(b => b.innerText === 'Got 1')"
+            ".forEach(b => { for (let n = 0; n < 9; n++) b.click() })"
+        )
+        expect(page.get_by_role("button", name="4x4 treated 8 ft: all got")).to_be_disabled()
+        expect(page.get_by_role("status").filter(has_text="7 of 63")).to_be_visible()
+        expect(page.get_by_text("put them back")).to_be_hidden()
 
     def test_without_a_connection_nothing_is_lost(self) -> None:
         page = self.go()

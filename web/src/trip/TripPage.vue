@@ -209,7 +209,7 @@ function left(lines: LineNow[]): number {
               :open="open === line.key"
               :tag="tagTyped(line)"
               @open="open = open === line.key ? '' : line.key"
-              @took="(count) => at.tell('took', { line: line.key, count })"
+              @took="(count) => at.took(line, count)"
               @put-back="at.tell('put back', { line: line.key })"
               @none="none(line)"
               @only="ask('only', line)"

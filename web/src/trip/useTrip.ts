@@ -134,6 +134,21 @@ export function useTrip(project: string) {
     void catchUp()
   }
 
+  const beingTaken = new Map<string, number>()
+
+  /** Some of a line were taken: not more than are wanted, however fast the finger is. */
+  async function took(line: LineNow, count: number) {
+    const under = beingTaken.get(line.key) ?? 0
+    const more = Math.min(count, line.toTake - under)
+    if (more < 1) return
+    beingTaken.set(line.key, under + more)
+    try {
+      await tell('took', { line: line.key, count: more })
+    } finally {
+      beingTaken.set(line.key, (beingTaken.get(line.key) ?? 0) - more)
+    }
+  }
+
   async function ask(request: Promise<{ data?: Trip; error?: unknown; response: Response }>) {
     const outcome = await outcomeOf<Trip>(request)
     offline.value = outcome.kind === 'offline'
@@ -238,6 +253,7 @@ export function useTrip(project: string) {
     checked,
     now,
     tell,
+    took,
     renew,
     finish,
     callOff,
