@@ -2,6 +2,7 @@ import os
 import uuid
 from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 
 from django.core.management import call_command
 
@@ -187,6 +188,15 @@ class TripTest(TripTestCase):
         self.tell({"kind": "took", "line": EIGHT})
         board = self.line(EIGHT)["boards"][0]
         self.assertEqual(board["length"]["text"], "2311.4 mm")
+
+    def test_what_could_not_be_planned_is_planned_next_time(self) -> None:
+        with patch("server.trips.going.planned_aside", return_value=[]):
+            self.tell({"kind": "only", "line": EIGHT, "count": 0})
+        self.assertIn("no plan could be made", self.trip["said"])
+        self.assertIn(EIGHT, self.counts())
+        self.tell({"kind": "checked", "line": "bow"})
+        self.assertIn("instead of 3 × 2x4 treated 8 ft", self.trip["said"])
+        self.assertNotIn(EIGHT, self.counts())
 
     def test_begun_again_under_the_same_id(self) -> None:
         body = {"change_id": str(uuid.uuid4()), "put_away": False}

@@ -117,11 +117,22 @@ def take_events(trip: Trip, events: list[Event]) -> list[tuple[Event, str]]:
         line = _disturbs(trip, event)
         if line:
             disturbed.append((event, line))
-    if disturbed:
-        newest, lines = disturbed[-1], {line for _, line in disturbed}
-        by = "" if newest[0].kind is EventKind.UNDONE else newest[0].id
-        plan_anew(trip, by, newest[1] if len(lines) == 1 else "")
+    if trip.unplanned:
+        _plan_for(trip, disturbed)
     return refused
+
+
+def _plan_for(trip: Trip, disturbed: list[tuple[Event, str]]) -> None:
+    """Plans anew because of events; where that fails it is said, and tried again next time."""
+    lines = {line for _, line in disturbed}
+    newest = disturbed[-1][0] if disturbed else None
+    because = newest.id if newest and newest.kind is not EventKind.UNDONE else ""
+    try:
+        plan_anew(trip, because, *(lines if len(lines) == 1 else ()))
+    except CarpentryError as error:
+        trip.refresh_from_db()
+        trip.said, trip.said_by = error.problems[0].message, because
+        trip.save(update_fields=["said", "said_by"])
 
 
 def _take(trip: Trip, event: Event) -> bool:
@@ -139,6 +150,9 @@ def _take(trip: Trip, event: Event) -> bool:
     row = TripEvent(id=event.id, trip=trip, number=known + 1, kind=event.kind.value, typed=typed)
     row.full_clean()
     row.save(force_insert=True)
+    if _disturbs(trip, event):
+        trip.unplanned = True
+        trip.save(update_fields=["unplanned"])
     return True
 
 
@@ -179,6 +193,7 @@ def plan_anew(trip: Trip, because: str = "", line: str = "") -> None:
         trip.project_version = trip.project.version
         if trip.events.count() == events:
             break
+    trip.unplanned = False
     trip.save()
 
 

@@ -33,9 +33,9 @@ class Trip(models.Model):
     began, and so is the ``unit`` of bare lengths; ``planned`` is the purchase of then. ``plans``
     are those in force, one per material: each with what it wants and whom it leaves out; ``known``
     are plans of cut problems, by their digests. ``packs`` are the packs of hardware, ``short`` says
-    of which there are too few. ``said`` is what the newest plan changed. ``paid`` holds what was
-    corrected on the receipt, ``laid`` the boards that went onto the rack, ``put_away`` the lines of
-    hardware that went into the drawer."""
+    of which there are too few; ``unplanned`` is a trip that something happened to since. ``said``
+    is what the newest plan changed. ``paid`` holds what was corrected on the receipt, ``laid`` the
+    boards that went onto the rack, ``put_away`` the lines of hardware that went into the drawer."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="trips")
@@ -53,6 +53,7 @@ class Trip(models.Model):
     known = models.JSONField(default=dict, blank=True, editable=False)
     packs = models.JSONField(default=list, blank=True, editable=False)
     short = models.JSONField(default=list, blank=True, editable=False)
+    unplanned = models.BooleanField(default=False, editable=False)
     said = models.CharField(max_length=500, blank=True)
     said_by = models.CharField(max_length=36, blank=True)
     paid = models.JSONField(default=dict, blank=True, editable=False)
