@@ -16,7 +16,14 @@ from carpentry.project.hardware import Hardware, HardwareFields, JoinedPart, har
 from carpentry.project.leftovers import test_piece, whole_leftover
 from carpentry.project.making import MakeOrBuy, make_or_buy, read_made_price
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
-from carpentry.project.packing import FoundPacks, HardwareLine, content_of, pack_key
+from carpentry.project.packing import (
+    FoundPacks,
+    HardwareLine,
+    content_of,
+    pack_key,
+    pack_prices,
+    packs_priced,
+)
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
 from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
@@ -55,6 +62,8 @@ __all__ = [
     "make_or_buy",
     "own_among",
     "pack_key",
+    "pack_prices",
+    "packs_priced",
     "project_document",
     "read_made_price",
     "read_project_file",

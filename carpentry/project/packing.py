@@ -4,7 +4,9 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 
+from carpentry.buying.joints import hardware_key, read_each_line, read_package
 from carpentry.buying.packages import MOST_NEEDED, Package, pack_need
+from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
 
 
@@ -81,3 +83,28 @@ def packed_line(
         left=max(0, left),
         missing=max(0, -left),
     )
+
+
+def pack_prices(text: str, unit: Unit) -> dict[str, Decimal]:
+    """What a yard's packs cost, by their keys in lower case; ``text`` has one a line, bare lengths
+    in ``unit``."""
+    packages, _ = read_each_line(text, read_package)
+    return {_key_of(package, unit): package.price for package in packages}
+
+
+def packs_priced(text: str, unit: Unit, prices: Mapping[str, Decimal]) -> str:
+    """The lines of a yard's packs with other prices for some of them, by key in lower case."""
+    return "\n".join(_priced(line, unit, prices) for line in text.splitlines())
+
+
+def _key_of(package: Package, unit: Unit) -> str:
+    name, length = hardware_key(package.name, unit)
+    return pack_key(name, length, package).lower()
+
+
+def _priced(line: str, unit: Unit, prices: Mapping[str, Decimal]) -> str:
+    try:
+        price = prices.get(_key_of(read_package(line), unit))
+    except CarpentryError:
+        return line
+    return line if price is None else f"{line.rpartition(',')[0]}, {price:f}"

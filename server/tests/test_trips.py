@@ -353,6 +353,21 @@ class PacksAtTheYardTest(TripTestCase):
         self.tell({"kind": "only", "line": self.TWENTY, "count": 1})
         self.assertEqual(self.counts(), {EIGHT: 1, self.TWENTY: 1, self.FIFTY: 1})
 
+    def test_what_a_pack_cost_is_learned(self) -> None:
+        self.tell({"kind": "took", "line": self.TWENTY, "count": 2})
+        self.tell({"kind": "tag", "line": self.TWENTY, "price": "3.40"})
+        body = {"change_id": str(uuid.uuid4())}
+        trip = f"/trips/{self.trip['id']}"
+        finished = self.ask("post", f"{trip}/finish", body | {"put_away": False}).json()
+        self.assertEqual(finished["learns"], 1)
+        kept = self.ask("post", f"{trip}/keep-prices", body).json()
+        self.assertEqual(kept["learns"], 0)
+        yard = self.ask("get", f"/yards/{self.yard}").json()
+        self.assertEqual(yard["packs"], "screw 2in, 20, 3.40\nscrew 2in, 50, 6.50")
+        seen = {"version": yard["version"], "change_id": str(uuid.uuid4())}
+        undone = self.ask("post", f"/yards/{self.yard}/undo", seen).json()
+        self.assertIn("screw 2in, 20, 3.00", undone["packs"])
+
     def test_too_few_of_all(self) -> None:
         self.tell(
             {"kind": "only", "line": self.TWENTY, "count": 1},

@@ -11,7 +11,7 @@ from django.utils import timezone
 from carpentry.buying import piece_price, read_money
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
-from carpentry.project import RackUse
+from carpentry.project import RackUse, pack_prices, packs_priced
 from carpentry.rack import MAX_BOARDS, BoardFields
 from carpentry.sizes import Section, standard_section
 from carpentry.trip import Cart, Line, PaidLine, Receipt, line_key, receipt_of
@@ -212,21 +212,31 @@ def correct(trip: Trip, line: str, count: str | None, price: str | None) -> None
 
 
 def lessons(trip: Trip, told: Receipt, cart: Cart) -> dict[str, Decimal]:
-    """The prices that were paid for boards and are not those of the yard's list, by line."""
+    """The prices that were paid and are not those of the yard's list and packs, by line."""
     if trip.yard is None:
         return {}
-    stocks = {str(cart.lines[key].stock) for key in told.lines}
-    listed = {
-        line_key(line.stock, line.length.ticks): piece_price(
-            line, whole_inches=trip.yard.whole_inches
-        )
-        for line in (row.read() for row in trip.yard.lines.filter(stock_key__in=stocks))
-    }
+    listed = _listed(trip.yard, [cart.lines[key] for key in told.lines])
     return {
         key: line.paid_price
         for key, line in told.lines.items()
-        if line.paid and line.paid_price is not None and cart.lines[key].stock is not None
-        if line.paid_price != listed.get(key)
+        if line.paid and line.paid_price is not None and key in listed
+        if line.paid_price != listed[key]
+    }
+
+
+def _listed(yard: Yard, lines: list[Line]) -> dict[str, Decimal | None]:
+    """What one of each line costs by the yard's list as it is; a board that is not on it has no
+    price, a pack that is not sold there is left out."""
+    rows = yard.lines.filter(stock_key__in={str(line.stock) for line in lines if line.stock})
+    boards = {
+        line_key(line.stock, line.length.ticks): piece_price(line, whole_inches=yard.whole_inches)
+        for line in (row.read() for row in rows)
+    }
+    packs = pack_prices(yard.packs, Unit(yard.unit))
+    return {
+        line.key: boards.get(line.key) if line.stock else packs[line.key.lower()]
+        for line in lines
+        if line.stock or line.key.lower() in packs
     }
 
 
@@ -248,32 +258,30 @@ def keep_prices(trip: Trip, change_id: uuid.UUID) -> int:
     learned = lessons(trip, receipt(trip, cart), cart)
 
     def learn(yard: Yard) -> str:
-        kept = 0
+        packs = {key.lower(): price for key, price in learned.items() if not cart.lines[key].stock}
+        yard.packs = packs_priced(yard.packs, Unit(yard.unit), packs)
         for key, price in learned.items():
-            listed = cart.lines[key]
-            row = yard.lines.filter(
-                stock_key=str(listed.stock), length_ticks=listed.length
-            ).first() or _new_line(yard, key, cart)
-            row.price, row.per, row.date = f"{price:f}", "each", date.today().isoformat()
-            if listed.stock.is_sheet:
-                row.per = "sheet"
-            row.yard = yard
-            row.full_clean()
-            row.save()
-            kept += 1
-        return f"{kept} prices paid on a trip"
+            if cart.lines[key].stock:
+                _learn_board(yard, cart.lines[key], price)
+        return f"{len(learned)} prices paid on a trip"
 
     if learned:
         yard.change(yard.version, change_id, "prices paid", learn)
     return len(learned)
 
 
-def _new_line(yard: Yard, key: str, cart: Cart) -> PriceLine:
-    line = cart.lines[key]
+def _learn_board(yard: Yard, line: Line, price: Decimal) -> None:
+    """Writes what one board cost today into the yard's list."""
+    assert line.stock is not None
+    found = yard.lines.filter(stock_key=str(line.stock), length_ticks=line.length).first()
     last = yard.lines.order_by("-position").first()
-    return PriceLine(
-        yard=yard,
+    row = found or PriceLine(
         position=last.position + 1 if last else 0,
         stock=str(line.stock),
         length=interchange(line.length, Unit(yard.unit)),
     )
+    row.yard = yard
+    row.price, row.date = f"{price:f}", date.today().isoformat()
+    row.per = "sheet" if line.stock.is_sheet else "each"
+    row.full_clean()
+    row.save()
