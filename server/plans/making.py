@@ -83,7 +83,8 @@ def settled_plan(project: Project, inputs: Inputs, seconds: float) -> list[Docum
     job = solver.job(plan.id)
     if job:
         job.settled.wait(seconds)
-        plan.refresh_from_db()
+    if plan.status in UNDER_WAY:
+        plan.refresh_from_db()  # stored by another thread, perhaps before the job was looked for
     return plan.outcome or (job.plans if job else [])
 
 
