@@ -11,7 +11,7 @@ const SignInAgain = defineAsyncComponent(() => import('./account/SignInAgain.vue
 <template>
   <v-app>
     <a class="skip" href="#main">To the page</a>
-    <AppHeader v-if="!$route.meta.bare" />
+    <AppHeader v-if="$route.name && !$route.meta.bare" />
     <v-main>
       <div id="main" tabindex="-1">
         <RouterView :key="String($route.params.id ?? $route.name)" />
