@@ -235,6 +235,20 @@ async function signOut() {
 }
 
 @media (max-width: 480px) {
+  .acts {
+    gap: 6px;
+    padding: 6px 8px;
+  }
+
+  .acts :deep(.v-btn) {
+    min-width: 0;
+    padding: 0 10px;
+  }
+
+  .header-acts {
+    gap: 6px;
+  }
+
   .place {
     padding: 8px 2px 8px 4px;
     font-size: 0.82rem;
