@@ -10,7 +10,7 @@ from functools import partial
 from itertools import pairwise
 
 from carpentry.errors import CarpentryError, Faults
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, read_length
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, interchange, read_length
 from carpentry.sizes import (
     NO_OWN,
     OwnStocks,
@@ -151,6 +151,14 @@ def _twisted(text: str) -> bool:
     if typed not in TWISTS:
         raise CarpentryError(f"“{text.strip()}” is no answer: write yes or no")
     return typed == "yes"
+
+
+def section_noted(section: Section, unit: Unit) -> dict[str, str]:
+    """A measured section as the fields of a board."""
+    return {
+        "thickness": interchange(section.thickness, unit),
+        "width": interchange(section.width, unit),
+    }
 
 
 def read_flaws(text: str, unit: Unit, length: int) -> tuple[tuple[int, int], ...]:

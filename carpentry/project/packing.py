@@ -4,10 +4,12 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 
+from carpentry.buying.coating import write_volume
 from carpentry.buying.joints import hardware_key, read_each_line, read_package
 from carpentry.buying.packages import MOST_NEEDED, Package, pack_need
 from carpentry.errors import CarpentryError
-from carpentry.length import Unit, interchange
+from carpentry.length import Unit, interchange, write_length
+from carpentry.project.settings import Settings
 
 
 @dataclass(frozen=True)
@@ -83,6 +85,20 @@ def packed_line(
         left=max(0, left),
         missing=max(0, -left),
     )
+
+
+def missing_told(line: HardwareLine, settings: Settings) -> str:
+    """How much of a thing there are no packs for, such as "20 × screw 2″: the packs are too few";
+    empty where there are enough."""
+    if not line.missing:
+        return ""
+    name = line.name
+    if line.length is not None:
+        name += f" {write_length(line.length, settings.notation).text}"
+    amount = f"{line.missing} × {name}"
+    if line.volume:
+        amount = f"{write_volume(line.missing, metric=settings.unit is Unit.MM)} {name}"
+    return f"{amount}: the packs are too few"
 
 
 def pack_prices(text: str, unit: Unit) -> dict[str, Decimal]:

@@ -1,6 +1,6 @@
 """What happens on a trip to a yard, one event after the other."""
 
-from dataclasses import dataclass, fields
+from dataclasses import dataclass
 from enum import StrEnum
 
 
@@ -43,6 +43,3 @@ class Event:
     def replans(self) -> bool:
         """Whether it changes what there is to cut from."""
         return self.kind in {EventKind.ONLY, EventKind.KEPT, EventKind.REJECTED}
-
-
-EVENT_FIELDS = tuple(field.name for field in fields(Event))

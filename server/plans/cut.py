@@ -7,8 +7,8 @@ from django.db import transaction
 
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
-from carpentry.rack import MAX_BOARDS, BoardFields
-from carpentry.sizes import StockName, read_stock, standard_section
+from carpentry.rack import MAX_BOARDS, BoardFields, section_noted
+from carpentry.sizes import Section, StockName, read_stock, standard_section
 from server.plans.inputs import inputs_of
 from server.plans.models import Board, Plan
 from server.rack.models import Rack, RackBoard
@@ -99,10 +99,7 @@ def _offcut(board: Board, stock: StockName, plan: Plan, used: list[RackBoard]) -
     as_named = standard and (board.thickness, board.width) == (standard.thickness, standard.width)
     own_size = not as_named or (cut_from and cut_from.read().is_measured)
     if own_size and board.thickness and board.width:
-        measured = {
-            "thickness": interchange(board.thickness, Unit(Rack.UNIT)),
-            "width": interchange(board.width, Unit(Rack.UNIT)),
-        }
+        measured = section_noted(Section(board.thickness, board.width), Unit(Rack.UNIT))
     return BoardFields(
         stock=board.stock,
         length=interchange(board.leftover_end - board.leftover_start, Unit(Rack.UNIT)),

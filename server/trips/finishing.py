@@ -12,7 +12,7 @@ from carpentry.buying import piece_price, read_money
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
 from carpentry.project import RackUse, pack_prices, packs_priced
-from carpentry.rack import MAX_BOARDS, BoardFields
+from carpentry.rack import MAX_BOARDS, BoardFields, section_noted
 from carpentry.sizes import Section, standard_section
 from carpentry.trip import Cart, Line, PaidLine, Receipt, line_key, receipt_of
 from server.projects.models import Project
@@ -129,9 +129,7 @@ def _laid(trip: Trip, line: Line, length: int, **noted: str) -> BoardFields:
 
 
 def _sizes(section: Section | None) -> dict[str, str]:
-    if section is None:
-        return {}
-    return {"thickness": _size(section.thickness), "width": _size(section.width)}
+    return section_noted(section, Unit(Rack.UNIT)) if section else {}
 
 
 def _size(ticks: int) -> str:

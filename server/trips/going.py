@@ -9,11 +9,10 @@ from typing import Any
 from django.conf import settings
 from django.db import transaction
 
-from carpentry.buying import write_volume
 from carpentry.cutting import Status, check_plan, read_plan
 from carpentry.errors import CarpentryError
-from carpentry.length import Unit, write_length
-from carpentry.project import HardwareLine, Material, standard_lines
+from carpentry.length import Unit
+from carpentry.project import Material, missing_told, standard_lines
 from carpentry.trip import (
     Cart,
     Event,
@@ -252,21 +251,8 @@ def _record(inputs: Inputs, material: Material, document: Document | None, cart:
 def _take_hardware(trip: Trip, inputs: Inputs) -> None:
     """The packs as they are now, and of which there are too few."""
     trip.take_packs(packs_of(inputs.hardware))
-    trip.short = [
-        f"{_amount(line, inputs)}: the packs are too few"
-        for line in inputs.hardware.lines
-        if line.missing
-    ]
-
-
-def _amount(line: HardwareLine, inputs: Inputs) -> str:
-    if line.volume:
-        metric = inputs.settings.unit is Unit.MM
-        return f"{write_volume(line.missing, metric=metric)} {line.name}"
-    if line.length is None:
-        return f"{line.missing} × {line.name}"
-    length = write_length(line.length, inputs.settings.notation).text
-    return f"{line.missing} × {line.name} {length}"
+    told = (missing_told(line, inputs.settings) for line in inputs.hardware.lines)
+    trip.short = [one for one in told if one]
 
 
 def _change(trip: Trip, before: Purchase, inputs: Inputs) -> str:

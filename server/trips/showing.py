@@ -49,7 +49,7 @@ def show_trip(trip: Trip, refused: Iterable[tuple[Event, str]] = ()) -> TripOut:
     wanted = {key: one.count for key, one in purchase.items()}
     taken = {key: cart.taken(key) - len(purchase.get(key, Wanted(0)).idle) for key in keys}
     total, unpriced = total_of(wanted, cart, trip.tax)
-    in_cart, _ = total_of(taken, cart, trip.tax)
+    in_cart, _ = total_of({key: cart.taken(key) for key in keys}, cart, trip.tax)
     load = load_of(purchase, cart)
     notation = trip.project.notation
     return TripOut(

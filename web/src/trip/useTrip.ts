@@ -18,7 +18,6 @@ export interface Refusal {
 /** A line as it is with what was done here and not sent yet. */
 export interface LineNow extends TripLine {
   toTake: number
-  unsent: boolean
 }
 
 /**
@@ -130,7 +129,9 @@ export function useTrip(project: string) {
     if (!trip.value) return
     const event: TripEvent = { ...nothing, ...more, id: newId(), kind }
     await storeEvent(trip.value.id, event)
-    waiting.value = [...waiting.value, event]
+    if (!waiting.value.some((one) => one.id === event.id)) {
+      waiting.value = [...waiting.value, event]
+    }
     void catchUp()
   }
 
@@ -221,7 +222,7 @@ export function useTrip(project: string) {
   function now(line: TripLine): LineNow {
     const mine = unsent.value.filter((event) => event.line === line.key)
     const taken = mine.reduce((sum, event) => sum + counted(event), line.taken)
-    return { ...line, taken, toTake: Math.max(0, line.wanted - taken), unsent: mine.length > 0 }
+    return { ...line, taken, toTake: Math.max(0, line.wanted - taken) }
   }
 
   const taken = computed(() =>
