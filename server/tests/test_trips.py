@@ -138,7 +138,9 @@ class TripTest(TripTestCase):
         board = self.line(EIGHT)["boards"][0]
         self.assertEqual((board["length"]["text"], board["notes"]), ("91″", ["bow 1/4"]))
         self.assertEqual(self.line(EIGHT)["taken"], 1)
+        one = self.trip["in_cart"]
         self.tell({"kind": "kept", "line": EIGHT, "length": "60"})
+        self.assertEqual((one, self.trip["in_cart"]), ("$5.18", "$10.36"))
         self.assertEqual(self.line(EIGHT)["put_back"], 1)
         self.assertEqual([b["idle"] for b in self.line(EIGHT)["boards"]], [False, True])
         self.assertEqual(self.line(EIGHT)["taken"], 1)

@@ -6,6 +6,7 @@ import SectionText from '../shared/SectionText.vue'
 import type { TripLine as Line } from '../api/client'
 import PickChecks from './PickChecks.vue'
 import TripLine from './TripLine.vue'
+import TripNotices from './TripNotices.vue'
 import { useTrip, type LineNow } from './useTrip'
 
 const loadMeasureDialog = () => import('./MeasureDialog.vue')
@@ -27,7 +28,7 @@ onMounted(() => {
 
 const project = String(useRoute().params.id)
 const at = useTrip(project)
-const { trip, error, offline, planning, unsent, refusals, gone, taken, checked } = at
+const { trip, error, offline, unsent, refusals, taken, checked } = at
 
 if ('serviceWorker' in navigator && import.meta.env.PROD) {
   void navigator.serviceWorker.register('/sw.js')
@@ -55,7 +56,6 @@ const sizes = computed(() => {
   return found
 })
 
-const heard = useSessionStorage(`grain-tally:trip-heard-${project}`, '')
 const open = ref('')
 const asked = ref<Line>()
 const asking = ref<'tag' | 'only' | 'measure'>()
@@ -144,45 +144,7 @@ function left(lines: LineNow[]): number {
       </v-tabs>
 
       <main class="body">
-        <p v-if="trip.finished" class="told" role="status">
-          This trip is finished.
-          <RouterLink :to="`/trips/${trip.id}/receipt`">To its receipt</RouterLink>
-        </p>
-        <p v-if="gone" class="told wrong" role="alert">
-          {{ gone }}. <button type="button" class="act" @click="at.startOver()">Begin anew</button>
-        </p>
-        <p v-if="offline" class="told" role="status">
-          No connection. Ticks are kept on this phone and sent when it returns<template
-            v-if="unsent.length"
-            >; the totals do not know of {{ unsent.length }} yet, and what is missing is planned
-            around then</template
-          >.
-        </p>
-        <p v-for="(one, n) in refusals" :key="n" class="told wrong" role="alert">
-          {{ one.message }}
-          <button type="button" class="act" @click="refusals.splice(n, 1)">I see</button>
-        </p>
-        <p v-if="trip.stale" class="told">
-          {{ trip.project_name }} was changed at the desk since.
-          <button type="button" class="act" @click="at.renew()">Plan it anew from here</button>
-        </p>
-        <p v-if="planning" class="told" role="status">Planning from what is there …</p>
-        <div v-else-if="trip.said && trip.said !== heard" class="told" role="status">
-          <strong>Planned anew:</strong> {{ trip.said }}.
-          <div class="answers">
-            <button
-              v-if="trip.said_by"
-              type="button"
-              class="act"
-              @click="at.tell('undone', { undoes: trip.said_by })"
-            >
-              Undo
-            </button>
-            <button type="button" class="act" @click="heard = trip.said">I see</button>
-          </div>
-        </div>
-        <p v-for="one in trip.left_out" :key="one" class="told wrong">Not to be had: {{ one }}</p>
-
+        <TripNotices :at="at" :trip="trip" />
         <PickChecks
           v-if="here === CHECKS"
           :trip="trip"
@@ -350,34 +312,6 @@ function left(lines: LineNow[]): number {
 
 .body {
   flex: 1;
-}
-
-.told {
-  margin: 0;
-  padding: 10px 14px 8px;
-  border-left: 5px solid rgb(var(--v-theme-primary));
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-  background: rgb(var(--v-theme-selected));
-}
-
-.told.wrong {
-  border-left-color: rgb(var(--v-theme-error));
-  background: transparent;
-}
-
-.answers {
-  display: flex;
-  justify-content: flex-end;
-  margin-bottom: -8px;
-}
-
-.act {
-  min-height: 48px;
-  padding: 0 10px;
-  font-weight: 650;
-  color: rgb(var(--v-theme-primary));
-  text-decoration: underline;
-  text-underline-offset: 4px;
 }
 
 h2 {
