@@ -2,12 +2,12 @@
 
 from collections import Counter
 from collections.abc import Hashable, Iterable, Iterator
+from dataclasses import replace
 
 from carpentry.cutting.angled import Angled
 from carpentry.cutting.line import Line
 from carpentry.cutting.model import Board, Packing
-from carpentry.cutting.particular import sound_stretches
-from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
+from carpentry.cutting.plan import Layout, PlacedPart
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
 from carpentry.cutting.ripped import Ripped
 from carpentry.cutting.ripping import Segment, strip_of
@@ -41,7 +41,7 @@ def put_together(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[Layout
         return stocks.index(layout.stock), -sum(placed.part in show for placed in layout.parts)
 
     return tuple(
-        Layout(layout.stock, counted[layout], layout.parts, layout.leftover)
+        replace(layout, count=counted[layout])
         for layout in sorted(counted, key=order)
     )
 
@@ -53,12 +53,7 @@ def lay_out(
     placed: list[PlacedPart] = []
     for start, parts in runs:
         placed += _in_line(problem, start, parts)
-    at = problem.trim_start
-    if placed:
-        at = placed[-1].end + placed[-1].ends[1].saw(problem.kerf)
-    sound = ((max(at, start), end) for start, end in sound_stretches(problem, piece))
-    rests = tuple(Leftover(start, end) for start, end in sound if end > start)
-    return Layout(piece.id, 1, tuple(placed), rests)
+    return Layout(piece.id, 1, tuple(placed))
 
 
 def _in_line(problem: CutProblem, start: int, parts: Iterable[Placing]) -> list[PlacedPart]:
@@ -156,10 +151,6 @@ def arrange_ripped(problem: CutProblem, model: Ripped, packing: Packing) -> tupl
     )
 
 
-def _on_a_flaw(piece: StockPiece, rest: Leftover) -> bool:
-    return any(rest.start < end and start < rest.end for start, end in piece.flaws)
-
-
 class _RipBench:
     """Lays out one board after the other from the parts that still wait."""
 
@@ -174,55 +165,27 @@ class _RipBench:
         problem, model = self.problem, self.model
         piece = self.pieces[model.sources[board.source].stock]
         placed: list[PlacedPart] = []
-        rests: list[Leftover] = []
         left = list(board.pattern)
         at = problem.trim_start
-        sound_end = piece.length - problem.trim_end
-        used: list[Span] = []
         for segment in model.recipe(board):
             at = at if segment.start is None else segment.start
-            end = at + segment.size * model.unit - problem.kerf
             here = list(self._parts(segment, at, left))
             if here:
                 placed += here
-                rests += self._rests(piece, segment, here, (at, min(end, sound_end)))
-                used.append((at, end + problem.kerf))
-                at = end + problem.kerf
-        whole = (0, piece.width or 0), (0, piece.thickness or 0)
-        for start, end in sound_stretches(problem, piece):
-            free = max((start, *(b for a, b in used if a < end)))
-            if end > free:
-                rests.append(Leftover(free, end, *whole))
-        rests = [rest for rest in rests if not _on_a_flaw(piece, rest)]
-        return Layout(piece.id, 1, tuple(placed), tuple(rests))
+                at += segment.size * model.unit
+        return Layout(piece.id, 1, tuple(placed))
 
     def _parts(self, segment: Segment, at: int, left: list[int]) -> Iterator[PlacedPart]:
         """The parts of a segment that begins at ``at``, no more of an item than ``left``."""
+        kerf = self.problem.kerf
         for strip, items in zip(segment.pattern.strips, segment.strips, strict=True):
             x = at
             for number in (n for n in items if left[n]):
                 item = self.model.items[number]
                 part = self.waiting.take((self.model.strips[item.strip], item.shape))
                 left[number] -= 1
-                end = x + part.sawn_length
                 ends = ways_to_lie(part.ends)[strip.way]
-                yield PlacedPart(part.id, x, end, strip.y, strip.z, ends, strip.edges)
+                start = x + ends[0].saw(kerf) - kerf
+                end = start + part.sawn_length
+                yield PlacedPart(part.id, start, end, strip.y, strip.z, ends, strip.edges)
                 x += item.size * self.model.unit
-
-    def _rests(
-        self, piece: StockPiece, segment: Segment, placed: list[PlacedPart], along: Span
-    ) -> Iterator[Leftover]:
-        """What a segment leaves: the ends of its strips, and the width beside the last of them."""
-        kerf = self.problem.kerf
-        for strip in segment.pattern.strips:
-            ends = [part.end for part in placed if (part.y, part.z) == (strip.y, strip.z)]
-            start = max(ends) + kerf if ends else along[0]
-            left, right = strip.edges
-            high = strip.z[1] - strip.z[0]
-            y = strip.y[0] + left.reach(high, 0), strip.y[1] - right.reach(high, 0)
-            if along[1] > start and y[1] > y[0]:
-                yield Leftover(start, along[1], y, strip.z)
-        beside = max(strip.y[1] + strip.edges[1].saw(kerf) for strip in segment.pattern.strips)
-        edge = (piece.width or 0) - self.problem.eased
-        if piece.thickness and edge > beside:
-            yield Leftover(*along, (beside, edge), (0, piece.thickness))

@@ -221,6 +221,9 @@ def _strips(tree: Tree, y: int, z: int) -> Iterator[Strip]:
     if tree is None:
         return
     if isinstance(tree, Cut):
+        if tree.first is None:  # nothing lies before what is wanted
+            yield from _strips(tree.second, y, z)
+            return
         yield from _strips(tree.first, y, z)
         yield from _strips(
             tree.second, y + (tree.at if tree.along else 0), z + (0 if tree.along else tree.at)

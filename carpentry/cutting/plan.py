@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 
+from carpentry.cutting.cuts import Cut, SawnPiece
 from carpentry.edges import SQUARE_EDGES, Edges
 from carpentry.ends import SQUARE_ENDS, Ends
 
@@ -50,12 +51,15 @@ class Leftover:
 
 @dataclass(frozen=True)
 class Layout:
-    """``count`` boards of one stock, all cut alike."""
+    """``count`` boards of one stock, all cut alike: where parts lie, what is left over, and the
+    ``cuts`` that take a board apart into its ``pieces``."""
 
     stock: str
     count: int
     parts: tuple[PlacedPart, ...]
-    leftover: tuple[Leftover, ...]
+    leftover: tuple[Leftover, ...] = ()
+    cuts: tuple[Cut, ...] = ()
+    pieces: tuple[SawnPiece, ...] = ()
 
 
 @dataclass(frozen=True)

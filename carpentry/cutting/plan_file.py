@@ -2,10 +2,11 @@
 
 from decimal import Decimal
 
+from carpentry.cutting.cuts import Cut, Saw, SawnPiece
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Span, Status, Unplaced
 from carpentry.document import Json
 from carpentry.edges import Edges, read_edges
-from carpentry.ends import Ends, is_angled, read_angle
+from carpentry.ends import EndAngle, Ends, is_angled, read_angle
 from carpentry.length import Unit, interchange, read_length
 
 FORMAT = "grain-tally/cut-plan@1"
@@ -38,6 +39,8 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
                 "count": layout.count,
                 "parts": [{"part": p.part} | box(p) for p in layout.parts],
                 "leftover": [box(rest) for rest in layout.leftover],
+                "cuts": [_cut_document(cut, unit) for cut in layout.cuts],
+                "pieces": {str(one.number): _fate(one) for one in layout.pieces},
             }
             for layout in plan.layouts
         ],
@@ -50,8 +53,54 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
     return document
 
 
+def _angle_name(cut: Cut) -> str:
+    if cut.saw is Saw.RIP:
+        return "tilt"
+    return "bevel" if cut.angle.bevel else "miter"
+
+
+def _cut_document(cut: Cut, unit: Unit) -> Json:
+    written: Json = {
+        "cut": cut.saw.value,
+        "of": cut.of,
+        "from": signed(cut.start, unit),
+        "to": signed(cut.end, unit),
+        "makes": list(cut.makes),
+    }
+    if cut.angle.degrees:
+        written[_angle_name(cut)] = f"{cut.angle.degrees:f}"
+    return written
+
+
+def _read_cut(document: Json, unit: Unit) -> Cut:
+    start, end = (_read_signed(document[name], unit) for name in ("from", "to"))
+    first, second = document["makes"]
+    angle = EndAngle()
+    for name in ("miter", "bevel", "tilt"):
+        if name in document:
+            angle = EndAngle(Decimal(document[name]), bevel=name != "miter")
+    return Cut(Saw(document["cut"]), document["of"], start, end, (first, second), angle)
+
+
+def signed(ticks: int, unit: Unit) -> str:
+    """A position as text; before the end it is measured from with a minus sign."""
+    return ("-" if ticks < 0 else "") + interchange(abs(ticks), unit)
+
+
+def _read_signed(text: str, unit: Unit) -> int:
+    ticks = read_length(text.removeprefix("-"), unit).ticks
+    return -ticks if text.startswith("-") else ticks
+
+
+def _fate(piece: SawnPiece) -> Json:
+    if piece.part:
+        return {"part": piece.part}
+    return {"keep": True} if piece.keep else {"waste": True}
+
+
 def read_plan(document: Json, unit: Unit) -> CutPlan:
-    """A plan from a document that ``plan_document`` wrote, to the same ticks."""
+    """A plan from a document that ``plan_document`` wrote, to the same ticks. One that was written
+    before plans had cuts has none: ``with_cuts`` makes them."""
 
     def span(texts: list[str]) -> tuple[int, int]:
         start, end = (read_length(text, unit).ticks for text in texts)
@@ -78,6 +127,11 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
                 layout["count"],
                 tuple(PlacedPart(p["part"], *box(p), ends(p), edges(p)) for p in layout["parts"]),
                 tuple(Leftover(*box(rest)) for rest in layout["leftover"]),
+                tuple(_read_cut(cut, unit) for cut in layout.get("cuts", ())),
+                tuple(
+                    SawnPiece(int(number), fate.get("part", ""), fate.get("keep", False))
+                    for number, fate in layout.get("pieces", {}).items()
+                ),
             )
             for layout in document["layouts"]
         ),

@@ -21,6 +21,7 @@ from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.relaxed import AnyModel, is_no_looser, leaves_something_out, relaxed
 from carpentry.cutting.ripped import Ripped
 from carpentry.cutting.ripping import fits_stock
+from carpentry.cutting.sawing import with_cuts
 from carpentry.cutting.search import SearchResult, search
 from carpentry.cutting.steady import keep_boards
 from carpentry.ends import is_angled
@@ -214,6 +215,7 @@ def _checked(
         layouts = arrange_angled(problem, model, packing)
     else:
         layouts = arrange_ripped(problem, model, packing)
+    layouts = tuple(with_cuts(problem, layout) for layout in layouts)
     unplaced = _unplaced(problem, layouts)
     cost = packing.key(model)[1]
     status = Status.INCOMPLETE if unplaced else Status.OPTIMAL if proven else Status.FEASIBLE

@@ -1,11 +1,12 @@
 """What is to be cut from what: one material, by lengths alone or by sections too."""
 
+import math
 from dataclasses import dataclass
 from decimal import Decimal
 from enum import Enum
 
 from carpentry.edges import SQUARE_EDGES, Edges
-from carpentry.ends import SQUARE_ENDS, Ends, is_angled
+from carpentry.ends import SQUARE_ENDS, EndAngle, Ends, is_angled
 from carpentry.length import Unit
 
 
@@ -19,12 +20,54 @@ class Order(Enum):
 
 
 @dataclass(frozen=True)
+class SawLimits:
+    """What the saws at hand can do, ``None`` without limit: the width that is crosscut, the
+    thickness that is ripped and the width that is resawn, from blade to fence when ripping (ticks),
+    and how far from square a blade tilts and a miter turns (degrees)."""
+
+    crosscut: int | None = None
+    rip_depth: int | None = None
+    rip_width: int | None = None
+    resaw_depth: int | None = None
+    tilt: Decimal | None = None
+    miter: Decimal | None = None
+
+    def crosses(self, wide: int, high: int) -> bool:
+        """Whether a piece of that section (ticks) is crosscut, lying flat."""
+        return self.crosscut is None or max(wide, high) <= self.crosscut
+
+    def rips(self, high: int, tilt: EndAngle = EndAngle()) -> bool:
+        """Whether a piece so thick (ticks) is ripped with a blade so tilted: depth ÷ cos θ."""
+        if self.tilt is not None and abs(tilt.degrees) > self.tilt:
+            return False
+        deep = high / math.cos(math.radians(abs(tilt.degrees)))
+        return self.rip_depth is None or deep <= self.rip_depth + 0.5
+
+    def reaches(self, fence: int) -> bool:
+        """Whether the fence stands so far from the blade (ticks)."""
+        return self.rip_width is None or fence <= self.rip_width
+
+    def resaws(self, wide: int) -> bool:
+        """Whether a piece so wide (ticks) is resawn."""
+        return self.resaw_depth is None or wide <= self.resaw_depth
+
+    def turns(self, end: EndAngle) -> bool:
+        """Whether an end is cut at that angle."""
+        most = self.tilt if end.bevel else self.miter
+        return most is None or abs(end.degrees) <= most
+
+
+NO_LIMITS = SawLimits()
+
+
+@dataclass(frozen=True)
 class StockPiece:
     """A piece that can be bought (or is owned, at price 0).
 
     ``length`` in ticks, the real one; ``price`` of one piece; ``available`` pieces, ``None`` for
     as many as wanted. ``thickness`` and ``width`` in ticks where parts may be ripped from it.
-    ``flaws`` are stretches of unsound wood, from–to in ticks from the marked end.
+    ``flaws`` are stretches of unsound wood, from–to in ticks from the marked end. ``crook`` is the
+    hollow (ticks) of its marked edge, which is ripped straight first.
     """
 
     id: str
@@ -34,6 +77,7 @@ class StockPiece:
     thickness: int | None = None
     width: int | None = None
     flaws: tuple[tuple[int, int], ...] = ()
+    crook: int = 0
 
 
 @dataclass(frozen=True)
@@ -66,7 +110,8 @@ class CutPart:
     where they are ripped or have angled ``ends``. Unless ``turn`` is off a part may be sawn lying
     on its edge. No flaw may fall on a ``clear`` one. Where ``on`` names stock it comes from that
     alone. Those that ``show`` share few boards, which come first. With bevelled ``edges`` its width
-    is between their outermost points."""
+    is between their outermost points. Without ``rip`` it is as wide as its board, without
+    ``resaw`` as thick; ``whole`` it has the section of its board, whatever that measures."""
 
     id: str
     length: int
@@ -80,6 +125,9 @@ class CutPart:
     on: tuple[str, ...] = ()
     edges: Edges = SQUARE_EDGES
     show: bool = False
+    rip: bool = True
+    resaw: bool = True
+    whole: bool = False
 
     @property
     def sawn_length(self) -> int:
@@ -105,6 +153,8 @@ class CutProblem:
     ``keep_offcut_from`` is wanted, where that is 0 the one with the longest leftover.
     With ``owned_first`` as many parts as can be come from stock of price 0, also where that saves
     nothing. ``eased``, its kerf included, is ripped off either edge of a board before strips are.
+    Leftovers at least ``keep_offcut_from`` long and ``keep_width`` wide are kept. No cut is beyond
+    what the ``saw`` can do.
     """
 
     unit: Unit
@@ -118,6 +168,12 @@ class CutProblem:
     keep_offcut_from: int = 0
     owned_first: bool = False
     eased: int = 0
+    keep_width: int = 0
+    saw: SawLimits = NO_LIMITS
+
+    def straight_edges(self, piece: StockPiece) -> tuple[int, int]:
+        """Between which lines across a piece (ticks) strips lie that are not as wide as it is."""
+        return self.eased + piece.crook, (piece.width or 0) - self.eased
 
     def shape(self, part: CutPart) -> Shape:
         """What makes a part like others; where no stock has flaws all parts are clear."""
@@ -134,4 +190,6 @@ class CutProblem:
         parts = {(part.thickness, part.width) for part in self.parts}
         stock = {(piece.thickness, piece.width) for piece in self.stock}
         some = any(part.width is not None for part in self.parts)
+        if all(part.whole for part in self.parts):
+            return False
         return some and (len(parts | stock) > 1 or any(is_angled(p.edges) for p in self.parts))

@@ -184,7 +184,7 @@ class _Section:
         shortest = int(self.shortest[0][tuple(load)])
         pattern = next(p for p in self.patterns if self._holds(p, load, shortest))
         waiting = {
-            n: strip.fillings(count, load, shortest)
+            n: sorted(strip.fillings(count, load, shortest), key=len)
             for n, (strip, count) in enumerate(zip(self.strips, pattern.counts, strict=True))
         }
         strips = tuple(waiting[strip.size].pop() for strip in pattern.strips)

@@ -9,6 +9,7 @@ from carpentry.cutting.arrange import put_together
 from carpentry.cutting.check import layout_faults
 from carpentry.cutting.plan import CutPlan, Layout
 from carpentry.cutting.problem import CutProblem
+from carpentry.cutting.sawing import with_cuts
 
 _MOST_TRIES = 12
 
@@ -76,7 +77,10 @@ def _still_good(problem: CutProblem, before: CutPlan) -> list[Layout]:
     free = {piece.id: piece.available for piece in problem.stock}
     kept = []
     for layout in before.layouts:
-        if layout.stock not in free or layout_faults(problem, layout):
+        if layout.stock not in free or any(one.part not in wanted for one in layout.parts):
+            continue
+        layout = with_cuts(problem, layout)
+        if layout_faults(problem, layout):
             continue
         held = Counter(placed.part for placed in layout.parts)
         for board in _singly([layout]):

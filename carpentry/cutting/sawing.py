@@ -1,0 +1,433 @@
+"""From where parts lie on a board to the cuts that take it apart."""
+
+from collections import deque
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+from itertools import count
+
+from carpentry.cutting.cuts import Cut, Saw, SawnPiece
+from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
+from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
+from carpentry.ends import EndAngle
+
+SQUARE = EndAngle()
+SLACK = 2  # ticks that slanted faces may be off by: their reach is rounded to whole ticks
+_STAGES = {
+    Order.RIP_FIRST: ("yz", "x"),
+    Order.CROSSCUT_FIRST: ("x", "yz", "x"),
+    Order.EITHER: ("x", "yz", "x"),
+}
+
+
+def with_cuts(problem: CutProblem, layout: Layout) -> Layout:
+    """The layout with its cuts, what every piece is, and what is left over."""
+    piece = next(one for one in problem.stock if one.id == layout.stock)
+    bench = _Bench(problem, piece)
+    bench.take_apart(layout.parts)
+    return replace(
+        layout,
+        cuts=tuple(bench.cuts),
+        pieces=tuple(sorted(bench.pieces, key=lambda one: one.number)),
+        leftover=tuple(bench.leftover),
+    )
+
+
+@dataclass(frozen=True)
+class _Plane:
+    """A side of a piece: ``at`` (ticks) on the edge or face nearest the marked one, and its angle
+    as that of the right end of what lies below."""
+
+    at: int
+    angle: EndAngle = SQUARE
+
+    def far(self, thickness: int, width: int) -> int:
+        """Where it is on the other edge or face."""
+        reach = self.angle.reach(thickness, width)
+        return self.at - reach if self.angle.degrees > 0 else self.at + reach
+
+    def is_like(self, other: "_Plane") -> bool:
+        slack = SLACK if self.angle.degrees else 0
+        return self.angle == other.angle and abs(self.at - other.at) <= slack
+
+
+Sides = tuple[_Plane, _Plane]
+
+
+@dataclass(frozen=True)
+class _Region:
+    """A piece that is still to be cut, between its sides along, across and through the board."""
+
+    number: int
+    x: Sides
+    y: Sides
+    z: Sides
+
+    @property
+    def high(self) -> int:
+        return self.z[1].at - self.z[0].at
+
+    @property
+    def wide(self) -> int:
+        """Ticks across, between its outermost points."""
+        low = min(self.y[0].at, self.y[0].far(self.high, 0))
+        return max(self.y[1].at, self.y[1].far(self.high, 0)) - low
+
+
+@dataclass(frozen=True)
+class _Box:
+    """A part as it lies: its sides, and how far along the board its saw lines reach."""
+
+    placed: PlacedPart
+    x: Sides
+    y: Sides
+    z: Sides
+    along: Span
+
+    def outermost(self, which: int) -> int:
+        """Its outermost point across the board, on the left (0) or right (1)."""
+        side = self.y[which]
+        ends = side.at, side.far(self.z[1].at - self.z[0].at, 0)
+        return max(ends) if which else min(ends)
+
+    @property
+    def middle(self) -> Span:
+        """Across the board, half-way through."""
+        high = self.z[1].at - self.z[0].at
+        low, top = ((side.at + side.far(high, 0)) // 2 for side in self.y)
+        return low, top
+
+
+class _Bench:
+    """Takes one board apart, cut by cut."""
+
+    def __init__(self, problem: CutProblem, piece: StockPiece) -> None:
+        self.problem = problem
+        self.piece = piece
+        self.kerf = problem.kerf
+        self.cuts: list[Cut] = []
+        self.pieces: list[SawnPiece] = []
+        self.leftover: list[Leftover] = []
+        self._parts: dict[str, CutPart] = {part.id: part for part in problem.parts}
+        self._numbers = count(1)
+        self._waiting: deque[tuple[_Region, list[_Box], Sequence[str]]] = deque()
+
+    def take_apart(self, parts: Sequence[PlacedPart]) -> None:
+        """Makes all cuts of a board with these parts."""
+        boxes = [self._box(placed) for placed in parts]
+        wide, high = self._section(parts)
+        board = _Region(
+            0,
+            (_Plane(0), _Plane(self.piece.length)),
+            (_Plane(0), _Plane(wide)),
+            (_Plane(0), _Plane(high)),
+        )
+        self._waiting.append((board, boxes, _STAGES[self.problem.order]))
+        while self._waiting:  # all cuts of one stage before those of the next
+            self._apart(*self._waiting.popleft())
+
+    def _section(self, parts: Sequence[PlacedPart]) -> Span:
+        """Width and thickness of the board; where it has none, those of its parts."""
+        if self.piece.width is not None and self.piece.thickness is not None:
+            return self.piece.width, self.piece.thickness
+        part = self._parts[parts[0].part]
+        return part.width or 1, part.thickness or 1
+
+    def _box(self, placed: PlacedPart) -> _Box:
+        wide, high = self._section([placed])
+        y, z = placed.y or (0, wide), placed.z or (0, high)
+        through, across = z[1] - z[0], y[1] - y[0]
+        left, right = placed.ends
+        saws = [end.saw(self.kerf) - self.kerf for end in placed.ends]
+        return _Box(
+            placed,
+            _sides((placed.start, placed.end), (left, right), through, across),
+            _sides(y, placed.edges, through, 0),
+            (_Plane(z[0]), _Plane(z[1])),
+            (placed.start - saws[0], placed.end + saws[1]),
+        )
+
+    def _apart(self, region: _Region, boxes: list[_Box], stages: Sequence[str]) -> None:
+        if not boxes:
+            self._scrap(region)
+        elif all(_fills(box, region) for box in boxes):
+            self._line(region, boxes)
+        elif stages[0] == "x" and self.problem.saw.crosses(region.wide, region.high):
+            self._segments(region, boxes, stages[1:])
+        else:
+            self._rips(region, boxes)
+
+    def _line(self, region: _Region, boxes: list[_Box]) -> None:
+        """Parts one after the other in a strip that has their section."""
+        for box in sorted(boxes, key=lambda one: one.placed.start):
+            low, high = box.x
+            if not region.x[0].is_like(low):
+                at = low.at - low.angle.saw(self.kerf)
+                below, above = self._cut(region, Saw.CROSSCUT, at, low.angle)
+                self._scrap(below)
+                region = above or region
+            if region.x[1].is_like(high):
+                self._is_part(region, box)
+                return
+            below, above = self._cut(region, Saw.CROSSCUT, high.at, high.angle)
+            self._is_part(below, box)
+            if above is None:
+                return
+            region = above
+        self._scrap(region)
+
+    def _segments(self, region: _Region, boxes: list[_Box], stages: Sequence[str]) -> None:
+        """Square crosscuts between groups of parts that lie beside or over each other."""
+        for group in _groups(boxes, self.kerf):
+            start = min(box.along[0] for box in group)
+            end = max(box.along[1] for box in group)
+            if start > region.x[0].at:
+                below, above = self._cut(region, Saw.CROSSCUT, start - self.kerf)
+                self._scrap(below)
+                region = above or region
+            if end >= region.x[1].at:
+                self._waiting.append((region, group, stages))
+                return
+            below, above = self._cut(region, Saw.CROSSCUT, end)
+            self._waiting.append((below or region, group, stages))
+            if above is None:
+                return
+            region = above
+        self._scrap(region)
+
+    def _rips(self, region: _Region, boxes: list[_Box]) -> None:
+        """Rips and resaws until every piece is a strip of one section, then its crosscuts."""
+        every = list(self._choices(region, boxes))
+        if not every:
+            self._line(region, boxes)
+            return
+        saw, at, angle = next((one for one in every if self._within(region, *one)), every[0])
+        below, above = self._cut(region, saw, at, angle)
+        first, second = self._divided(region, boxes, saw, at, angle)
+        for piece, mine in ((below, first), (above, second)):
+            if piece is not None and mine and not all(_fills(box, piece) for box in mine):
+                self._rips(piece, mine)
+            elif piece is not None:
+                self._waiting.append((piece, mine, ("x",)))
+
+    def _choices(self, region: _Region, boxes: list[_Box]) -> Iterator[tuple[Saw, int, EndAngle]]:
+        """Rips and resaws that part the parts or free them from waste, the best first: the marked
+        edge is made straight, strips come off one after the other, and what is resawn is as narrow
+        as can be."""
+        face = region.z[0].at
+        lead, trail = (self._outer_side(boxes, face, which) for which in (0, 1))
+        if lead and not region.y[0].is_like(lead):
+            yield Saw.RIP, lead.at - lead.angle.saw(self.kerf), lead.angle
+        ordered = sorted(boxes, key=lambda box: (box.middle, box.z[0].at))
+        for number in range(1, len(ordered)):
+            yield from self._between(face, ordered[:number], ordered[number:])
+        if trail and not region.y[1].is_like(trail):
+            yield Saw.RIP, trail.at, trail.angle
+        for at in sorted({box.z[1].at for box in boxes}):
+            if at < region.z[1].at and self._clear(region, boxes, at):
+                yield Saw.RESAW, at, SQUARE
+        deep = min(box.z[0].at for box in boxes)
+        if deep > face:
+            yield Saw.RESAW, deep - self.kerf, SQUARE
+
+    def _outer_side(self, boxes: list[_Box], face: int, which: int) -> _Plane | None:
+        """The left (0) or right (1) side that the outermost parts have in common, on a face; no
+        other part is beyond it. ``None`` where they differ."""
+        furthest = min if which == 0 else max
+        outer = furthest(boxes, key=lambda box: box.outermost(which))
+        angle = outer.y[which].angle
+        touched = [_touches(box, which, angle, face) for box in boxes]
+        edge = _touches(outer, which, angle, face)
+        slack = SLACK if angle.degrees else 0
+        return _Plane(edge, angle) if abs(furthest(touched) - edge) <= slack else None
+
+    def _between(
+        self, face: int, first: list[_Box], second: list[_Box]
+    ) -> Iterator[tuple[Saw, int, EndAngle]]:
+        """A rip between two groups, along the edge of one of them or square."""
+        angles = [box.y[1].angle for box in first] + [box.y[0].angle for box in second] + [SQUARE]
+        for angle in dict.fromkeys(angles):
+            low = max(_touches(box, 1, angle, face) for box in first)
+            high = min(_touches(box, 0, angle, face) for box in second)
+            if low + angle.saw(self.kerf) <= high + (SLACK if angle.degrees else 0):
+                yield Saw.RIP, low, angle
+
+    def _clear(self, region: _Region, boxes: list[_Box], at: int) -> bool:
+        """Whether a resaw goes through no part."""
+        first, second = self._divided(region, boxes, Saw.RESAW, at, SQUARE)
+        return len(first) + len(second) == len(boxes)
+
+    def _divided(
+        self, region: _Region, boxes: list[_Box], saw: Saw, at: int, angle: EndAngle
+    ) -> tuple[list[_Box], list[_Box]]:
+        """The parts below and above a cut."""
+        end = at + angle.saw(self.kerf)
+        slack = SLACK if angle.degrees else 0
+        face = region.z[0].at
+        first, second = [], []
+        for box in boxes:
+            if saw is Saw.RESAW:
+                below, above = box.z[1].at <= at, box.z[0].at >= end
+            else:
+                below = _touches(box, 1, angle, face) <= at + slack
+                above = _touches(box, 0, angle, face) >= end - slack
+            if below:
+                first.append(box)
+            elif above:
+                second.append(box)
+        return first, second
+
+    def _within(self, region: _Region, saw: Saw, at: int, angle: EndAngle) -> bool:
+        """Whether a rip or resaw is within what the saw can do."""
+        limits = self.problem.saw
+        if saw is Saw.RESAW:
+            return limits.resaws(region.wide)
+        fence = min(at - region.y[0].at, region.y[1].at - at - angle.saw(self.kerf))
+        return limits.rips(region.high, angle) and limits.reaches(fence)
+
+    def _cut(
+        self, region: _Region, saw: Saw, at: int, angle: EndAngle = SQUARE
+    ) -> tuple[_Region | None, _Region | None]:
+        """One cut more, and the pieces that it makes."""
+        axis = {Saw.CROSSCUT: "x", Saw.RIP: "y", Saw.RESAW: "z"}[saw]
+        end = at + angle.saw(self.kerf)
+        low, high = getattr(region, axis)
+        start_plane, end_plane = _Plane(at, angle), _Plane(end, angle)
+        across = (region.high, region.wide) if saw is Saw.CROSSCUT else (region.high, 0)
+        below = above = None
+        if _is_beyond(start_plane, low, across):
+            below = replace(region, number=next(self._numbers), **{axis: (low, start_plane)})
+        if _is_beyond(high, end_plane, across):
+            above = replace(region, number=next(self._numbers), **{axis: (end_plane, high)})
+            if saw is Saw.RESAW:
+                above = replace(above, y=_on_face(region.y, end - low.at))
+        makes = (below.number if below else None, above.number if above else None)
+        self.cuts.append(Cut(saw, region.number, at, end, makes, angle))
+        return below, above
+
+    def _is_part(self, region: _Region | None, box: _Box) -> None:
+        if region is not None:
+            self.pieces.append(SawnPiece(region.number, box.placed.part))
+
+    def _scrap(self, region: _Region | None) -> None:
+        """What is no part: kept where it is sound and large enough, else waste."""
+        if region is None:
+            return
+        sound = [box for box in self._sound(region) if box.end > box.start]
+        self.leftover += sound
+        kept = [box for box in sound if self._is_kept(box)]
+        flawed = any(
+            start < region.x[1].at and end > region.x[0].at for start, end in self.piece.flaws
+        )
+        if not kept or not flawed:
+            self.pieces.append(SawnPiece(region.number, keep=bool(kept)))
+            return
+        rest: _Region | None = region
+        for box in kept:
+            assert rest is not None
+            if box.start > max(rest.x[0].at, rest.x[0].far(rest.high, rest.wide)):
+                below, above = self._cut(rest, Saw.CROSSCUT, box.start - self.kerf)
+                if below:
+                    self.pieces.append(SawnPiece(below.number))
+                rest = above or rest
+            if box.end >= rest.x[1].at - self.problem.trim_end:
+                self.pieces.append(SawnPiece(rest.number, keep=True))
+                return
+            below, rest = self._cut(rest, Saw.CROSSCUT, box.end)
+            if below:
+                self.pieces.append(SawnPiece(below.number, keep=True))
+            if rest is None:
+                return
+        self.pieces.append(SawnPiece(rest.number))
+
+    def _is_kept(self, box: Leftover) -> bool:
+        problem, piece = self.problem, self.piece
+        if box.length < problem.keep_offcut_from:
+            return False
+        return all(
+            span is None or whole is None or span[1] - span[0] >= min(problem.keep_width, whole)
+            for span, whole in ((box.y, piece.width), (box.z, piece.thickness))
+        )
+
+    def _sound(self, region: _Region) -> Iterator[Leftover]:
+        """The sound wood of a piece, between its innermost points."""
+        high, wide = region.high, region.wide
+        along = (
+            max(region.x[0].at, region.x[0].far(high, wide), self.problem.trim_start),
+            min(
+                region.x[1].at,
+                region.x[1].far(high, wide),
+                self.piece.length - self.problem.trim_end,
+            ),
+        )
+        y = z = None
+        if self.problem.is_ripped and self.piece.width:
+            low, top = self.problem.straight_edges(self.piece)
+            across = (
+                max(region.y[0].at, region.y[0].far(high, 0)),
+                min(region.y[1].at, region.y[1].far(high, 0)),
+            )
+            if across != (0, self.piece.width) or self.piece.crook:
+                across = max(across[0], low), min(across[1], top)
+            y, z = across, (region.z[0].at, region.z[1].at)
+            if y[1] <= y[0] or z[1] <= z[0]:
+                return
+        at = along[0]
+        for start, end in sorted(self.piece.flaws):
+            if start < along[1] and end > at:
+                if start > at:
+                    yield Leftover(at, start, y, z)
+                at = end
+        if along[1] > at:
+            yield Leftover(at, along[1], y, z)
+
+
+def _sides(span: Span, ends: tuple[EndAngle, EndAngle], thickness: int, width: int) -> Sides:
+    """The sides of a part between its outermost points."""
+    left, right = ends
+    low = span[0] + (left.reach(thickness, width) if left.degrees < 0 else 0)
+    high = span[1] - (right.reach(thickness, width) if right.degrees < 0 else 0)
+    return _Plane(low, left.flipped), _Plane(high, right)
+
+
+def _is_beyond(one: _Plane, other: _Plane, across: Span) -> bool:
+    """Whether there is wood between a side and another one before it, somewhere."""
+    slack = SLACK if one.angle.degrees or other.angle.degrees else 0
+    edges = one.at - other.at, one.far(*across) - other.far(*across)
+    return max(edges) > slack
+
+
+def _fills(box: _Box, region: _Region) -> bool:
+    """Whether a piece has the section of a part, where the part lies."""
+    alike = all(one.is_like(other) for one, other in zip(box.y, region.y, strict=True))
+    return alike and box.z == region.z
+
+
+def _on_face(sides: Sides, deeper: int) -> Sides:
+    """Sides of a piece as they are on a face so many ticks deeper."""
+    low, high = (_Plane(side.far(deeper, 0), side.angle) for side in sides)
+    return low, high
+
+
+def _touches(box: _Box, which: int, angle: EndAngle, face: int) -> int:
+    """Where a rip at an angle meets a face (ticks from the marked one) when it just touches the
+    left (0) or right (1) side of a part."""
+    low, high = box.z[0].at, box.z[1].at
+    sign = 1 if angle.degrees > 0 else -1
+    side = box.y[which]
+    near = side.at + sign * angle.reach(low - face, 0)
+    far = side.far(high - low, 0) + sign * angle.reach(high - face, 0)
+    return max(near, far) if which else min(near, far)
+
+
+def _groups(boxes: list[_Box], kerf: int) -> Iterator[list[_Box]]:
+    """Parts that no square crosscut takes apart, from the marked end."""
+    group: list[_Box] = []
+    end = 0
+    for box in sorted(boxes, key=lambda one: one.along):
+        if group and box.along[0] >= end + kerf:
+            yield group
+            group = []
+        group.append(box)
+        end = max(end, box.along[1]) if len(group) > 1 else box.along[1]
+    if group:
+        yield group
