@@ -16,6 +16,7 @@ from carpentry.cutting.problem import CutProblem, Order, SawLimits, StockPiece
 from carpentry.ends import EndAngle
 
 Point = tuple[float, float, float]
+Span = tuple[float, float]
 TOLERANCE = 3.0  # ticks that slanted faces may be off by, as their reach is whole ticks: 10 µm
 _AXES = {Saw.CROSSCUT: 0, Saw.RIP: 1, Saw.RESAW: 2}
 _ORDERS = {
@@ -45,11 +46,10 @@ class Side(NamedTuple):
 
 @dataclass(frozen=True)
 class Piece:
-    """What one cut made: its sides, the span it lies in on each axis, and the separating cuts
-    behind it, ``c`` across and ``r`` along the grain."""
+    """What one cut made: its sides, and the span it lies in on each axis."""
 
     sides: tuple[Side, ...]
-    spans: tuple[tuple[float, float], ...]
+    spans: tuple[Span, ...]
 
     def corners(self) -> Iterator[Point]:
         for x, y, z in product(*self.spans):
@@ -215,7 +215,9 @@ class _Sawing:
             if any(n in holding for n in cut.makes):
                 holding.add(cut.of)
         behind: dict[int, str] = {0: ""}
-        allowed = _ORDERS[self.problem.order]
+        order = self.problem.order
+        flawed = self.stock.flaws and order is Order.RIP_FIRST  # a bad spot may be cut out first
+        allowed = _ORDERS[Order.EITHER if flawed else order]
         for cut in layout.cuts:
             made = [n for n in cut.makes if n in holding]
             kind = "c" if cut.saw is Saw.CROSSCUT else "r"
@@ -253,16 +255,24 @@ def _cut_off(piece: Piece, side: Side) -> Piece | None:
     slack = TOLERANCE if any(any(one.lean) for one in (side, *others)) else 0
     if open_by <= slack:
         return None
-    limits = [side.where(corner) for corner in corners]
-    low, high = piece.spans[side.axis]
-    span = (low, min(high, max(limits))) if side.upper else (max(low, min(limits)), high)
-    spans = tuple(span if axis == side.axis else s for axis, s in enumerate(piece.spans))
     kept = [one for one in piece.sides if not _looser(one, side, corners)]
-    return Piece((*kept, side), spans)
+    return _tightened((*kept, side), piece.spans)
+
+
+def _tightened(sides: tuple[Side, ...], spans: tuple[Span, ...]) -> Piece:
+    """The piece between sides, each span as short as they make it."""
+    found = list(spans)
+    for axis in (2, 1, 0):
+        corners = list(product(*found))
+        mine = [side for side in sides if side.axis == axis]
+        low = min(_tightest(mine, corner, upper=False) for corner in corners)
+        high = max(_tightest(mine, corner, upper=True) for corner in corners)
+        found[axis] = low, high
+    return Piece(sides, tuple(found))
 
 
 def _tightest(sides: Sequence[Side], point: Point, *, upper: bool) -> float:
-    found = [side.where(point) for side in sides]
+    found = [side.where(point) for side in sides if side.upper == upper]
     return min(found) if upper else max(found)
 
 

@@ -55,12 +55,21 @@ Sides = tuple[_Plane, _Plane]
 
 @dataclass(frozen=True)
 class _Region:
-    """A piece that is still to be cut, between its sides along, across and through the board."""
+    """A piece that is still to be cut, between its sides along, across and through the board.
+    ``free`` is the space along and across it that no slanted side reaches into."""
 
     number: int
     x: Sides
     y: Sides
     z: Sides
+    free: tuple[Span, Span]
+
+    def freed(self, axis: str, low: int, high: int) -> "_Region":
+        """The piece with this free space along (``x``) or across it (``y``)."""
+        along, across = self.free
+        if axis == "x":
+            return replace(self, free=((low, high), across))
+        return replace(self, free=(along, (low, high))) if axis == "y" else self
 
     @property
     def high(self) -> int:
@@ -120,10 +129,16 @@ class _Bench:
             (_Plane(0), _Plane(self.piece.length)),
             (_Plane(0), _Plane(wide)),
             (_Plane(0), _Plane(high)),
+            ((0, self.piece.length), (0, wide)),
         )
-        self._waiting.append((board, boxes, _STAGES[self.problem.order]))
+        self._waiting.append((board, boxes, self._stages()))
         while self._waiting:  # all cuts of one stage before those of the next
             self._apart(*self._waiting.popleft())
+
+    def _stages(self) -> Sequence[str]:
+        """The stages of work on this board; a bad spot is cut out before anything else."""
+        order = self.problem.order
+        return _STAGES[Order.EITHER if self.piece.flaws and order is Order.RIP_FIRST else order]
 
     def _section(self, parts: Sequence[PlacedPart]) -> Span:
         """Width and thickness of the board; where it has none, those of its parts."""
@@ -294,10 +309,13 @@ class _Bench:
         start_plane, end_plane = _Plane(at, angle), _Plane(end, angle)
         across = (region.high, region.wide) if saw is Saw.CROSSCUT else (region.high, 0)
         below = above = None
+        free_low, free_high = region.free[axis == "y"]
         if _is_beyond(start_plane, low, across):
             below = replace(region, number=next(self._numbers), **{axis: (low, start_plane)})
+            below = below.freed(axis, free_low, min(free_high, at, start_plane.far(*across)))
         if _is_beyond(high, end_plane, across):
             above = replace(region, number=next(self._numbers), **{axis: (end_plane, high)})
+            above = above.freed(axis, max(free_low, end, end_plane.far(*across)), free_high)
             if saw is Saw.RESAW:
                 above = replace(above, y=_on_face(region.y, end - low.at))
         makes = (below.number if below else None, above.number if above else None)
@@ -324,7 +342,7 @@ class _Bench:
         rest: _Region | None = region
         for box in kept:
             assert rest is not None
-            if box.start > max(rest.x[0].at, rest.x[0].far(rest.high, rest.wide)):
+            if box.start > rest.free[0][0]:
                 below, above = self._cut(rest, Saw.CROSSCUT, box.start - self.kerf)
                 if below:
                     self.pieces.append(SawnPiece(below.number))
@@ -350,22 +368,14 @@ class _Bench:
 
     def _sound(self, region: _Region) -> Iterator[Leftover]:
         """The sound wood of a piece, between its innermost points."""
-        high, wide = region.high, region.wide
+        free, across = region.free
         along = (
-            max(region.x[0].at, region.x[0].far(high, wide), self.problem.trim_start),
-            min(
-                region.x[1].at,
-                region.x[1].far(high, wide),
-                self.piece.length - self.problem.trim_end,
-            ),
+            max(free[0], self.problem.trim_start),
+            min(free[1], self.piece.length - self.problem.trim_end),
         )
         y = z = None
         if self.problem.is_ripped and self.piece.width:
             low, top = self.problem.straight_edges(self.piece)
-            across = (
-                max(region.y[0].at, region.y[0].far(high, 0)),
-                min(region.y[1].at, region.y[1].far(high, 0)),
-            )
             if across != (0, self.piece.width) or self.piece.crook:
                 across = max(across[0], low), min(across[1], top)
             y, z = across, (region.z[0].at, region.z[1].at)
@@ -376,7 +386,7 @@ class _Bench:
             if start < along[1] and end > at:
                 if start > at:
                     yield Leftover(at, start, y, z)
-                at = end
+                at = max(end, start + self.kerf)
         if along[1] > at:
             yield Leftover(at, along[1], y, z)
 
