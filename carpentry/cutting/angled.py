@@ -41,7 +41,7 @@ def to_angled(problem: CutProblem, deadline: float) -> "Angled | None":
 
 
 def _fits_some(problem: CutProblem, part: CutPart) -> bool:
-    return any(
+    return problem.may_crosscut(part) and any(
         piece.available != 0
         and part.sawn_length <= problem.sound_length(piece)
         and (not part.on or piece.id in part.on)

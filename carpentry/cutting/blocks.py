@@ -4,6 +4,7 @@ side, neighbours turned so that one saw line makes the edges of both."""
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from carpentry.cutting.board_section import BoardSection
 from carpentry.edges import SQUARE_EDGES, Edges
 from carpentry.ends import EndAngle, is_angled, ways_to_lie
 
@@ -17,7 +18,8 @@ class StripSize:
     Where it is sawn to a size it takes that much ``extra_thickness`` and ``extra_width`` more. With
     bevelled ``edges`` its width is between their outermost points. ``loose`` is for bounds: bevels
     then take no more saw than square edges, and any two that lean the same way lie as close as the
-    flatter of them lets them."""
+    flatter of them lets them. Without ``rip`` it is as wide as its board, without ``resaw`` as
+    thick; ``whole`` it is the board's section as it is."""
 
     thickness: int
     width: int
@@ -26,21 +28,32 @@ class StripSize:
     extra_width: int = 0
     edges: Edges = SQUARE_EDGES
     loose: bool = False
+    rip: bool = True
+    resaw: bool = True
+    whole: bool = False
 
     @property
     def is_bevelled(self) -> bool:
         return is_angled(self.edges)
 
-    def lying(self, high: int, wide: int) -> Iterator[tuple[int, int]]:
-        """The height and width it takes from a board of that section, as it is and turned: what is
-        as thick or as wide as the board already has no sawn face there, but for bevelled edges."""
+    def lying(self, board: BoardSection) -> Iterator[tuple[int, int]]:
+        """The height and width it takes from a board, as it is and turned, where it may be sawn so:
+        what is as thick or as wide as the board already has no sawn face there, but for bevelled
+        edges."""
+        if self.whole:
+            if board.gives(board.thickness, board.width, SQUARE_EDGES):
+                yield board.thickness, board.width
+            return
         thick, broad = (
             (self.thickness, self.extra_thickness),
             (self.width, self.extra_width),
         )
         for (h, more_h), (w, more_w) in ((thick, broad), (broad, thick)):
-            stays = w == wide and not self.is_bevelled
-            yield h if h == high else h + more_h, w if stays else w + more_w
+            stays = w == board.width and not self.is_bevelled
+            high, wide = h if h == board.thickness else h + more_h, w if stays else w + more_w
+            allowed = (self.resaw or high == board.thickness) and (self.rip or stays)
+            if allowed and board.gives(high, wide, self.edges, loose=self.loose):
+                yield high, wide
             if not self.turn or self.is_bevelled:
                 return
 
@@ -52,12 +65,12 @@ class StripSize:
         """Ticks that a saw line along one of its edges takes across the board."""
         return kerf if self.loose else edge.saw(kerf)
 
-    def fits(self, high: int, wide: int, kerf: int, eased: int = 0) -> bool:
-        """Whether a board of that section gives it, when ``eased`` is ripped off either edge unless
-        it is as wide as the board."""
+    def fits(self, board: BoardSection, kerf: int) -> bool:
+        """Whether a board gives it."""
         return any(
-            h <= high and (w == wide or w + self.room(kerf) <= wide - 2 * eased)
-            for h, w in self.lying(high, wide)
+            h <= board.thickness
+            and ((w == board.width and not board.crooked) or w + self.room(kerf) <= board.inner)
+            for h, w in self.lying(board)
         )
 
 
@@ -85,17 +98,16 @@ class Block:
 
 
 def blocks_of(
-    sizes: Sequence[StripSize], most: Sequence[int], section: tuple[int, int], kerf: int, room: int
+    sizes: Sequence[StripSize], most: Sequence[int], board: BoardSection, kerf: int
 ) -> list[Block]:
-    """The blocks that a board of a ``section`` (thickness and width) may be ripped into, no wider
-    than ``room``, with no more strips of a size than ``most``."""
+    """The blocks that a board may be ripped into, with no more strips of a size than ``most``."""
     found = []
     for number, size in enumerate(sizes):
-        if most[number] and not size.is_bevelled:
+        if most[number] and not size.is_bevelled and not size.whole:
             counts = tuple(int(n == number) for n in range(len(sizes)))
-            for high, wide in dict.fromkeys(size.lying(*section)):
+            for high, wide in dict.fromkeys(size.lying(board)):
                 found.append(Block(counts, high, wide, (Laid(number, wide),)))
-    return found + list(_Chains(sizes, most, section, kerf).blocks(room))
+    return found + list(_Chains(sizes, most, board, kerf).blocks())
 
 
 class TooManyBlocks(Exception):
@@ -107,15 +119,16 @@ class _Chains:
     edge."""
 
     def __init__(
-        self, sizes: Sequence[StripSize], most: Sequence[int], section: tuple[int, int], kerf: int
+        self, sizes: Sequence[StripSize], most: Sequence[int], board: BoardSection, kerf: int
     ) -> None:
         self.sizes = sizes
         self.most = most
+        self.board = board
         self.kerf = kerf
-        self.lying = [next(size.lying(*section)) for size in sizes]
+        self.lying = [next(size.lying(board), (0, 0)) for size in sizes]
 
-    def blocks(self, room: int) -> Iterator[Block]:
-        """The chains no wider than ``room``. Of those with the same strips and outer edges the
+    def blocks(self) -> Iterator[Block]:
+        """The chains that the board has room for. Of those with the same strips and outer edges the
         narrowest are enough."""
         widest: dict[tuple[Counts, Edges], int] = {}
         waiting: list[tuple[Laid, ...]] = [()]
@@ -126,7 +139,7 @@ class _Chains:
                 wide = last.at + last.wide + size.saw(last.edges[1], self.kerf) - self.kerf
                 counts = [sum(one.size == n for one in chain) for n in range(len(self.sizes))]
                 key = tuple(counts), (chain[0].edges[0], last.edges[1])
-                if wide > room or wide >= widest.get(key, room + 1):
+                if wide > self.board.inner or wide >= widest.get(key, wide + 1):
                     continue
                 if len(widest) == _MOST_BLOCKS:
                     if size.loose:
@@ -135,12 +148,14 @@ class _Chains:
                 widest[key] = wide
                 waiting.append(chain)
                 high = max(self.lying[one.size][0] for one in chain)
+                if high != self.board.thickness and not self.board.resaws(wide):
+                    continue
                 yield Block(key[0], high, wide, chain)
 
     def _longer(self, chain: tuple[Laid, ...]) -> Iterator[tuple[Laid, ...]]:
         for number, size in enumerate(self.sizes):
             count = sum(laid.size == number for laid in chain)
-            if not size.is_bevelled or count >= self.most[number]:
+            if not size.is_bevelled or count >= self.most[number] or not self.lying[number][0]:
                 continue
             for way, edges in enumerate(ways_to_lie(size.edges)):
                 at = self._after(chain, number, edges)

@@ -9,6 +9,7 @@ from functools import lru_cache
 import numpy as np
 
 from carpentry.cutting.blocks import Block, Counts, StripSize, blocks_of
+from carpentry.cutting.board_section import BoardSection
 from carpentry.edges import SQUARE_EDGES, Edges
 
 _MOST_PATTERNS = 1_000
@@ -74,19 +75,6 @@ class _TooMany(Exception):
     """More patterns than are worth listing."""
 
 
-@dataclass(frozen=True)
-class BoardSection:
-    """A board's section in ticks; ``eased`` is ripped off either edge before strips are."""
-
-    thickness: int
-    width: int
-    eased: int = 0
-
-    @property
-    def inner(self) -> int:
-        return max(0, self.width - 2 * self.eased)
-
-
 class Regions:
     """Patterns of the rectangles that rips of one board leave; heights and widths with the kerf in,
     and no more than their strips reach."""
@@ -97,8 +85,7 @@ class Regions:
         self.board = board
         self.kerf = kerf
         self.most = most
-        section = board.thickness, board.width
-        self.blocks = blocks_of(sizes, most, section, kerf, board.inner)
+        self.blocks = blocks_of(sizes, most, board, kerf)
         self.sizes = len(sizes)
         self.steps = 0
         self.known: dict[tuple[int, int], dict[Counts, Tree]] = {}
@@ -131,11 +118,13 @@ class Regions:
 
     def cuts(self, high: int, wide: int) -> Iterator[tuple[bool, int, Region, Region]]:
         """The rips of a region: whether along the width, where, and the two regions it leaves."""
-        for at in (w for w in self.widths if 0 < w <= wide // 2 + 1):
+        may_rip = self.board.rips(high - self.kerf)
+        for at in (w for w in self.widths if 0 < w <= wide // 2 + 1 and may_rip):
             rest = shrunk(self.widths, wide - at)
             if rest:
                 yield True, at, (high, at), (high, rest)
-        for at in (h for h in self.heights if 0 < h <= high // 2 + 1):
+        may_resaw = self.board.resaws(wide - self.kerf)
+        for at in (h for h in self.heights if 0 < h <= high // 2 + 1 and may_resaw):
             rest = shrunk(self.heights, high - at)
             if rest:
                 yield False, at, (at, wide), (rest, wide)
@@ -147,7 +136,7 @@ class Regions:
 
     def pattern(self, tree: Tree) -> RipPattern:
         """The pattern that a tree of cuts makes."""
-        strips = tuple(_strips(tree, self.board.eased, 0))
+        strips = tuple(_strips(tree, self.board.low, 0))
         counts = [0] * self.sizes
         for strip in strips:
             counts[strip.size] += 1
@@ -202,14 +191,17 @@ def whole_strips(
     board: BoardSection, sizes: Sequence[StripSize], most: Sequence[int]
 ) -> list[RipPattern]:
     """The patterns of one strip that is as wide as the board, where that is not found otherwise:
-    its edges are not eased, or the saw that bevels them runs out of the board."""
+    its edges are not eased, the saw that bevels them runs out of the board, or it is the board as
+    it is."""
+    if board.crooked:
+        return []
     patterns = []
     for number, size in enumerate(sizes):
-        if not board.eased and not size.is_bevelled:
+        if not most[number] or not (board.is_eased or size.is_bevelled or size.whole):
             continue
-        ways = size.lying(board.thickness, board.width)
+        ways = size.lying(board)
         h = next((h for h, w in ways if w == board.width and h <= board.thickness), None)
-        if h is not None and most[number]:
+        if h is not None:
             counts = tuple(int(n == number) for n in range(len(sizes)))
             strip = Strip(number, (0, board.width), (0, h), edges=size.edges)
             patterns.append(RipPattern(counts, (strip,)))

@@ -239,7 +239,7 @@ def to_line(problem: CutProblem) -> Line:
         shared = part.sawn_length - part.reach(0) + part.ends[0].saw(problem.kerf)
         room[shape] = shared if chained[shape] else part.room(problem.kerf)
         overhead = part.reach(0) if chained[shape] else 0
-        if room[shape] + overhead <= longest + problem.kerf:
+        if problem.may_crosscut(part) and room[shape] + overhead <= longest + problem.kerf:
             demand[shape] = demand.get(shape, 0) + part.quantity
     shapes = sorted(demand, key=lambda shape: (-room[shape], str(shape)))
     used_chain = chain[1] if chain and any(chained[shape] for shape in shapes) else 0

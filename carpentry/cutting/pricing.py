@@ -45,7 +45,7 @@ class Pricing:
         worths = np.array([self._strip_worths(strip, places) for strip in kind.strips])
         caps = np.array([self._caps(strip, places) for strip in kind.strips])
         section = kind.section.best(worths, caps)
-        worth, chosen = self._split(capacity, places, section)
+        worth, chosen = self._split(kind, capacity, places, section)
         segments, pattern = self._realise(kind, places, chosen, worths, caps)
         return worth, pattern, segments
 
@@ -81,18 +81,21 @@ class Pricing:
             cap[places >= self.model.items[i].size] += self.values[i] * self.demand[i]
         return cap
 
-    def _split(self, capacity: int, places: Ints, section: Ints) -> tuple[int, list[int]]:
+    def _split(
+        self, kind: Kind, capacity: int, places: Ints, section: Ints
+    ) -> tuple[int, list[int]]:
         """The most valuable way to cut a board into segments: its worth and their places."""
         if self.model.order is Order.CROSSCUT_FIRST:
             return self._many_segments(capacity, places, section)
         best, chosen = int(section[-1]), [len(section) - 1]
-        if self.model.most_segments >= 2:
+        most_segments = 1 if kind.one_segment else self.model.most_segments
+        if most_segments >= 2:
             second = self._rest(places, section, capacity - places)
             total = section + np.where(second >= 0, section[second], 0)
             at = int(total.argmax())
             if total[at] > best:
                 best, chosen = int(total[at]), [at, int(second[at])]
-        if self.model.most_segments >= 3:
+        if most_segments >= 3:
             left = capacity - places[:, None] - places[None, :]
             third = self._rest(places, section, left)
             three = section[:, None] + section[None, :] + np.where(third >= 0, section[third], 0)

@@ -36,9 +36,13 @@ class SawLimits:
         """Whether a piece of that section (ticks) is crosscut, lying flat."""
         return self.crosscut is None or max(wide, high) <= self.crosscut
 
+    def tilts(self, edge: EndAngle) -> bool:
+        """Whether the blade tilts so far."""
+        return self.tilt is None or abs(edge.degrees) <= self.tilt
+
     def rips(self, high: int, tilt: EndAngle = EndAngle()) -> bool:
         """Whether a piece so thick (ticks) is ripped with a blade so tilted: depth ÷ cos θ."""
-        if self.tilt is not None and abs(tilt.degrees) > self.tilt:
+        if not self.tilts(tilt):
             return False
         deep = high / math.cos(math.radians(abs(tilt.degrees)))
         return self.rip_depth is None or deep <= self.rip_depth + 0.5
@@ -170,6 +174,11 @@ class CutProblem:
     eased: int = 0
     keep_width: int = 0
     saw: SawLimits = NO_LIMITS
+
+    def may_crosscut(self, part: CutPart) -> bool:
+        """Whether the saw cuts the ends of a part, whose section is that of its board."""
+        turns = all(self.saw.turns(end) for end in part.ends)
+        return turns and self.saw.crosses(part.width or 0, part.thickness or 0)
 
     def straight_edges(self, piece: StockPiece) -> tuple[int, int]:
         """Between which lines across a piece (ticks) strips lie that are not as wide as it is."""

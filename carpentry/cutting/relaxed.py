@@ -4,7 +4,8 @@ is has room, and may be cheaper.
 A model gives every angled end a saw line of its own, but for one class that shares; it shares
 bevels with their like only; it lays parts that may lie on a flaw in few ways. In the relaxed
 problem saw lines are square, at every end half of what sharing it could save is gone, bevels lie as
-close as they can come, and flaws take nothing where some parts may lie on them.
+close as they can come, and flaws take nothing where some parts may lie on them; a saw's fence
+stands as far away as it must, and tilted blades cut as deep.
 """
 
 from dataclasses import replace
@@ -25,7 +26,12 @@ def leaves_something_out(problem: CutProblem, model: AnyModel) -> bool:
         return False
     if any(is_angled(part.ends) or is_angled(part.edges) for part in problem.parts):
         return True
-    flawed = isinstance(model, Ripped) and any(piece.flaws for piece in problem.stock)
+    if not isinstance(model, Ripped):
+        return False
+    fence = problem.saw.rip_width
+    if fence is not None and any((piece.width or 0) > 2 * fence for piece in problem.stock):
+        return True
+    flawed = any(piece.flaws for piece in problem.stock)
     return flawed and not all(part.clear for part in problem.parts)
 
 

@@ -8,8 +8,8 @@ import numpy as np
 import numpy.typing as npt
 
 from carpentry.cutting.blocks import Block, StripSize
+from carpentry.cutting.board_section import BoardSection
 from carpentry.cutting.cross_section import (
-    BoardSection,
     Cut,
     Regions,
     RipPattern,

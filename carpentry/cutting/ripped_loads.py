@@ -51,7 +51,7 @@ class RippedLoads(Loads):
         sections: dict[tuple[object, ...], _Section] = {}
         self.sections = []
         for kind in ripping.kinds:
-            alike = kind.strips, tuple(kind.section.patterns or ())
+            alike = kind.strips, kind.one_segment, tuple(kind.section.patterns or ())
             if alike not in sections:
                 same = [one for one in ripping.kinds if one.strips == kind.strips]
                 capacity = max(one.capacity for one in same)
@@ -115,7 +115,7 @@ class _Section:
 
     def __init__(self, ripping: Ripping, kind: Kind, capacity: int, deadline: float) -> None:
         self.patterns = kind.section.patterns or []
-        self.rip_first = ripping.order is Order.RIP_FIRST
+        self.rip_first = kind.one_segment
         most = np.array([pattern.counts for pattern in self.patterns]).max(axis=0, initial=0)
         self.strips = [
             _Strip(ripping, strip, n, capacity) for strip, n in zip(kind.strips, most, strict=True)

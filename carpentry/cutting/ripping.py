@@ -6,11 +6,13 @@ exactly when sizes add up to no more than what there is.
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from decimal import Decimal
 from functools import reduce
 from math import gcd
 
 from carpentry.cutting.blocks import StripSize
-from carpentry.cutting.cross_section import BoardSection, RipPattern
+from carpentry.cutting.board_section import BoardSection
+from carpentry.cutting.cross_section import RipPattern
 from carpentry.cutting.model import Money, Pattern, Source
 from carpentry.cutting.particular import Particular
 from carpentry.cutting.patterns import Knapsack
@@ -45,12 +47,14 @@ class Item:
 @dataclass(frozen=True)
 class Kind:
     """Boards that hold the same: their capacity (kerf in) and how their section is ripped;
-    ``particular`` where they have flaws or only some parts may come from them."""
+    ``particular`` where they have flaws or only some parts may come from them. ``one_segment``
+    where they are not crosscut before they are ripped."""
 
     capacity: int
     section: RipValues
     strips: tuple[int, ...]
     particular: Particular | None = None
+    one_segment: bool = False
 
     def holds(self, item: int, of: Item) -> bool:
         """Whether it holds an item, by its number."""
@@ -67,6 +71,7 @@ class Ripping:
     where some parts may lie on them."""
 
     def __init__(self, problem: CutProblem, *, loose: bool = False) -> None:
+        self.problem = problem
         self.order = problem.order
         self.loose = loose
         self.money = Money.of([piece.price for piece in problem.stock])
@@ -122,7 +127,7 @@ class Ripping:
         known: dict[object, int] = {}
         for piece in problem.stock:
             allowed = tuple(self._allows(piece, item) for item in self.items)
-            key = (piece.thickness, piece.width, piece.length, piece.flaws, allowed)
+            key = (replace(piece, id="", price=Decimal(0), available=None), allowed)
             if piece.available == 0 or problem.sound_length(piece) <= 0:
                 continue
             if key not in known:
@@ -153,19 +158,23 @@ class Ripping:
     ) -> Kind | None:
         """How a piece is used, ``None`` for one that no part comes from."""
         capacity = (problem.sound_length(piece) + problem.kerf) // self.unit
-        high, wide = piece.thickness or 0, piece.width or 0
+        board = BoardSection.of(problem, piece)
+        crossed = problem.saw.crosses(board.width, board.thickness)
+        if self.order is Order.CROSSCUT_FIRST and not crossed:
+            return None
         usable = tuple(
             number
             for number, strip in enumerate(self.strips)
-            if strip.fits(high, wide, problem.kerf, problem.eased)
+            if strip.fits(board, problem.kerf)
             and any(self.items[i].size <= capacity for i in self.of_strip[number])
         )
         if not usable:
             return None
         most = [sum(self.demand[i] for i in self.of_strip[number]) for number in usable]
-        board = BoardSection(high, wide, problem.eased)
         section = RipValues(board, problem.kerf, [self.strips[number] for number in usable], most)
-        kind = Kind(capacity, section, usable, self._particular(problem, piece, allowed))
+        whole_length = self.order is Order.RIP_FIRST or not crossed
+        particular = self._particular(problem, piece, allowed)
+        kind = Kind(capacity, section, usable, particular, whole_length)
         held = any(kind.holds(number, item) for number, item in enumerate(self.items))
         return kind if held else None
 
@@ -179,12 +188,12 @@ class Ripping:
         for kind in self.kinds:
             patterns = kind.section.patterns
             counts = None if patterns is None else {p.counts for p in patterns}
-            every.append((kind.capacity, kind.strips, kind.particular, counts))
+            every.append(
+                (kind.capacity, kind.strips, kind.particular, counts, kind.one_segment)
+            )
         return every
 
     def _most_segments(self) -> int:
-        if self.order is Order.RIP_FIRST:
-            return 1
         places = sum(len(knapsack.sums) for knapsack in self.knapsacks)
         return 3 if places <= _THREE_SEGMENTS else 2
 
@@ -194,14 +203,22 @@ def strip_of(part: CutPart) -> StripSize:
     assert part.thickness is not None and part.width is not None
     extra = part.extra
     square = part.thickness == part.width and extra.thickness == extra.width
-    turn = part.turn and not square
-    return StripSize(part.thickness, part.width, turn, extra.thickness, extra.width, part.edges)
+    return StripSize(
+        part.thickness,
+        part.width,
+        part.turn and not square,
+        extra.thickness,
+        extra.width,
+        part.edges,
+        rip=part.rip,
+        resaw=part.resaw,
+        whole=part.whole,
+    )
 
 
 def fits_stock(part: CutPart, piece: StockPiece, problem: CutProblem) -> bool:
     """Whether a piece of stock has the section that a part is ripped from."""
-    thick, wide = piece.thickness or 0, piece.width or 0
-    return strip_of(part).fits(thick, wide, problem.kerf, problem.eased)
+    return strip_of(part).fits(BoardSection.of(problem, piece), problem.kerf)
 
 
 def _takes(piece: StockPiece, problem: CutProblem, part: CutPart) -> bool:
@@ -209,6 +226,7 @@ def _takes(piece: StockPiece, problem: CutProblem, part: CutPart) -> bool:
     return (
         piece.available != 0
         and (not part.on or piece.id in part.on)
+        and all(problem.saw.turns(end) for end in part.ends)
         and part.room(problem.kerf) <= problem.sound_length(piece) + problem.kerf
         and fits_stock(part, piece, problem)
     )
