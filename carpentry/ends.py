@@ -68,7 +68,8 @@ class EndAngle:
 
 
 Ends = tuple[EndAngle, EndAngle]
-SQUARE_ENDS: Ends = (EndAngle(), EndAngle())
+SQUARE = EndAngle()
+SQUARE_ENDS: Ends = (SQUARE, SQUARE)
 
 
 def read_angle(text: str) -> EndAngle:

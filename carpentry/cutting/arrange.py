@@ -40,10 +40,7 @@ def put_together(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[Layout
     def order(layout: Layout) -> tuple[int, int]:
         return stocks.index(layout.stock), -sum(placed.part in show for placed in layout.parts)
 
-    return tuple(
-        replace(layout, count=counted[layout])
-        for layout in sorted(counted, key=order)
-    )
+    return tuple(replace(layout, count=counted[layout]) for layout in sorted(counted, key=order))
 
 
 def lay_out(

@@ -2,6 +2,7 @@
 
 from collections import Counter
 from decimal import Decimal
+from itertools import pairwise
 
 from carpentry.cutting.plan import CutPlan, Layout, PlacedPart, Span, Status
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
@@ -80,7 +81,18 @@ def _saw(
             wrong.append(f"no part is called {placed.part}")
         else:
             wrong += _misfits(problem, piece, part, placed)
-    return wrong + replay(problem, piece, layout)
+    return wrong + _shared(problem, layout) + replay(problem, piece, layout)
+
+
+def _shared(problem: CutProblem, layout: Layout) -> list[str]:
+    """Neighbours in one strip whose ends one saw line makes, where that is not wanted."""
+    in_strip = sorted(layout.parts, key=lambda one: (one.y or (), one.z or (), one.start))
+    return [
+        f"{one.part} and {other.part} share a saw line"
+        for one, other in pairwise(in_strip)
+        if (one.y, one.z) == (other.y, other.z) and other.start < one.end
+        if not problem.share_angled_cuts
+    ]
 
 
 def _misfits(
@@ -133,5 +145,5 @@ def _section_faults(
         wrong.append(f"{part.id} may not be resawn")
     low, high = problem.eased + piece.crook, board[0] - problem.eased
     if (piece.crook or size[0] != board[0]) and not low <= y[0] <= y[1] <= high:
-        wrong.append(f"{part.id} has a rounded or crooked edge")
+        wrong.append(f"{part.id} reaches beyond the straight wood across its board")
     return wrong

@@ -8,7 +8,7 @@ from the marked face.
 from dataclasses import dataclass
 from enum import StrEnum
 
-from carpentry.ends import EndAngle
+from carpentry.ends import SQUARE, EndAngle
 
 
 class Saw(StrEnum):
@@ -35,7 +35,7 @@ class Cut:
     start: int
     end: int
     makes: tuple[int | None, int | None]
-    angle: EndAngle = EndAngle()
+    angle: EndAngle = SQUARE
 
 
 @dataclass(frozen=True)

@@ -17,7 +17,7 @@ from carpentry.cutting.mending import better_packings
 from carpentry.cutting.model import Packing
 from carpentry.cutting.particular import sound_stretches
 from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
-from carpentry.cutting.problem import CutPart, CutProblem
+from carpentry.cutting.problem import NO_LIMITS, CutPart, CutProblem, StockPiece
 from carpentry.cutting.relaxed import AnyModel, is_no_looser, leaves_something_out, relaxed
 from carpentry.cutting.ripped import Ripped
 from carpentry.cutting.ripping import fits_stock
@@ -242,6 +242,34 @@ def _unplaced(problem: CutProblem, layouts: tuple[Layout, ...]) -> tuple[Unplace
     )
 
 
+def _beyond_the_saw(
+    problem: CutProblem, part: CutPart, stock: list[StockPiece], written: Callable[[int], str]
+) -> str:
+    """Why no saw at hand makes a part, in words; empty where one does."""
+    saw = problem.saw
+    for end in part.ends:
+        if not saw.turns(end):
+            most = saw.tilt if end.bevel else saw.miter
+            return f"an end of {end.words} is beyond the saw, which goes to {most:f}°"
+    if saw == NO_LIMITS or part.width is None or part.thickness is None:
+        return ""
+    for edge in part.edges:
+        if not saw.tilts(edge):
+            return f"an edge of {edge.words} is beyond the saw, which tilts to {saw.tilt:f}°"
+    wide = max(part.width, part.thickness)
+    if not saw.crosses(wide, 0):
+        return f"{written(wide)} is wider than the saw crosscuts, {written(saw.crosscut or 0)}"
+    freely = replace(problem, saw=NO_LIMITS)
+    fitting = [piece for piece in stock if fits_stock(part, piece, freely)]
+    if not problem.is_ripped or any(fits_stock(part, piece, problem) for piece in fitting):
+        return ""
+    if not fitting:
+        return ""
+    limits = {"rips": saw.rip_depth, "resaws": saw.resaw_depth}
+    does = " and ".join(f"{word} up to {written(most)}" for word, most in limits.items() if most)
+    return f"no board gives it within what the saw does, which {does or 'reaches too short'}"
+
+
 def _reason(problem: CutProblem, part: CutPart) -> str:
     notation = Notation.MM if problem.unit is Unit.MM else Notation.SIXTY_FOURTHS
 
@@ -255,6 +283,9 @@ def _reason(problem: CutProblem, part: CutPart) -> str:
         stock = [piece for piece in stock if piece.id in part.on]
     if not stock:
         return f"nothing is left of {', '.join(part.on)}, which it may come from"
+    beyond = _beyond_the_saw(problem, part, stock, written)
+    if beyond:
+        return beyond
     if part.thickness is not None and part.width is not None:
         thick, wide = part.thickness + part.extra.thickness, part.width + part.extra.width
         fitting = [piece for piece in stock if fits_stock(part, piece, problem)]

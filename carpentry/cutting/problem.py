@@ -6,7 +6,7 @@ from decimal import Decimal
 from enum import Enum
 
 from carpentry.edges import SQUARE_EDGES, Edges
-from carpentry.ends import SQUARE_ENDS, EndAngle, Ends, is_angled
+from carpentry.ends import SQUARE, SQUARE_ENDS, EndAngle, Ends, is_angled
 from carpentry.length import Unit
 
 
@@ -40,7 +40,7 @@ class SawLimits:
         """Whether the blade tilts so far."""
         return self.tilt is None or abs(edge.degrees) <= self.tilt
 
-    def rips(self, high: int, tilt: EndAngle = EndAngle()) -> bool:
+    def rips(self, high: int, tilt: EndAngle = SQUARE) -> bool:
         """Whether a piece so thick (ticks) is ripped with a blade so tilted: depth ÷ cos θ."""
         if not self.tilts(tilt):
             return False

@@ -1,8 +1,17 @@
 """Cut problems as JSON documents (``grain-tally/cut-problem@1``)."""
 
 from dataclasses import replace
+from decimal import Decimal
 
-from carpentry.cutting.problem import NO_EXTRA, CutPart, CutProblem, Extra, Order, StockPiece
+from carpentry.cutting.problem import (
+    NO_EXTRA,
+    CutPart,
+    CutProblem,
+    Extra,
+    Order,
+    SawLimits,
+    StockPiece,
+)
 from carpentry.document import Json, Reader, parse_json
 from carpentry.edges import SQUARE_EDGES, Edges, outermost_width, read_edges, wider_width
 from carpentry.ends import SQUARE_ENDS, Ends, Measured, is_angled, outermost, read_angle
@@ -13,6 +22,8 @@ FORMAT = "grain-tally/cut-problem@1"
 MOST_PARTS = 10_000
 MOST_STOCK = 1_000
 MOST_FLAWS = 100
+SAW_LENGTHS = ("crosscut", "rip_depth", "rip_width", "resaw_depth")
+SAW_ANGLES = ("tilt", "miter")
 _NOT_YET = "is not planned yet"
 _LATER_PROBLEM = ("edge_trim", "stages")
 _LATER_PARTS = ("grain",)
@@ -38,6 +49,8 @@ def read_problem(text: str | bytes) -> CutProblem:
     keep = reader.ticks("keep_offcut_from", unit, "0")
     owned_first = reader.flag("owned_first", False)
     eased = reader.ticks("eased", unit, "0")
+    keep_width = reader.ticks("keep_offcut_width", unit, "0")
+    saw = _saw(reader.inside("saw"), unit)
     stock = [_stock(item, unit) for item in reader.items("stock", most=MOST_STOCK)]
     parts = [_part(item, unit) for item in reader.items("parts", most=MOST_PARTS)]
     reader.refuse(_LATER_PROBLEM, _NOT_YET)
@@ -66,7 +79,37 @@ def read_problem(text: str | bytes) -> CutProblem:
         keep_offcut_from=keep,
         owned_first=owned_first,
         eased=eased,
+        keep_width=keep_width,
+        saw=saw,
     )
+
+
+def _saw(item: Reader, unit: Unit) -> SawLimits:
+    """What the saw can do; without limit where nothing is said."""
+
+    def length(name: str) -> int | None:
+        return item.ticks(name, unit, least=1) if item.has(name) else None
+
+    def angle(name: str) -> Decimal | None:
+        typed = item.text(name, "")
+        try:
+            return read_saw_angle(typed) if typed else None
+        except CarpentryError as error:
+            item.fault(name, error.problems[0].message)
+            return None
+
+    crosscut, rip_depth, rip_width, resaw_depth = map(length, SAW_LENGTHS)
+    limits = SawLimits(crosscut, rip_depth, rip_width, resaw_depth, *map(angle, SAW_ANGLES))
+    item.refuse_unknown()
+    return limits
+
+
+def read_saw_angle(text: str) -> Decimal:
+    """How far a saw tilts or turns from square, in degrees. Raises ``CarpentryError``."""
+    angle = read_angle(text)
+    if angle.bevel or angle.degrees < 0:
+        raise CarpentryError(f"“{text.strip()}” is no angle of a saw: write degrees such as 45")
+    return angle.degrees
 
 
 def _sections(reader: Reader, stock: list[StockPiece], parts: list[CutPart]) -> None:
@@ -102,10 +145,15 @@ def _stock(item: Reader, unit: Unit) -> StockPiece:
         *_section(item, unit),
     )
     item.nothing("available")
+    crook = item.ticks("crook", unit, "0")
+    if piece.width is not None and crook >= piece.width:
+        item.fault("crook", "is as much as the board is wide: nothing straight is left")
+    elif crook and piece.width is None:
+        item.fault("crook", "needs a thickness and a width")
     told = item.items("flaws", most=MOST_FLAWS, required=False)
     flaws = [_flaw(one, unit, piece.length) for one in told]
     item.refuse_unknown()
-    return replace(piece, flaws=tuple(sorted(flaws)))
+    return replace(piece, flaws=tuple(sorted(flaws)), crook=crook)
 
 
 def _flaw(item: Reader, unit: Unit, length: int) -> tuple[int, int]:
@@ -206,6 +254,9 @@ def _part(item: Reader, unit: Unit) -> CutPart:
         tuple(item.texts("on")),
         _edges(item),
         item.flag("show", False),
+        item.flag("rip", True),
+        item.flag("resaw", True),
+        item.flag("whole", False),
     )
     part = _with_bevels(item, part)
     part = _measured_over_all(item, part, measured)
@@ -243,6 +294,12 @@ def problem_document(problem: CutProblem) -> Json:
         sizes = {"length": one.length, "width": one.width, "thickness": one.thickness}
         return {"extra": {name: written(size) for name, size in sizes.items() if size}}
 
+    def saw(limits: SawLimits) -> Json:
+        lengths = {name: getattr(limits, name) for name in SAW_LENGTHS}
+        angles = {name: getattr(limits, name) for name in SAW_ANGLES}
+        told = {name: written(size) for name, size in lengths.items() if size is not None}
+        return told | {name: f"{most:f}" for name, most in angles.items() if most is not None}
+
     def flaw(span: tuple[int, int]) -> Json:
         return {"from": written(span[0]), "to": written(span[1])}
 
@@ -255,6 +312,8 @@ def problem_document(problem: CutProblem) -> Json:
         "eased": written(problem.eased),
         "owned_first": problem.owned_first,
         "keep_offcut_from": written(problem.keep_offcut_from),
+        "keep_offcut_width": written(problem.keep_width),
+        "saw": saw(problem.saw),
         "trim": {"start": written(problem.trim_start), "end": written(problem.trim_end)},
         "stock": [
             {
@@ -265,6 +324,7 @@ def problem_document(problem: CutProblem) -> Json:
             }
             | section(piece)
             | ({"flaws": [flaw(one) for one in piece.flaws]} if piece.flaws else {})
+            | ({"crook": written(piece.crook)} if piece.crook else {})
             for piece in problem.stock
         ],
         "parts": [
@@ -275,6 +335,9 @@ def problem_document(problem: CutProblem) -> Json:
             | ({} if part.turn else {"turn": False})
             | ({} if part.clear else {"clear": False})
             | ({"show": True} if part.show else {})
+            | ({} if part.rip else {"rip": False})
+            | ({} if part.resaw else {"resaw": False})
+            | ({"whole": True} if part.whole else {})
             | ({"on": list(part.on)} if part.on else {})
             | (extra(part.extra) if part.extra != NO_EXTRA else {})
             for part in problem.parts

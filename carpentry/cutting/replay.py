@@ -52,8 +52,8 @@ class Piece:
     spans: tuple[Span, ...]
 
     def corners(self) -> Iterator[Point]:
-        for x, y, z in product(*self.spans):
-            yield x, y, z
+        x_span, y_span, z_span = self.spans
+        yield from product(x_span, y_span, z_span)
 
     def size(self, axis: int) -> float:
         low, high = self.spans[axis]
@@ -195,9 +195,7 @@ class _Sawing:
 
     def _holds(self, piece: Piece, rest: Leftover) -> bool:
         corners = list(product(*self._box(rest)))
-        return all(
-            side.holds((x, y, z), TOLERANCE) for side in piece.sides for x, y, z in corners
-        )
+        return all(side.holds((x, y, z), TOLERANCE) for side in piece.sides for x, y, z in corners)
 
     def _spoilt(self, rest: Leftover) -> bool:
         """Whether a leftover has unsound wood in it."""
@@ -263,7 +261,7 @@ def _tightened(sides: tuple[Side, ...], spans: tuple[Span, ...]) -> Piece:
     """The piece between sides, each span as short as they make it."""
     found = list(spans)
     for axis in (2, 1, 0):
-        corners = list(product(*found))
+        corners: list[Point] = list(product(found[0], found[1], found[2]))
         mine = [side for side in sides if side.axis == axis]
         low = min(_tightest(mine, corner, upper=False) for corner in corners)
         high = max(_tightest(mine, corner, upper=True) for corner in corners)

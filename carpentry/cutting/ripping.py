@@ -188,9 +188,7 @@ class Ripping:
         for kind in self.kinds:
             patterns = kind.section.patterns
             counts = None if patterns is None else {p.counts for p in patterns}
-            every.append(
-                (kind.capacity, kind.strips, kind.particular, counts, kind.one_segment)
-            )
+            every.append((kind.capacity, kind.strips, kind.particular, counts, kind.one_segment))
         return every
 
     def _most_segments(self) -> int:

@@ -8,9 +8,8 @@ from itertools import count
 from carpentry.cutting.cuts import Cut, Saw, SawnPiece
 from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
 from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
-from carpentry.ends import EndAngle
+from carpentry.ends import SQUARE, EndAngle
 
-SQUARE = EndAngle()
 SLACK = 2  # ticks that slanted faces may be off by: their reach is rounded to whole ticks
 _STAGES = {
     Order.RIP_FIRST: ("yz", "x"),
@@ -56,20 +55,46 @@ Sides = tuple[_Plane, _Plane]
 @dataclass(frozen=True)
 class _Region:
     """A piece that is still to be cut, between its sides along, across and through the board.
-    ``free`` is the space along and across it that no slanted side reaches into."""
+    ``free`` is the space along and across it that no slanted side reaches into; ``older`` are sides
+    behind newer ones (axis, lower 0 or upper 1) that still bound it, as one of them is slanted."""
 
     number: int
     x: Sides
     y: Sides
     z: Sides
     free: tuple[Span, Span]
+    older: tuple[tuple[str, int, _Plane], ...] = ()
 
-    def freed(self, axis: str, low: int, high: int) -> "_Region":
-        """The piece with this free space along (``x``) or across it (``y``)."""
+    def between(self, axis: str, sides: Sides, free: Span, number: int) -> "_Region":
+        """The piece that a cut on an axis leaves, with its new sides and free space there."""
+        old: Sides = getattr(self, axis)
+        older = tuple(
+            (axis, which, side)
+            for which, (side, new) in enumerate(zip(old, sides, strict=True))
+            if side != new and (side.angle.degrees or new.angle.degrees)
+        )
+        kept = replace(self, number=number, older=(*self.older, *older))
         along, across = self.free
         if axis == "x":
-            return replace(self, free=((low, high), across))
-        return replace(self, free=(along, (low, high))) if axis == "y" else self
+            return replace(kept, x=sides, free=(free, across))
+        if axis == "y":
+            return replace(kept, y=sides, free=(along, free))
+        return replace(kept, z=sides)
+
+    def on_face(self, deeper: int) -> "_Region":
+        """The piece measured on a face so many ticks deeper."""
+
+        def there(side: _Plane) -> _Plane:
+            return _Plane(side.far(deeper, 0), side.angle)
+
+        low, high = self.y
+        older = tuple((a, w, there(side) if a == "y" else side) for a, w, side in self.older)
+        return replace(self, y=(there(low), there(high)), older=older)
+
+    def every(self, axis: str, which: int) -> list[_Plane]:
+        """The lower (0) or upper (1) sides that bound it on an axis."""
+        newest: Sides = getattr(self, axis)
+        return [newest[which], *(s for a, w, s in self.older if (a, w) == (axis, which))]
 
     @property
     def high(self) -> int:
@@ -309,15 +334,14 @@ class _Bench:
         start_plane, end_plane = _Plane(at, angle), _Plane(end, angle)
         across = (region.high, region.wide) if saw is Saw.CROSSCUT else (region.high, 0)
         below = above = None
-        free_low, free_high = region.free[axis == "y"]
-        if _is_beyond(start_plane, low, across):
-            below = replace(region, number=next(self._numbers), **{axis: (low, start_plane)})
-            below = below.freed(axis, free_low, min(free_high, at, start_plane.far(*across)))
-        if _is_beyond(high, end_plane, across):
-            above = replace(region, number=next(self._numbers), **{axis: (end_plane, high)})
-            above = above.freed(axis, max(free_low, end, end_plane.far(*across)), free_high)
-            if saw is Saw.RESAW:
-                above = replace(above, y=_on_face(region.y, end - low.at))
+        free = region.free[axis == "y"]
+        if _is_beyond([start_plane], region.every(axis, 0), across):
+            ends = free[0], min(free[1], at, start_plane.far(*across))
+            below = region.between(axis, (low, start_plane), ends, next(self._numbers))
+        if _is_beyond(region.every(axis, 1), [end_plane], across):
+            ends = max(free[0], end, end_plane.far(*across)), free[1]
+            above = region.between(axis, (end_plane, high), ends, next(self._numbers))
+            above = above.on_face(end - low.at) if saw is Saw.RESAW else above
         makes = (below.number if below else None, above.number if above else None)
         self.cuts.append(Cut(saw, region.number, at, end, makes, angle))
         return below, above
@@ -341,7 +365,8 @@ class _Bench:
             return
         rest: _Region | None = region
         for box in kept:
-            assert rest is not None
+            if rest is None:
+                return
             if box.start > rest.free[0][0]:
                 below, above = self._cut(rest, Saw.CROSSCUT, box.start - self.kerf)
                 if below:
@@ -353,9 +378,8 @@ class _Bench:
             below, rest = self._cut(rest, Saw.CROSSCUT, box.end)
             if below:
                 self.pieces.append(SawnPiece(below.number, keep=True))
-            if rest is None:
-                return
-        self.pieces.append(SawnPiece(rest.number))
+        if rest:
+            self.pieces.append(SawnPiece(rest.number))
 
     def _is_kept(self, box: Leftover) -> bool:
         problem, piece = self.problem, self.piece
@@ -399,23 +423,18 @@ def _sides(span: Span, ends: tuple[EndAngle, EndAngle], thickness: int, width: i
     return _Plane(low, left.flipped), _Plane(high, right)
 
 
-def _is_beyond(one: _Plane, other: _Plane, across: Span) -> bool:
-    """Whether there is wood between a side and another one before it, somewhere."""
-    slack = SLACK if one.angle.degrees or other.angle.degrees else 0
-    edges = one.at - other.at, one.far(*across) - other.far(*across)
-    return max(edges) > slack
+def _is_beyond(uppers: Sequence[_Plane], lowers: Sequence[_Plane], across: Span) -> bool:
+    """Whether there is wood between sides, on one edge or face or the other."""
+    slack = SLACK if any(side.angle.degrees for side in (*uppers, *lowers)) else 0
+    near = min(side.at for side in uppers) - max(side.at for side in lowers)
+    far = min(s.far(*across) for s in uppers) - max(s.far(*across) for s in lowers)
+    return max(near, far) > slack
 
 
 def _fills(box: _Box, region: _Region) -> bool:
     """Whether a piece has the section of a part, where the part lies."""
     alike = all(one.is_like(other) for one, other in zip(box.y, region.y, strict=True))
     return alike and box.z == region.z
-
-
-def _on_face(sides: Sides, deeper: int) -> Sides:
-    """Sides of a piece as they are on a face so many ticks deeper."""
-    low, high = (_Plane(side.far(deeper, 0), side.angle) for side in sides)
-    return low, high
 
 
 def _touches(box: _Box, which: int, angle: EndAngle, face: int) -> int:

@@ -79,11 +79,11 @@ def _still_good(problem: CutProblem, before: CutPlan) -> list[Layout]:
     for layout in before.layouts:
         if layout.stock not in free or any(one.part not in wanted for one in layout.parts):
             continue
-        layout = with_cuts(problem, layout)
-        if layout_faults(problem, layout):
+        sawn = with_cuts(problem, layout)
+        if layout_faults(problem, sawn):
             continue
         held = Counter(placed.part for placed in layout.parts)
-        for board in _singly([layout]):
+        for board in _singly([sawn]):
             available = free[layout.stock]
             if available == 0 or not held <= wanted:
                 break

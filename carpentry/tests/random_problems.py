@@ -27,14 +27,16 @@ def random_problem(sort: str, seed: int, *, most: int = 6) -> CutProblem:
         for number in range(chance.randint(1, 3))
     )
     widest = max(piece.width or 0 for piece in stock)
-    parts = []
+    parts: list[CutPart] = []
     while len(parts) < chance.randint(1, most):
         part = _part(chance, len(parts), thickness, widest, sort)
         if part is not None:
             parts.append(part if ripped else _as_wide(part, stock[0]))
     if not ripped and angled:
-        stock = tuple(StockPiece(p.id, p.length, p.price, p.available, thickness, stock[0].width)
-                      for p in stock)
+        stock = tuple(
+            StockPiece(p.id, p.length, p.price, p.available, thickness, stock[0].width)
+            for p in stock
+        )
     return CutProblem(
         unit=Unit.INCH,
         kerf=chance.choice([SIXTEENTH, 2 * SIXTEENTH, 3 * 320]),
@@ -68,7 +70,7 @@ def _stock(
     length = chance.choice([6, 8, 10]) * TICKS_PER_FOOT
     price = Decimal(chance.randint(300, 2000)).scaleb(-2)
     width = ticks(chance.choice(["3 1/2", "5 1/2", "9 1/4"])) if ripped else None
-    flaws = ()
+    flaws: tuple[tuple[int, int], ...] = ()
     if sort in ("flawed", "mixed") and chance.random() < 0.7:
         at = chance.randint(8, 60) * TICKS_PER_INCH
         flaws = ((at, at + chance.randint(1, 40) * SIXTEENTH),)

@@ -303,10 +303,10 @@ class CheckTest(TestCase):
         check_plan(self.problem, self.plan)
         second = self.plan.layouts[0].parts[1]
         closer = {"start": second.start - 8, "end": second.end - 8}
-        self.refused("before the saw is clear", self.problem, **closer)
+        self.refused("its size or place", self.problem, **closer)
         self.refused("other ends", self.problem, ends=SQUARE_ENDS)
         alone = replace(self.problem, share_angled_cuts=False)
-        self.refused("before the saw is clear", alone)
+        self.refused("share a saw line", alone)
 
 
 def json_of(given: CutProblem) -> str:

@@ -53,7 +53,7 @@ class CheckTest(TestCase):
             moved = PlacedPart(second.part, first.end, first.end + second.end - second.start)
             return replace(layout, parts=(first, moved, *others))
 
-        self.refused(self.spoiled(close_up), "no straight saw")
+        self.refused(self.spoiled(close_up), "its size or place is another")
 
     def test_a_part_in_the_trim(self) -> None:
         def shift(layout: Layout) -> Layout:

@@ -15,6 +15,7 @@ from carpentry.cutting import (
     CutPart,
     CutPlan,
     CutProblem,
+    Layout,
     Order,
     PlacedPart,
     Status,
@@ -25,15 +26,23 @@ from carpentry.cutting import (
     read_plan,
 )
 from carpentry.cutting.blocks import StripSize
-from carpentry.cutting.cross_section import BoardSection, rip_patterns
+from carpentry.cutting.board_section import BoardSection
+from carpentry.cutting.cross_section import rip_patterns
 from carpentry.cutting.plan_file import plan_document
 from carpentry.cutting.problem import Extra
 from carpentry.cutting.ripped import Ripped
+from carpentry.cutting.sawing import with_cuts
 from carpentry.errors import PlanCheckError
 from carpentry.length import TICKS_PER_INCH, Unit
 from carpentry.tests.problems import rip_size, ticks
 
 KERF = ticks("1/8")
+
+
+def section(thickness: int, width: int) -> BoardSection:
+    return BoardSection(thickness, width, 0, width)
+
+
 FIVE = Budget(5.0)
 
 
@@ -62,7 +71,7 @@ class CrossSectionTest(TestCase):
     def counts(self, thickness: str, width: str, *sizes: tuple[str, str]) -> set[tuple[int, ...]]:
         strips = tuple(StripSize(ticks(t), ticks(w), True) for t, w in sizes)
         most = tuple(99 for _ in sizes)
-        found = rip_patterns(BoardSection(ticks(thickness), ticks(width)), KERF, strips, most)
+        found = rip_patterns(section(ticks(thickness), ticks(width)), KERF, strips, most)
         assert found is not None
         return {pattern.counts for pattern in found}
 
@@ -79,7 +88,7 @@ class CrossSectionTest(TestCase):
 
     def test_no_turning(self) -> None:
         strips = (StripSize(ticks("3/8"), ticks("1 1/2"), False),)
-        found = rip_patterns(BoardSection(ticks("1 1/2"), ticks("3 1/2")), KERF, strips, (99,))
+        found = rip_patterns(section(ticks("1 1/2"), ticks("3 1/2")), KERF, strips, (99,))
         assert found is not None
         self.assertEqual({p.counts for p in found}, {(6,)})
 
@@ -90,7 +99,7 @@ class CrossSectionTest(TestCase):
             widths = sorted(chance.sample(range(16, 60), 3))
             board = chance.randint(60, 150)
             strips = tuple(StripSize(100, w * 100, False) for w in widths)
-            found = rip_patterns(BoardSection(100, board * 100), 200, strips, (9, 9, 9))
+            found = rip_patterns(section(100, board * 100), 200, strips, (9, 9, 9))
             assert found is not None
             fits = [
                 counts
@@ -113,7 +122,7 @@ class CrossSectionTest(TestCase):
             StripSize(ticks(t), ticks(w), True)
             for t, w in (("3/4", "1 1/2"), ("1 1/2", "2 1/2"), ("3/8", "1"))
         )
-        found = rip_patterns(BoardSection(ticks("1 1/2"), ticks("7 1/4")), KERF, strips, (9, 9, 9))
+        found = rip_patterns(section(ticks("1 1/2"), ticks("7 1/4")), KERF, strips, (9, 9, 9))
         assert found is not None
         for pattern in found:
             for strip in pattern.strips:
@@ -128,9 +137,7 @@ class CrossSectionTest(TestCase):
 
     def test_too_many_to_list(self) -> None:
         sizes = tuple(StripSize(n * 100, n * 150, True) for n in range(4, 13))
-        self.assertIsNone(
-            rip_patterns(BoardSection(6000, 11000), 100, sizes, tuple(40 for _ in sizes))
-        )
+        self.assertIsNone(rip_patterns(section(6000, 11000), 100, sizes, tuple(40 for _ in sizes)))
 
 
 class RippedPlanTest(TestCase):
@@ -195,7 +202,7 @@ class RippedPlanTest(TestCase):
             eased = replace(given, eased=ticks("1/8"))
             plan = plan_cuts(eased, FIVE)
             self.assertEqual(plan.pieces_of_stock, boards, width)
-            with self.assertRaisesRegex(PlanCheckError, "rounded edge"):
+            with self.assertRaisesRegex(PlanCheckError, "beyond the straight wood"):
                 check_plan(eased, plan_cuts(given, FIVE))
         whole = problem(
             pieces, [part("rail", "1 1/2", "3 1/2", "59", 1), part("slat", "1 1/2", "1", "20", 1)]
@@ -383,8 +390,8 @@ class CheckTest(TestCase):
     def test_what_is_wrong(self) -> None:
         check_plan(self.problem, self.plan)
         self.refused("not ripped to its section", y=(0, ticks("2")))
-        self.refused("beyond sound wood", y=(ticks("4"), ticks("6 1/2")))
-        self.refused("no straight saw", y=(ticks("1"), ticks("3 1/2")))
+        self.refused("beyond the straight wood", y=(ticks("4"), ticks("6 1/2")))
+        self.refused("its size or place", y=(ticks("1"), ticks("3 1/2")))
 
     def test_a_pinwheel_cannot_be_sawn(self) -> None:
         """Four parts around a hole: each is free of the others, but no straight cut begins."""
@@ -401,9 +408,9 @@ class CheckTest(TestCase):
             PlacedPart("flat", ticks("2 1/8"), ticks("8 1/8"), (0, 2 * inch), z),
         )
         good = plan_cuts(board, FIVE)
-        layout = replace(good.layouts[0], parts=wheel, leftover=(), count=1)
+        layout = with_cuts(board, Layout(good.layouts[0].stock, 1, wheel))
         plan = replace(good, layouts=(layout,), price=Decimal("1.00"), bound=Decimal("1.00"))
-        with self.assertRaisesRegex(PlanCheckError, "no straight saw"):
+        with self.assertRaisesRegex(PlanCheckError, "its size or place"):
             check_plan(board, plan)
 
 
