@@ -69,3 +69,22 @@ def mean_width(width: int, edges: Edges, thickness: int) -> int:
     """The width half-way through the thickness (ticks): what a part's volume goes by. Nothing where
     the edges leave nothing."""
     return max(0, width - abs(sum(_gains(edges, thickness))) // 2)
+
+
+def edges_told(edges: Edges) -> str:
+    """Both edges in words, and whether they lean alike or apart; nothing for square ones."""
+    left, right = edges
+    if not left.degrees and not right.degrees:
+        return ""
+    if left.degrees == right.degrees:
+        wider = "face" if left.degrees > 0 else "back"
+        return f"both {abs(left.degrees):f}°, leaning apart: the {wider} is wider"
+    if left.degrees == -right.degrees:
+        return f"both {abs(left.degrees):f}°, leaning alike"
+    return f"left {_edge_told(left)}, right {_edge_told(right)}"
+
+
+def _edge_told(edge: EndAngle) -> str:
+    if not edge.degrees:
+        return "square"
+    return f"{abs(edge.degrees):f}° with the long point on the {edge.long_point}"

@@ -274,6 +274,17 @@ def write_length(ticks: int, notation: Notation | str) -> WrittenLength:
     return WrittenLength(ticks, shown, numerator, below, "″", exact)
 
 
+def measured_in(ticks: int, notation: Notation | str) -> Notation:
+    """The notation in which a length (ticks) is set at the saw: millimetres where it is a whole
+    number of halves of them but no fraction of an inch, and the other way round; else the given
+    one."""
+    notation = Notation(notation)
+    in_inches, in_millimetres = not ticks % (TICKS_PER_INCH // 64), not ticks % (TICKS_PER_MM // 2)
+    if notation is Notation.MM:
+        return Notation.SIXTY_FOURTHS if in_inches and not in_millimetres else notation
+    return Notation.MM if in_millimetres and not in_inches else notation
+
+
 def interchange(ticks: int, unit: Unit | str) -> str:
     """A length (ticks) as files write it, so that reading it back gives the same ticks.
 

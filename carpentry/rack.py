@@ -5,7 +5,7 @@ A measured size is trusted before a yard's, a yard's before the standard one.
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 from itertools import pairwise
 
@@ -13,6 +13,7 @@ from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, interchange, read_length
 from carpentry.sizes import (
     NO_OWN,
+    STANDARD_SIZES,
     OwnStocks,
     Section,
     StockName,
@@ -54,13 +55,15 @@ class BoardFields:
 @dataclass(frozen=True)
 class OnHand:
     """What a plan knows of a board on hand: boards that are equal in this are alike. ``length`` in
-    ticks, ``section`` where it was measured, ``flaws`` from–to, ``number`` where a part names it.
+    ticks, ``section`` where it was measured, ``flaws`` from–to, ``number`` where a part names it,
+    ``crook`` the hollow of its curved edge.
     """
 
     length: int
     section: Section | None = None
     flaws: tuple[tuple[int, int], ...] = ()
     number: int | None = None
+    crook: int = 0
 
 
 @dataclass(frozen=True)
@@ -96,7 +99,8 @@ class MeasuredBoard:
 
     @property
     def on_hand(self) -> OnHand:
-        return OnHand(self.length, self.section if self.is_measured else None, self.flaws)
+        measured = self.is_measured or self.crook
+        return OnHand(self.length, self.section if measured else None, self.flaws, crook=self.crook)
 
     @property
     def unevenness(self) -> int:
@@ -106,9 +110,9 @@ class MeasuredBoard:
     @property
     def straight_width(self) -> int | None:
         """The width of the straight strip when both edges are straightened; ``None`` where there is
-        none, the whole width where there is no crook."""
+        none, as in a twisted board, the whole width where there is no crook."""
         section = self.section
-        if section is None:
+        if section is None or self.twisted:
             return None
         if not self.crook:
             return section.width
@@ -125,8 +129,8 @@ class MeasuredBoard:
             return "a sheet: not planned yet"
         if self.twisted:
             return "twisted: rejected"
-        if self.crook:
-            return "crooked: straighten it first"
+        if self.crook and self.straight_width is None:
+            return "crooked: nothing straight is left of it"
         under = max(standard.width - section.width, standard.thickness - section.thickness)
         if under > CLOSE_TO_NAME:
             return "more than 1/8 in under its name"
@@ -159,6 +163,36 @@ def section_noted(section: Section, unit: Unit) -> dict[str, str]:
         "thickness": interchange(section.thickness, unit),
         "width": interchange(section.width, unit),
     }
+
+
+def offcut_stock(stock: StockName, section: Section | None) -> StockName | None:
+    """The name under which an offcut of a stock is laid on the rack: the stock's own where its
+    section (ticks) is about that, else the largest size of the wood that is in it; ``None`` where
+    no size is."""
+    standard = standard_section(stock)
+    if section is None or standard is None or stock.own:
+        return stock
+    if _holds(section, standard) or _is_close(section, standard):
+        return stock
+    sizes = [size for size in STANDARD_SIZES.values() if not size.section.round]
+    inside = [size for size in sizes if _holds(section, size.section)]
+    if not inside:
+        return None
+    best = max(inside, key=lambda size: (size.section.area, size.name))
+    return replace(stock, size=best.name)
+
+
+def _holds(section: Section, size: Section) -> bool:
+    """Whether a size is in a section, which is not so much larger that the name would mislead."""
+    return all(
+        own <= real <= own * 3 // 2
+        for real, own in ((section.thickness, size.thickness), (section.width, size.width))
+    )
+
+
+def _is_close(section: Section, size: Section) -> bool:
+    under = max(size.thickness - section.thickness, size.width - section.width)
+    return 0 <= under <= CLOSE_TO_NAME
 
 
 def read_flaws(text: str, unit: Unit, length: int) -> tuple[tuple[int, int], ...]:

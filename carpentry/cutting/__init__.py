@@ -5,15 +5,28 @@ Files are read by ``read_problem`` and written by ``plan_document``.
 """
 
 from carpentry.cutting.check import check_plan
-from carpentry.cutting.near_miss import NearMiss, near_misses
+from carpentry.cutting.cuts import Cut, Saw, SawnPiece
+from carpentry.cutting.near_miss import Cause, NearMiss, less_trim, near_misses
 from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status, Unplaced
 from carpentry.cutting.plan_file import plan_document, read_plan
 from carpentry.cutting.planner import Budget, Progress, first_plan, plan_cuts, steadied
-from carpentry.cutting.problem import CutPart, CutProblem, Extra, Order, StockPiece
-from carpentry.cutting.problem_file import problem_document, read_problem
+from carpentry.cutting.problem import (
+    NO_LIMITS,
+    CutPart,
+    CutProblem,
+    Extra,
+    Order,
+    SawLimits,
+    StockPiece,
+)
+from carpentry.cutting.problem_file import problem_document, read_problem, read_saw_angle
+from carpentry.cutting.sawing import with_cuts
 
 __all__ = [
+    "NO_LIMITS",
     "Budget",
+    "Cause",
+    "Cut",
     "CutPart",
     "CutPlan",
     "CutProblem",
@@ -24,16 +37,22 @@ __all__ = [
     "Order",
     "PlacedPart",
     "Progress",
+    "Saw",
+    "SawLimits",
+    "SawnPiece",
     "Status",
     "StockPiece",
     "Unplaced",
     "check_plan",
     "first_plan",
+    "less_trim",
     "near_misses",
     "plan_cuts",
     "plan_document",
     "problem_document",
     "read_plan",
     "read_problem",
+    "read_saw_angle",
     "steadied",
+    "with_cuts",
 ]

@@ -143,7 +143,8 @@ def _section_faults(
         wrong.append(f"{part.id} may not be ripped")
     if not part.resaw and size[1] != board[1]:
         wrong.append(f"{part.id} may not be resawn")
-    low, high = problem.eased + piece.crook, board[0] - problem.eased
+    eased = max(problem.eased, piece.corner)
+    low, high = eased + piece.crook, board[0] - eased
     if (piece.crook or size[0] != board[0]) and not low <= y[0] <= y[1] <= high:
         wrong.append(f"{part.id} reaches beyond the straight wood across its board")
     return wrong

@@ -1,21 +1,47 @@
 """The mistake the saw punishes: parts that fit a board on paper, but not with kerf and trim."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from enum import StrEnum
 
+from carpentry.cutting.plan import CutPlan
+from carpentry.cutting.planner import first_plan
 from carpentry.cutting.problem import CutProblem
 from carpentry.ends import is_angled
+from carpentry.length import TICKS_PER_INCH
+
+CLOSE = TICKS_PER_INCH // 2  # parts that are too long by no more than this are a near miss
+_MOST_PIECES = 300  # above which nobody looks what less trim would save
+_STEP = TICKS_PER_INCH // 16
+
+
+class Cause(StrEnum):
+    """What takes most of the wood that is missing."""
+
+    KERF = "kerf"
+    TRIM = "trim"
+    LENGTH = "length"
 
 
 @dataclass(frozen=True)
 class NearMiss:
-    """``count`` of a part add up to no more than a piece of stock is long, yet do not come out of
-    it: ``missing`` ticks are lost to kerf and trims."""
+    """``count`` of a part do not come out of a piece of stock by ``missing`` ticks: their own
+    length goes ``over`` what it has, ``kerf`` and ``trim`` take the rest; what is spare of the
+    stock is set against the trim."""
 
     part: str
     count: int
     stock: str
     missing: int
+    over: int
+    kerf: int
+    trim: int
+
+    @property
+    def cause(self) -> Cause:
+        if self.over and self.over >= max(self.kerf, self.trim):
+            return Cause.LENGTH
+        return Cause.TRIM if self.trim > self.kerf else Cause.KERF
 
 
 def near_misses(problem: CutProblem) -> Iterator[NearMiss]:
@@ -25,10 +51,43 @@ def near_misses(problem: CutProblem) -> Iterator[NearMiss]:
     """
     for part in (one for one in problem.parts if not is_angled(one.ends)):
         for piece in problem.stock:
-            promised = piece.length // part.sawn_length
-            if promised < 1 or promised > part.quantity:
+            promised = (piece.length + CLOSE) // part.sawn_length
+            if promised < 1 or promised > part.quantity or (part.on and piece.id not in part.on):
                 continue
-            needed = promised * (part.sawn_length + problem.kerf) - problem.kerf
-            missing = needed - problem.sound_length(piece)
+            kerf = (promised - 1) * problem.kerf
+            trim = problem.trim_start + problem.trim_end
+            over = promised * part.sawn_length - piece.length
+            missing = over + kerf + trim
             if missing > 0:
-                yield NearMiss(part.id, promised, piece.id, missing)
+                spare = max(0, -over)
+                yield NearMiss(
+                    part.id,
+                    promised,
+                    piece.id,
+                    missing,
+                    max(0, over),
+                    kerf - max(0, spare - trim),
+                    max(0, trim - spare),
+                )
+
+
+def less_trim(problem: CutProblem, plan: CutPlan) -> tuple[int, int] | None:
+    """By how many ticks less first trim a purchase would have fewer boards and cost no more, and
+    how many fewer at the least; ``None`` where it would not, or nobody looked: where boards are
+    ripped, and for many pieces."""
+    pieces = sum(part.quantity for part in problem.parts)
+    if problem.is_ripped or problem.trim_start < _STEP or pieces > _MOST_PIECES or plan.unplaced:
+        return None
+
+    def saved(less: int) -> int:
+        other = first_plan(replace(problem, trim_start=problem.trim_start - less))
+        cheaper = not other.unplaced and other.price <= plan.price
+        return plan.pieces_of_stock - other.pieces_of_stock if cheaper else 0
+
+    low, high = 0, problem.trim_start // _STEP
+    if saved(high * _STEP) < 1:
+        return None
+    while high - low > 1:
+        middle = (low + high) // 2
+        low, high = (low, middle) if saved(middle * _STEP) > 0 else (middle, high)
+    return high * _STEP, saved(high * _STEP)

@@ -37,12 +37,13 @@ class PlacedPart:
 @dataclass(frozen=True)
 class Leftover:
     """Sound wood that no part uses, in ticks from the board's marked end; on a ripped board also
-    across and through it."""
+    across and through it; worth a ``keep`` where it is long and wide enough."""
 
     start: int
     end: int
     y: Span | None = None
     z: Span | None = None
+    keep: bool = False
 
     @property
     def length(self) -> int:
@@ -77,6 +78,8 @@ class CutPlan:
 
     ``optimal`` means that price and number of pieces are proven least among plans of the allowed
     cuts; otherwise ``bound`` is a price below which no such plan that places as many parts exists.
+    ``rip_set_ups`` is how many a board had at the most in what was looked at; ``None`` for no such
+    limit.
     """
 
     status: Status
@@ -84,6 +87,7 @@ class CutPlan:
     bound: Decimal
     layouts: tuple[Layout, ...]
     unplaced: tuple[Unplaced, ...]
+    rip_set_ups: int | None = None
 
     @property
     def pieces_of_stock(self) -> int:

@@ -21,6 +21,8 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
     def box(one: PlacedPart | Leftover) -> Json:
         spans = {"x": (one.start, one.end), "y": one.y, "z": one.z}
         written: Json = {axis: span(*along) for axis, along in spans.items() if along}
+        if isinstance(one, Leftover) and one.keep:
+            written["keep"] = True
         if isinstance(one, PlacedPart) and is_angled(one.ends):
             written["ends"] = [str(end) for end in one.ends]
         if isinstance(one, PlacedPart) and is_angled(one.edges):
@@ -48,6 +50,8 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
             {"part": u.part, "quantity": u.quantity, "reason": u.reason} for u in plan.unplaced
         ],
     }
+    if plan.rip_set_ups is not None:
+        document["rip_set_ups"] = plan.rip_set_ups
     if seconds is not None:
         document["seconds"] = round(seconds, 3)
     return document
@@ -126,7 +130,7 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
                 layout["stock"],
                 layout["count"],
                 tuple(PlacedPart(p["part"], *box(p), ends(p), edges(p)) for p in layout["parts"]),
-                tuple(Leftover(*box(rest)) for rest in layout["leftover"]),
+                tuple(Leftover(*box(rest), rest.get("keep", False)) for rest in layout["leftover"]),
                 tuple(_read_cut(cut, unit) for cut in layout.get("cuts", ())),
                 tuple(
                     SawnPiece(int(number), fate.get("part", ""), fate.get("keep", False))
@@ -136,4 +140,5 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
             for layout in document["layouts"]
         ),
         tuple(Unplaced(u["part"], u["quantity"], u["reason"]) for u in document["unplaced"]),
+        document.get("rip_set_ups"),
     )

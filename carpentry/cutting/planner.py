@@ -225,6 +225,7 @@ def _checked(
         bound=model.money.price(cost if proven else min(bound, cost)),
         layouts=layouts,
         unplaced=unplaced,
+        rip_set_ups=model.rip_set_ups if isinstance(model, Ripped) else None,
     )
     check_plan(problem, plan)
     return plan

@@ -71,7 +71,8 @@ class StockPiece:
     ``length`` in ticks, the real one; ``price`` of one piece; ``available`` pieces, ``None`` for
     as many as wanted. ``thickness`` and ``width`` in ticks where parts may be ripped from it.
     ``flaws`` are stretches of unsound wood, from–to in ticks from the marked end. ``crook`` is the
-    hollow (ticks) of its marked edge, which is ripped straight first.
+    hollow (ticks) of its marked edge; both edges are ripped straight first, with ``corner`` more.
+    ``keep_from`` is how long a leftover of it is worth keeping, where not as of others.
     """
 
     id: str
@@ -82,6 +83,8 @@ class StockPiece:
     width: int | None = None
     flaws: tuple[tuple[int, int], ...] = ()
     crook: int = 0
+    corner: int = 0
+    keep_from: int | None = None
 
 
 @dataclass(frozen=True)
@@ -182,7 +185,8 @@ class CutProblem:
 
     def straight_edges(self, piece: StockPiece) -> tuple[int, int]:
         """Between which lines across a piece (ticks) strips lie that are not as wide as it is."""
-        return self.eased + piece.crook, (piece.width or 0) - self.eased
+        eased = max(self.eased, piece.corner)
+        return eased + piece.crook, (piece.width or 0) - eased
 
     def shape(self, part: CutPart) -> Shape:
         """What makes a part like others; where no stock has flaws all parts are clear."""

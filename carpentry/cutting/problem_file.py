@@ -150,10 +150,12 @@ def _stock(item: Reader, unit: Unit) -> StockPiece:
         item.fault("crook", "is as much as the board is wide: nothing straight is left")
     elif crook and piece.width is None:
         item.fault("crook", "needs a thickness and a width")
+    corner = item.ticks("corner", unit, "0")
     told = item.items("flaws", most=MOST_FLAWS, required=False)
     flaws = [_flaw(one, unit, piece.length) for one in told]
+    keep = item.ticks("keep_offcut_from", unit) if item.has("keep_offcut_from") else None
     item.refuse_unknown()
-    return replace(piece, flaws=tuple(sorted(flaws)), crook=crook)
+    return replace(piece, flaws=tuple(sorted(flaws)), crook=crook, corner=corner, keep_from=keep)
 
 
 def _flaw(item: Reader, unit: Unit, length: int) -> tuple[int, int]:
@@ -325,6 +327,8 @@ def problem_document(problem: CutProblem) -> Json:
             | section(piece)
             | ({"flaws": [flaw(one) for one in piece.flaws]} if piece.flaws else {})
             | ({"crook": written(piece.crook)} if piece.crook else {})
+            | ({"corner": written(piece.corner)} if piece.corner else {})
+            | ({} if piece.keep_from is None else {"keep_offcut_from": written(piece.keep_from)})
             for piece in problem.stock
         ],
         "parts": [

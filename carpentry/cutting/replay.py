@@ -78,18 +78,38 @@ def _section(problem: CutProblem, piece: StockPiece, layout: Layout) -> tuple[in
     return (first and first.width) or 1, (first and first.thickness) or 1
 
 
+def whole_board(length: int, width: int, thickness: int) -> Piece:
+    """A board before anything is cut (ticks)."""
+    sides = []
+    for axis, most in enumerate((length, width, thickness)):
+        sides.append(Side(axis, 0, (0, 0, 0), upper=False))
+        sides.append(Side(axis, most, (0, 0, 0), upper=True))
+    return Piece(tuple(sides), ((0, length), (0, width), (0, thickness)))
+
+
+def saw_apart(piece: Piece, cut: Cut) -> tuple[Piece | None, Piece | None]:
+    """What a cut leaves of a piece below and above it, ``None`` where that is nothing."""
+    lean = _lean(cut)
+    below = _cut_off(piece, _side(cut, cut.start, lean, piece, upper=True))
+    return below, _cut_off(piece, _side(cut, cut.end, lean, piece, upper=False))
+
+
+def _lean(cut: Cut) -> Point:
+    """How the plane of a cut leans: a positive angle has its long point on the marked edge, or on
+    the marked face, so that it comes nearer the marked end further away from there."""
+    steep = -math.tan(math.radians(float(cut.angle.degrees)))
+    if cut.saw is Saw.CROSSCUT:
+        return (0, 0, steep) if cut.angle.bevel else (0, steep, 0)
+    return 0, 0, steep if cut.saw is Saw.RIP else 0
+
+
 class _Sawing:
     def __init__(self, problem: CutProblem, piece: StockPiece, section: tuple[int, int]) -> None:
         self.problem = problem
         self.stock = piece
         self.size = (piece.length, *section)
         self.wrong: list[str] = []
-        sides = []
-        for axis, most in enumerate(self.size):
-            sides.append(Side(axis, 0, (0, 0, 0), upper=False))
-            sides.append(Side(axis, most, (0, 0, 0), upper=True))
-        self.lying = {0: Piece(tuple(sides), tuple((0, most) for most in self.size))}
-        self.made: dict[int, tuple[Cut, tuple[int, ...]]] = {}
+        self.lying = {0: whole_board(*self.size)}
         self.numbers = {0}
 
     def make(self, cut: Cut) -> None:
@@ -104,12 +124,10 @@ class _Sawing:
         )
         if cut.end - cut.start != kerf:
             self.wrong.append(f"{name}: takes {cut.end - cut.start}, the saw takes {kerf}")
+        if cut.saw is Saw.RESAW and cut.angle.degrees:
+            self.wrong.append(f"{name}: a resaw is square")
         self._limits(name, cut, piece)
-        lean = self._lean(cut)
-        below, above = (
-            _cut_off(piece, _side(cut, at, lean, piece, upper=upper))
-            for at, upper in ((cut.start, True), (cut.end, False))
-        )
+        below, above = saw_apart(piece, cut)
         for number, rest, where in ((cut.makes[0], below, "below"), (cut.makes[1], above, "above")):
             if (number is None) != (rest is None):
                 said = "nothing" if number is None else f"piece {number}"
@@ -119,17 +137,6 @@ class _Sawing:
                     self.wrong.append(f"{name}: piece {number} is made twice")
                 self.numbers.add(number)
                 self.lying[number] = rest
-        self.made[cut.of] = cut, tuple(n for n in cut.makes if n is not None)
-
-    def _lean(self, cut: Cut) -> tuple[float, float, float]:
-        """How the plane of a cut leans: a positive angle has its long point on the marked edge, or
-        on the marked face, so that it comes nearer the marked end further away from there."""
-        steep = -math.tan(math.radians(float(cut.angle.degrees)))
-        if cut.saw is Saw.CROSSCUT:
-            return (0, 0, steep) if cut.angle.bevel else (0, steep, 0)
-        if cut.saw is Saw.RESAW and cut.angle.degrees:
-            self.wrong.append("a resaw is square")
-        return 0, 0, steep if cut.saw is Saw.RIP else 0
 
     def _limits(self, name: str, cut: Cut, piece: Piece) -> None:
         limits: SawLimits = self.problem.saw

@@ -12,7 +12,7 @@ from carpentry.cutting.linear import Outcome
 from carpentry.cutting.model import Board, Packing, Pattern
 from carpentry.cutting.particular import by_capacity
 from carpentry.cutting.pricing import Pricing
-from carpentry.cutting.problem import CutProblem
+from carpentry.cutting.problem import CutProblem, Order
 from carpentry.cutting.ripped_loads import RippedLoads, list_loads
 from carpentry.cutting.ripping import Ripping, Segment
 
@@ -34,6 +34,12 @@ class Ripped(Ripping):
         done."""
         self.loads = list_loads(self, deadline)
         return self.loads is not None
+
+    @property
+    def rip_set_ups(self) -> int | None:
+        """How many segments a board has at the most; ``None`` where that is no limit."""
+        limited = self.loads is None and self.order is Order.EITHER
+        return self.most_segments if limited else None
 
     def holds(self, source: int, item: int) -> bool:
         return self.kinds[self.sources[source].kind].holds(item, self.items[item])

@@ -156,9 +156,22 @@ class _Bench:
             (_Plane(0), _Plane(high)),
             ((0, self.piece.length), (0, wide)),
         )
-        self._waiting.append((board, boxes, self._stages()))
+        self._waiting.append((self._straightened(board), boxes, self._stages()))
         while self._waiting:  # all cuts of one stage before those of the next
             self._apart(*self._waiting.popleft())
+
+    def _straightened(self, board: _Region) -> _Region:
+        """A crooked board with both edges made straight: first its belly, the two ends of its
+        hollow against the fence, then the hollow."""
+        if not self.piece.crook:
+            return board
+        low, top = self.problem.straight_edges(self.piece)
+        rest = board
+        for at, which in ((top, 0), (low - self.kerf, 1)):
+            made = self._cut(rest, Saw.RIP, at)
+            self._scrap(made[1 - which])
+            rest = made[which] or rest
+        return rest
 
     def _stages(self) -> Sequence[str]:
         """The stages of work on this board; a bad spot is cut out before anything else."""
@@ -217,7 +230,7 @@ class _Bench:
 
     def _segments(self, region: _Region, boxes: list[_Box], stages: Sequence[str]) -> None:
         """Square crosscuts between groups of parts that lie beside or over each other."""
-        for group in _groups(boxes, self.kerf):
+        for group in self._segmented(boxes):
             start = min(box.along[0] for box in group)
             end = max(box.along[1] for box in group)
             if start > region.x[0].at:
@@ -233,6 +246,20 @@ class _Bench:
                 return
             region = above
         self._scrap(region)
+
+    def _segmented(self, boxes: list[_Box]) -> list[list[_Box]]:
+        """Parts of one segment each, from the marked end. Neighbours that are ripped alike are one,
+        which takes no more cuts, unless crosscuts are wanted first."""
+        groups = list(_groups(boxes, self.kerf))
+        if self.problem.order is not Order.EITHER or self.piece.flaws:
+            return groups
+        joined: list[list[_Box]] = []
+        for group in groups:
+            if joined and _strips_of(group) == _strips_of(joined[-1]):
+                joined[-1] += group
+            else:
+                joined.append(group)
+        return joined
 
     def _rips(self, region: _Region, boxes: list[_Box]) -> None:
         """Rips and resaws until every piece is a strip of one section, then its crosscuts."""
@@ -354,9 +381,9 @@ class _Bench:
         """What is no part: kept where it is sound and large enough, else waste."""
         if region is None:
             return
-        sound = [box for box in self._sound(region) if box.end > box.start]
+        sound = [replace(box, keep=self._is_kept(box)) for box in self._sound(region)]
         self.leftover += sound
-        kept = [box for box in sound if self._is_kept(box)]
+        kept = [box for box in sound if box.keep]
         flawed = any(
             start < region.x[1].at and end > region.x[0].at for start, end in self.piece.flaws
         )
@@ -383,7 +410,8 @@ class _Bench:
 
     def _is_kept(self, box: Leftover) -> bool:
         problem, piece = self.problem, self.piece
-        if box.length < problem.keep_offcut_from:
+        least = problem.keep_offcut_from if piece.keep_from is None else piece.keep_from
+        if box.length < least:
             return False
         return all(
             span is None or whole is None or span[1] - span[0] >= min(problem.keep_width, whole)
@@ -446,6 +474,10 @@ def _touches(box: _Box, which: int, angle: EndAngle, face: int) -> int:
     near = side.at + sign * angle.reach(low - face, 0)
     far = side.far(high - low, 0) + sign * angle.reach(high - face, 0)
     return max(near, far) if which else min(near, far)
+
+
+def _strips_of(boxes: list[_Box]) -> set[tuple[Sides, Sides]]:
+    return {(box.y, box.z) for box in boxes}
 
 
 def _groups(boxes: list[_Box], kerf: int) -> Iterator[list[_Box]]:

@@ -48,6 +48,8 @@ class PartFields:
     clear: str = ""
     show: str = ""
     rip: str = ""
+    resaw: str = ""
+    own_stock: str = ""
     extra_length: str = ""
     extra_width: str = ""
     extra_thickness: str = ""
@@ -99,8 +101,15 @@ class Part:
     def may_be_ripped(self, usual: bool) -> bool:
         """Whether it may be ripped from another size, as it says or else as the project does; who
         asks for bevelled edges asks for it."""
-        typed = self.fields.rip.strip().lower()
-        return typed == "yes" if typed else usual or is_angled(self.edges)
+        return _answer(self.fields.rip, usual or is_angled(self.edges))
+
+    def may_be_resawn(self, usual: bool) -> bool:
+        """Whether it may be sawn thinner than its board, as it says or else as the project does."""
+        return _answer(self.fields.resaw, usual)
+
+    def own_stock_only(self, usual: bool) -> bool:
+        """Whether it comes from boards of the stock it names alone."""
+        return _answer(self.fields.own_stock, usual)
 
     def finished_section(self, stock: Section | None) -> Section | None:
         """Its section when its stock has this one: its own sizes where it states them."""
@@ -115,12 +124,12 @@ class Part:
     @property
     def clear(self) -> bool:
         """Whether no flaw may fall on it."""
-        return self.fields.clear.strip().lower() != "no"
+        return _answer(self.fields.clear, True)
 
     @property
     def show(self) -> bool:
         """Whether it is seen when all is done: the best boards are for such parts."""
-        return self.fields.show.strip().lower() == "yes"
+        return _answer(self.fields.show, False)
 
     def lengths(self) -> dict[str, Length]:
         """The lengths it states, by the names of their fields."""
@@ -158,6 +167,12 @@ class Part:
         ``CarpentryError`` when its ends leave nothing."""
         own = self.finished_section(section) or section
         return outermost(self.length.ticks, self.ends, self.measured, own.thickness, own.width)
+
+
+def _answer(typed: str, usual: bool) -> bool:
+    """A yes or no, or what is usual where nothing was typed."""
+    said = typed.strip().lower()
+    return said == "yes" if said else usual
 
 
 def _read_quantity(text: str) -> int:
@@ -220,6 +235,8 @@ def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> 
         ("clear", ("yes", "no"), "answer"),
         ("show", ("yes", "no"), "answer"),
         ("rip", ("yes", "no"), "answer"),
+        ("resaw", ("yes", "no"), "answer"),
+        ("own_stock", ("yes", "no"), "answer"),
     ):
         typed = getattr(fields, place).strip()
         if typed and typed.lower() not in choices:

@@ -1,6 +1,8 @@
 """A whole project: its parts and a yard's prices become materials, plans, a tally and a list."""
 
+from carpentry.project.claims import Claim, limits_of
 from carpentry.project.comparing import AtYard, cheaper_told
+from carpentry.project.cut_lines import CutLine, Made, cut_lines
 from carpentry.project.file import (
     ProjectFile,
     YardFile,
@@ -13,9 +15,10 @@ from carpentry.project.file import (
 from carpentry.project.gathering import Owned, Shelf, gather_materials, section_sold, standard_lines
 from carpentry.project.groups import GroupShare, group_shares
 from carpentry.project.hardware import Hardware, HardwareFields, JoinedPart, hardware_of
-from carpentry.project.leftovers import test_piece, whole_leftover
+from carpentry.project.leftovers import kept_leftovers, section_left, test_piece
 from carpentry.project.making import MakeOrBuy, make_or_buy, read_made_price
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
+from carpentry.project.notes import Note, notes
 from carpentry.project.packing import (
     FoundPacks,
     HardwareLine,
@@ -27,20 +30,23 @@ from carpentry.project.packing import (
 )
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
-from carpentry.project.tally import Claim, Purchase, Tally, compare, tally
+from carpentry.project.tally import Purchase, Tally, compare, tally
 
 __all__ = [
     "AtYard",
     "Claim",
+    "CutLine",
     "FoundPacks",
     "GroupShare",
     "Hardware",
     "HardwareFields",
     "HardwareLine",
     "JoinedPart",
+    "Made",
     "MakeOrBuy",
     "Material",
     "NamedPart",
+    "Note",
     "Offer",
     "Owned",
     "ProjectFile",
@@ -56,12 +62,16 @@ __all__ = [
     "cheaper_told",
     "compare",
     "content_of",
+    "cut_lines",
     "extra_of",
     "gather_materials",
     "group_shares",
     "hardware_of",
+    "kept_leftovers",
+    "limits_of",
     "make_or_buy",
     "missing_told",
+    "notes",
     "own_among",
     "pack_key",
     "pack_prices",
@@ -72,10 +82,10 @@ __all__ = [
     "read_settings",
     "read_yard_file",
     "rip_segments",
+    "section_left",
     "section_sold",
     "standard_lines",
     "tally",
     "test_piece",
-    "whole_leftover",
     "yard_document",
 ]

@@ -13,16 +13,31 @@ from carpentry.document import Json, Reader, parse_json
 from carpentry.errors import CarpentryError
 from carpentry.length import Notation, Unit, spelled_out
 from carpentry.parts import MAX_PARTS, PART_COLUMNS, Part, PartFields, read_part
-from carpentry.project.settings import MAX_COPIES, RackUse, SettingFields, Settings, read_settings
+from carpentry.project.settings import (
+    MAX_COPIES,
+    SAW_ANGLES,
+    SAW_LENGTHS,
+    RackUse,
+    SettingFields,
+    Settings,
+    read_settings,
+)
 from carpentry.sizes import MAX_OWN, NO_OWN, OwnFields, OwnStock, OwnStocks, StockName, read_own
 
 PROJECT_FORMAT = "grain-tally/project@1"
+NEWER_PROJECT_FORMAT = "grain-tally/project@2"
+_NEWER_SETTINGS = ("resaw", "own_stock", "keep_width", "saw")
+_NEWER_PART_FIELDS = ("resaw", "own_stock")
 YARD_FORMAT = "grain-tally/yard@1"
 TYPED_LINES = ("joints", "hardware", "finishes", "rules")
 ROUNDINGS = ("each", "total")
 PRICE_AGE_DAYS = 90
 MOST_AGE_DAYS = 3650
-_SETTING_GROUPS = {"trim": ("start", "end"), "extra": ("length", "width", "thickness")}
+_SETTING_GROUPS = {
+    "trim": ("start", "end"),
+    "extra": ("length", "width", "thickness"),
+    "saw": tuple(name.removeprefix("saw_") for name in (*SAW_LENGTHS, *SAW_ANGLES)),
+}
 _MARK = re.compile(r"[A-Z]{1,3}")
 _OWN_FIELDS = tuple(field.name for field in fields(OwnFields))
 _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name != "yard")
@@ -67,10 +82,10 @@ class YardFile:
     walk: str = ""
 
 
-def _open(text: str | bytes, format_name: str) -> Reader:
+def _open(text: str | bytes, *formats: str) -> Reader:
     reader = Reader(parse_json(text))
-    if reader.text("format") != format_name and reader.has("format"):
-        reader.fault("format", f"must be {format_name}")
+    if reader.text("format") not in formats and reader.has("format"):
+        reader.fault("format", f"must be {' or '.join(formats)}")
     return reader
 
 
@@ -105,7 +120,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
 
     Raises ``CarpentryError`` with every problem and its path.
     """
-    reader = _open(text, PROJECT_FORMAT)
+    reader = _open(text, PROJECT_FORMAT, NEWER_PROJECT_FORMAT)
     name = reader.text("name", longest=100)
     unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
     typed_settings = _read_setting_fields(reader, unit)
@@ -163,10 +178,13 @@ def _read_setting_fields(reader: Reader, unit: Unit) -> SettingFields:
         kerf=reader.text("kerf", usual.kerf),
         copies=reader.whole("copies", 1, least=1, most=MAX_COPIES),
         rip=reader.flag("rip", False),
+        resaw=reader.flag("resaw", usual.resaw),
+        own_stock=reader.flag("own_stock", usual.own_stock),
         order=reader.choice("order", [o.value for o in Order], usual.order),
         share_angled_cuts=reader.flag("share_angled_cuts", False),
         eased=reader.text("eased", usual.eased),
         keep_from=reader.text("keep_from", usual.keep_from),
+        keep_width=reader.text("keep_width", usual.keep_width),
         keep_from_of=reader.text("keep_from_of", usual.keep_from_of),
         spare=reader.text("spare", usual.spare),
         rack=reader.choice("rack", list(RackUse), usual.rack),
@@ -177,7 +195,13 @@ def _read_setting_fields(reader: Reader, unit: Unit) -> SettingFields:
 
 
 def _settings_document(settings: Settings) -> Json:
-    typed = asdict(settings.fields)
+    typed = _grouped(settings.fields)
+    usual = _grouped(SettingFields.usual(settings.unit))
+    return {n: v for n, v in typed.items() if n not in _NEWER_SETTINGS or v != usual[n]}
+
+
+def _grouped(fields: SettingFields) -> Json:
+    typed = asdict(fields)
     for group, names in _SETTING_GROUPS.items():
         typed[group] = {name: typed.pop(f"{group}_{name}") for name in names}
     return typed
@@ -189,11 +213,16 @@ def own_among(stocks: Iterable[StockName]) -> tuple[OwnStock, ...]:
 
 
 def project_document(project: ProjectFile) -> Json:
-    """A project as the document that reads back to it, every length as it was typed."""
+    """A project as the document that reads back to it, every length as it was typed; of a newer
+    format where it uses what the first one has not."""
+    settings = _settings_document(project.settings)
+    newer = any(name in settings for name in _NEWER_SETTINGS) or any(
+        getattr(part.fields, name) for part in project.parts for name in _NEWER_PART_FIELDS
+    )
     return {
-        "format": PROJECT_FORMAT,
+        "format": NEWER_PROJECT_FORMAT if newer else PROJECT_FORMAT,
         "name": project.name,
-        **_settings_document(project.settings),
+        **settings,
         "yard": project.yard,
         "materials": _materials_document(project.materials),
         "parts": [

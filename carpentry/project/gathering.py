@@ -14,6 +14,8 @@ from carpentry.rack import OnHand
 from carpentry.sizes import NO_OWN, STANDARD_LENGTHS, Section, StockName, standard_section
 
 MOST_PIECES = 10_000
+MOST_TOGETHER = 150  # pieces of one wood that are planned together where some are ripped
+MOST_KINDS_TOGETHER = 20
 Owned = Mapping[StockName, Counter[OnHand]]
 
 
@@ -104,6 +106,8 @@ def _owned_id(board: OnHand) -> str:
     if board.section:
         sizes += [board.section.thickness, board.section.width]
     sizes += [end for flaw in board.flaws for end in flaw]
+    if board.crook:
+        sizes.append(board.crook)
     name = "owned" if board.number is None else f"rack {board.number}"
     return " ".join((name, *(interchange(size, Unit.INCH) for size in sizes)))
 
@@ -116,30 +120,78 @@ def section_sold(stock: StockName, lines: Iterable[PriceLine]) -> tuple[Section 
 
 
 def gather_materials(
-    parts: Iterable[NamedPart], shelf: Shelf, settings: Settings
+    parts: Iterable[NamedPart], shelf: Shelf, settings: Settings, *, apart: bool = False
 ) -> list[Material]:
     """Materials in the order in which the parts first name them.
 
-    Parts that may be ripped are planned together with all others of their wood that may, from every
-    board of that wood; the others each from their own stock.
+    Parts that may be ripped are planned together with all others of their wood, from every board
+    of that wood, so that what is proven is proven of them all; where they are too many for that,
+    those that are not ripped are kept ``apart``, each from their own stock.
     """
+    named_parts = list(parts)
+    woods: dict[tuple[str, ...], list[NamedPart]] = {}
+    for named in named_parts:
+        woods.setdefault(named.part.stock.words, []).append(named)
+    together = {
+        words: _planned_together(of_wood, shelf, settings, apart=apart)
+        for words, of_wood in woods.items()
+        if any(is_sawn(one, shelf, settings) for one in of_wood)
+    }
     groups: dict[StockName | tuple[str, ...], list[NamedPart]] = {}
-    for named in parts:
-        part = named.part
-        ripped = part.may_be_ripped(settings.rip) and _can_be_ripped(named, shelf)
-        groups.setdefault(part.stock.words if ripped else part.stock, []).append(named)
+    for named in named_parts:
+        words = named.part.stock.words
+        joins = named.id in together.get(words, ())
+        groups.setdefault(words if joins else named.part.stock, []).append(named)
     return [
         _of_stock(key, named, shelf, settings)
         if isinstance(key, StockName)
-        else _of_wood(key, named, shelf, settings)
+        else _of_wood(key, named, named_parts, shelf, settings)
         for key, named in groups.items()
     ]
 
 
-def _can_be_ripped(named: NamedPart, shelf: Shelf) -> bool:
+def is_sawn(named: NamedPart, shelf: Shelf, settings: Settings) -> bool:
+    """Whether a part may be ripped or resawn from other sizes."""
     part = named.part
+    ripped = part.may_be_ripped(settings.rip)
+    return (ripped or part.may_be_resawn(False)) and _has_flat_faces(part, shelf)
+
+
+def _has_flat_faces(part: Part, shelf: Shelf) -> bool:
     section, _ = shelf.section(part.stock)
     return section is not None and not section.round and not part.stock.own
+
+
+def _kept_apart(
+    words: tuple[str, ...], together: Sequence[NamedPart], others: Iterable[NamedPart], shelf: Shelf
+) -> bool:
+    """Whether parts of a wood that could share boards with these are planned by themselves."""
+    ids = {one.id for one in together}
+    return any(
+        one.part.stock.words == words and one.id not in ids and _has_flat_faces(one.part, shelf)
+        for one in others
+    )
+
+
+def _planned_together(
+    of_wood: Sequence[NamedPart], shelf: Shelf, settings: Settings, *, apart: bool
+) -> set[str]:
+    """The parts of a wood, by id, that are planned as one: those that may be sawn, and those that
+    could share boards with them, unless they are too many."""
+    sawn = [one for one in of_wood if is_sawn(one, shelf, settings)]
+    priced = any(shelf.offers(one.part.stock)[0] for one in sawn)
+    others = [
+        one
+        for one in of_wood
+        if one not in sawn
+        and _has_flat_faces(one.part, shelf)
+        and not not_planned_yet(one.part, shelf.section(one.part.stock)[0])
+        and shelf.offers(one.part.stock)[0] == priced
+    ]
+    pieces = sum(one.part.quantity for one in (*sawn, *others)) * settings.copies
+    if apart or pieces > MOST_TOGETHER or len(sawn) + len(others) > MOST_KINDS_TOGETHER:
+        others = []
+    return {one.id for one in (*sawn, *others)}
 
 
 def _settled(
@@ -156,7 +208,7 @@ def _of_stock(
     stock: StockName, named: Sequence[NamedPart], shelf: Shelf, settings: Settings
 ) -> Material:
     section, from_yard = shelf.section(stock)
-    offers = shelf.on_hand(stock)
+    offers = [one for one in shelf.on_hand(stock) if not (one.on_hand and one.on_hand.crook)]
     reasons = [
         (one, not_planned_yet(one.part, section) or _no_board_named(one.part, offers))
         for one in named
@@ -203,7 +255,11 @@ def _large_enough(owned: Iterable[Offer], parts: Iterable[NamedPart]) -> list[Of
 
 
 def _of_wood(
-    words: tuple[str, ...], named: Sequence[NamedPart], shelf: Shelf, settings: Settings
+    words: tuple[str, ...],
+    named: Sequence[NamedPart],
+    every: Sequence[NamedPart],
+    shelf: Shelf,
+    settings: Settings,
 ) -> Material:
     stocks = list(dict.fromkeys((*(one.part.stock for one in named), *shelf.of_wood(words))))
     sold = [(stock, *shelf.offers(stock)) for stock in stocks]
@@ -219,6 +275,7 @@ def _of_wood(
             for offer in here
         ]
     owned = [offer for offer in offers if offer.owned]
+    sawn = frozenset(one.id for one in named if is_sawn(one, shelf, settings))
     reasons = [
         (
             one,
@@ -247,4 +304,6 @@ def _of_wood(
             one.id: one.part.finished_section(shelf.section(one.part.stock)[0]) for one in named
         },
         ripped=True,
+        sawn=sawn,
+        apart=_kept_apart(words, named, every, shelf),
     )

@@ -1,17 +1,15 @@
 """A material: what parts are cut from, and the lengths it can be had in."""
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
-from carpentry.cutting import CutPart, CutProblem, Extra, StockPiece, near_misses
-from carpentry.length import TICKS_PER_INCH, sold_name, write_length
+from carpentry.cutting import CutPart, CutProblem, Extra, NearMiss, StockPiece, near_misses
+from carpentry.length import TICKS_PER_INCH
 from carpentry.parts import Part
 from carpentry.project.settings import RackUse, Settings
-from carpentry.rack import OnHand
+from carpentry.rack import CORNER, OnHand
 from carpentry.sizes import Section, StockName
-
-COUNTED = {1: "One", 2: "Two", 3: "Three", 4: "Four", 5: "Five", 6: "Six", 7: "Seven", 8: "Eight"}
 
 
 @dataclass(frozen=True)
@@ -50,7 +48,9 @@ class Material:
 
     ``priced`` says whether the plan minimises money or, without prices, total length (volume where
     ripped). ``sections`` are the finished sections of the parts by id. ``later`` are parts that no
-    board is planned for yet, each with the reason.
+    board is planned for yet, each with the reason. Where boards are ripped, ``sawn`` are the parts
+    (by id) that may be; the others have their board's section as it is. ``apart`` says that parts
+    of this wood which could share boards with these are planned by themselves.
     """
 
     stock: StockName
@@ -63,6 +63,8 @@ class Material:
     later: tuple[tuple[NamedPart, str], ...]
     sections: Mapping[str, Section | None]
     ripped: bool = False
+    sawn: frozenset[str] = frozenset()
+    apart: bool = False
 
     @property
     def called(self) -> str:
@@ -75,25 +77,10 @@ class Material:
         """What a board of an offer measures."""
         return offer.section or self.section
 
-    def near_misses(self, settings: Settings) -> list[str]:
-        """In words, where kerf and trims take a part that a length seems to promise."""
+    def near_misses(self, settings: Settings) -> Iterator[NearMiss]:
+        """Where kerf, trims or a little length take a part that a board seems to promise."""
         problem = None if self.ripped else self.problem(settings)
-        offers = {offer.id: offer for offer in self.offers}
-        parts = {named.id: named.part for named in self.parts}
-        told = []
-        for miss in near_misses(problem) if problem else ():
-            part = parts[miss.part]
-            sawn = part.length.ticks + extra_of(part, settings).length
-            length = write_length(sawn, settings.notation).text
-            board = sold_name(offers[miss.stock].length, settings.notation)
-            by = write_length(miss.missing, settings.notation).text
-            count = COUNTED.get(miss.count, str(miss.count))
-            plural = "part misses" if miss.count == 1 else "parts miss"
-            article = "an" if board.startswith(("8", "11 ", "18 ")) else "a"
-            told.append(
-                f"{count} {length} {plural} {article} {board} board by {by}: the saw takes that"
-            )
-        return told
+        return near_misses(problem) if problem else iter(())
 
     def problem(self, settings: Settings) -> CutProblem | None:
         """The cut problem of this material, or ``None`` when nothing of it can be planned."""
@@ -106,28 +93,30 @@ class Material:
             kerf=settings.kerf.ticks,
             trim_start=settings.trim_start.ticks,
             trim_end=settings.trim_end.ticks,
-            stock=tuple(self._piece(offer) for offer in self.offers),
+            stock=tuple(self._piece(offer, settings) for offer in self.offers),
             parts=wanted,
             order=settings.order,
             share_angled_cuts=settings.share_angled_cuts,
             keep_offcut_from=settings.keep_from_for(self.stock),
             eased=settings.eased.ticks if self.ripped else 0,
             owned_first=settings.rack is RackUse.ALWAYS,
+            keep_width=settings.keep_width.ticks,
+            saw=settings.saw,
         )
 
-    @property
-    def _angled(self) -> bool:
-        """Whether sections matter for the length of what the saw takes."""
-        return not all(named.part.square_ended for named in self.parts)
-
-    def _piece(self, offer: Offer) -> StockPiece:
+    def _piece(self, offer: Offer, settings: Settings) -> StockPiece:
         size = offer.real_length
-        section = offer.section if self.ripped else self.section if self._angled else None
+        section = offer.section if self.ripped else self.section
         if section and self.ripped:
             size = size * section.area // TICKS_PER_INCH**3
         price = offer.price if offer.price is not None else Decimal(size)
-        flaws = offer.on_hand.flaws if offer.on_hand else ()
+        board = offer.on_hand
+        flaws = board.flaws if board else ()
         piece = StockPiece(offer.id, offer.real_length, price, offer.available, flaws=flaws)
+        if settings.keep_from_for(offer.stock) != settings.keep_from_for(self.stock):
+            piece = replace(piece, keep_from=settings.keep_from_for(offer.stock))
+        if board and board.crook and self.ripped:
+            piece = replace(piece, crook=board.crook, corner=CORNER)
         if section is None:
             return piece
         return replace(piece, thickness=section.thickness, width=section.width)
@@ -146,18 +135,24 @@ class Material:
     def _whole_part(self, named: NamedPart, settings: Settings) -> CutPart:
         part = named.part
         extra = extra_of(part, settings)
+        sawn = named.id in self.sawn
         cut = CutPart(
             named.id,
             part.length.ticks,
             part.quantity * settings.copies,
-            extra=extra if self.ripped else Extra(extra.length),
+            extra=extra if sawn else Extra(extra.length),
             clear=part.clear,
             show=part.show,
-            on=self._on(part),
+            on=self._on(part, own_stock=not sawn or part.own_stock_only(settings.own_stock)),
+            rip=sawn and part.may_be_ripped(settings.rip),
+            resaw=sawn and part.may_be_resawn(settings.resaw),
+            whole=self.ripped and not sawn,
         )
-        section = self.sections[named.id] if self.ripped else self.section if self._angled else None
+        section = self.sections[named.id] if self.ripped else self.section
         if section is None:
-            return cut
+            return replace(cut, rip=True, resaw=True)
+        if not self.ripped:
+            cut = replace(cut, rip=True, resaw=True)
         return replace(
             cut,
             length=part.outermost(section),
@@ -167,13 +162,16 @@ class Material:
             edges=part.edges,
         )
 
-    def _on(self, part: Part) -> tuple[str, ...]:
-        """The offers that a part which names boards may come from; empty where it may come from
-        any."""
+    def _on(self, part: Part, *, own_stock: bool) -> tuple[str, ...]:
+        """The offers that a part which names boards, or comes from its ``own_stock`` alone, may be
+        cut from; empty where it may come from any."""
         boards = part.boards
-        if boards is None:
-            return ()
-        may = tuple(offer.id for offer in self.offers if boards.allows(offer.on_hand))
+        may = tuple(
+            offer.id
+            for offer in self.offers
+            if (boards is None or boards.allows(offer.on_hand))
+            and (not own_stock or offer.stock == part.stock)
+        )
         return () if len(may) == len(self.offers) else may
 
 

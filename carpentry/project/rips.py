@@ -1,12 +1,14 @@
-"""How a ripped board looks on its end: for every segment its strips and the saw lines, measured
-from one edge and one face."""
+"""How a ripped board looks on its end: for every length of it that is ripped in one way, its
+strips and the saw lines that part them."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from decimal import Decimal
 
-from carpentry.cutting import Layout, PlacedPart
+from carpentry.cutting import Layout, PlacedPart, Saw
 from carpentry.cutting.plan import Span
 from carpentry.edges import SQUARE_EDGES, Edges, corners
+from carpentry.project.cut_lines import CutLine
+from carpentry.sizes import Section
 
 
 @dataclass(frozen=True)
@@ -26,33 +28,19 @@ class RipStrip:
 
 
 @dataclass(frozen=True)
-class RipLine:
-    """A saw line along the board: how far from the marked edge on the ``face`` and on the ``back``
-    (ticks), and the tilt of the blade from square."""
-
-    face: int
-    back: int
-    tilt: Decimal = Decimal(0)
-
-
-@dataclass(frozen=True)
 class RipSegment:
-    """A length of a board that is ripped in one way, from ``start`` to ``end`` (ticks).
-
-    ``across`` are the far edges of strips from the marked edge, where the saw runs on their waste
-    side, and bevels that no strip before them shares; ``through`` the far sides from the marked
-    face.
-    """
+    """A length of a board that is ripped in one way, from ``start`` to ``end`` (ticks), and the
+    rips and resaws that go through it."""
 
     start: int
     end: int
     strips: tuple[RipStrip, ...]
-    across: tuple[RipLine, ...]
-    through: tuple[int, ...]
+    lines: tuple[CutLine, ...]
 
 
-def rip_segments(layout: Layout, thickness: int, width: int) -> list[RipSegment]:
-    """The segments of a board that has a section (ticks), from its marked end."""
+def rip_segments(layout: Layout, section: Section, lines: Sequence[CutLine]) -> list[RipSegment]:
+    """The segments of a board that has a section and is cut along ``lines``, from its marked
+    end."""
     segments: list[RipSegment] = []
     waiting = sorted(layout.parts, key=lambda p: (p.start, p.y or (0, 0), p.z or (0, 0)))
     while waiting:
@@ -61,7 +49,7 @@ def rip_segments(layout: Layout, thickness: int, width: int) -> list[RipSegment]
         while waiting and (not here or waiting[0].start < end):
             here.append(waiting.pop(0))
             end = max(end, here[-1].end)
-        segment = _segment(here, thickness, width)
+        segment = _segment(here, section, lines)
         if segments and _same_rips(segments[-1], segment):
             segments[-1] = _joined(segments[-1], segment)
         else:
@@ -69,41 +57,27 @@ def rip_segments(layout: Layout, thickness: int, width: int) -> list[RipSegment]
     return segments
 
 
-def _segment(placed: list[PlacedPart], thickness: int, width: int) -> RipSegment:
+def _segment(placed: list[PlacedPart], section: Section, lines: Sequence[CutLine]) -> RipSegment:
     found: dict[tuple[Span, Span, Edges], list[str]] = {}
     for part in placed:
-        key = part.y or (0, width), part.z or (0, thickness), part.edges
+        key = part.y or (0, section.width), part.z or (0, section.thickness), part.edges
         found.setdefault(key, []).append(part.part)
     strips = tuple(
         RipStrip(y, z, tuple(parts), edges)
         for (y, z, edges), parts in sorted(found.items(), key=lambda one: one[0][:2])
     )
-    return RipSegment(
-        start=min(part.start for part in placed),
-        end=max(part.end for part in placed),
-        strips=strips,
-        across=tuple(_across(strips, width)),
-        through=tuple(sorted({strip.z[1] for strip in strips if strip.z[1] < thickness})),
+    start, end = min(part.start for part in placed), max(part.end for part in placed)
+    mine = (
+        line
+        for line in lines
+        if line.saw is not Saw.CROSSCUT and line.along[0] < end and line.along[1] > start
     )
-
-
-def _across(strips: tuple[RipStrip, ...], width: int) -> list[RipLine]:
-    lines: set[RipLine] = set()
-    before: RipStrip | None = None
-    for strip in sorted(strips, key=lambda one: one.y):
-        face_left, face_right, back_right, back_left = strip.corners
-        left, right = strip.edges
-        shared = before is not None and left == before.edges[1].flipped and strip.y[0] < before.y[1]
-        if left.degrees and not shared:
-            lines.add(RipLine(face_left, back_left, abs(left.degrees)))
-        if right.degrees or strip.y[1] < width:
-            lines.add(RipLine(face_right, back_right, abs(right.degrees)))
-        before = strip
-    return sorted(lines, key=lambda line: (line.face, line.back))
+    return RipSegment(start, end, strips, tuple(mine))
 
 
 def _same_rips(one: RipSegment, other: RipSegment) -> bool:
-    return [(s.y, s.z, s.edges) for s in one.strips] == [(s.y, s.z, s.edges) for s in other.strips]
+    alike = [(s.y, s.z, s.edges) for s in one.strips] == [(s.y, s.z, s.edges) for s in other.strips]
+    return alike and one.lines == other.lines
 
 
 def _joined(one: RipSegment, other: RipSegment) -> RipSegment:
@@ -111,4 +85,4 @@ def _joined(one: RipSegment, other: RipSegment) -> RipSegment:
         RipStrip(a.y, a.z, (*a.parts, *b.parts), a.edges)
         for a, b in zip(one.strips, other.strips, strict=True)
     )
-    return RipSegment(one.start, other.end, strips, one.across, one.through)
+    return RipSegment(one.start, other.end, strips, one.lines)

@@ -4,7 +4,7 @@ from decimal import Decimal
 from unittest import TestCase
 
 from carpentry.buying import Tax, read_prices_csv
-from carpentry.cutting import CutPlan, Status, plan_cuts
+from carpentry.cutting import Cause, CutPlan, Status, less_trim, plan_cuts
 from carpentry.errors import CarpentryError
 from carpentry.length import TICKS_PER_FOOT, Unit, read_length
 from carpentry.parts import read_lines, read_parts_csv
@@ -19,6 +19,7 @@ from carpentry.project import (
     YardFile,
     compare,
     gather_materials,
+    notes,
     project_document,
     read_project_file,
     read_settings,
@@ -26,6 +27,7 @@ from carpentry.project import (
     tally,
     yard_document,
 )
+from carpentry.tests.problems import problem, ticks
 from carpentry.tests.samples import sample
 
 NO_TAX = Tax(Decimal(0), included=False)
@@ -110,12 +112,32 @@ class MaterialsTest(TestCase):
     def test_a_stock_the_yard_does_not_sell_is_planned_without_a_price(self) -> None:
         _, found = planned(named("1 rail 2x4 treated 60\n1 beam 6x6 60"), "tallow-street")
         self.assertEqual(found.shopping.unpriced, 1)
-        self.assertIn("no price", found.claim.detail)
+        self.assertFalse(found.claim.proven)
+        self.assertEqual(found.claim.headline, "1 of 2 boards has no price")
+        self.assertIn("no cheaper purchase exists for the others", found.claim.detail)
 
     def test_a_near_miss_in_words(self) -> None:
         plans, _ = planned(named("3 rail 2x4 40"), None, trim_start="0")
-        told = plans[0][0].near_misses(settings(trim_start="0"))
-        self.assertIn("Three 40″ parts miss a 10 ft board by 1/4″: the saw takes that", told)
+        told = [note.says for note in notes(*plans[0], settings(trim_start="0"))]
+        self.assertIn("Three 40″ parts miss a 10 ft board by 1/4″: the saw takes 1/4″", told)
+
+    def test_near_misses_name_trim_kerf_and_length_apart(self) -> None:
+        plans, _ = planned(named("3 rail 2x4 39 7/8\n2 post 2x4 60 1/4"), None)
+        told = [(note.cause, note.says) for note in notes(*plans[0], settings())]
+        three = "Three 39 7/8″ parts miss a 10 ft board by 3/8″: the saw takes 1/4″, the trim 1/8″"
+        self.assertIn((Cause.KERF, three), told)
+        two = "Two 60 1/4″ parts miss a 10 ft board by 1 1/8″: 1/2″ too long, the saw takes 1/8″"
+        self.assertIn((Cause.LENGTH, f"{two}, the trim 1/2″"), told)
+
+    def test_less_trim_that_would_save_boards(self) -> None:
+        """Three 39 1/2 parts and two kerfs are 118 3/4: a 10 ft board has them after a trim of
+        1 1/4 or less. Fifteen of them take five boards then, eight with a trim of 1 1/2."""
+        given = problem([("120", "7.00", None)], [("39 1/2", 15)], start="1 1/2")
+        plan = plan_cuts(given)
+        self.assertEqual(plan.pieces_of_stock, 8)
+        self.assertEqual(less_trim(given, plan), (ticks("1/4"), 3))
+        shorter = replace(given, trim_start=ticks("1 1/4"))
+        self.assertIsNone(less_trim(shorter, plan_cuts(shorter)))
 
     def test_copies_multiply(self) -> None:
         _, one = planned(named("1 rail 2x4 treated 60"), "tallow-street")

@@ -34,8 +34,10 @@ class MeasuredBoardTest(TestCase):
         """Width less the crook, less 1/8 a corner on both edges; common practice."""
         crooked = board(crook="1/2")
         self.assertEqual(crooked.straight_width, ticks("2 3/4"))
-        self.assertIn("straighten", crooked.not_used_because())
+        self.assertEqual(crooked.not_used_because(), "")
         self.assertIsNone(board(crook="3 1/2").straight_width)
+        self.assertIn("nothing straight", board(crook="3 1/2").not_used_because())
+        self.assertIsNone(board(crook="1/2", twist="yes").straight_width)
 
     def test_why_plans_leave_it_alone(self) -> None:
         for typed, words in (

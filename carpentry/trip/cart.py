@@ -286,7 +286,7 @@ class Cart:
         read = read_board(BoardFields(stock=str(line.stock), **typed), self._unit, self._own)
         if kept and read.length > line.real_length + line.length // 10:
             raise CarpentryError("that is much longer than its name: look at the tag", "length")
-        reason = read.not_used_because()
+        reason = read.not_used_because() or ("crooked" if read.crook else "")
         if kept and reason:
             raise CarpentryError(f"{reason}; reject it, or note only what stays good")
         return Board(event.id, read, kept)

@@ -1,30 +1,19 @@
 """A board on paper, to scale, told apart by line and hatch alone."""
 
-from dataclasses import dataclass
 from uuid import UUID
 
 from reportlab.lib import colors
 from reportlab.platypus import Flowable
 
-from carpentry.length import TICKS_PER_INCH, write_length
+from carpentry.length import TICKS_PER_INCH
 from server.documents.type import BOLD, REGULAR
-from server.plans.schemas import LayoutOut, PlacedOut
+from server.plans.schemas import CutOut, LayoutOut, LeftoverOut, PlacedOut, SpanOut
 
 BOARD_HEIGHT = 22
 HIGHEST = 90
 POINTS_PER_INCH = 9  # across boards that are ripped
 MARK_HEIGHT = 11
 SMALLEST_TYPE = 5
-
-
-@dataclass(frozen=True)
-class SawLine:
-    """Where a crosscut meets the top and the bottom edge, in ticks from the marked end, and where
-    the long point of the part is."""
-
-    top: int
-    bottom: int
-    long_point: str = ""
 
 
 def narrowest(placed: PlacedOut) -> tuple[int, int]:
@@ -37,24 +26,20 @@ def narrowest(placed: PlacedOut) -> tuple[int, int]:
 
 
 class BoardDrawing(Flowable):
-    """One layout: trim and waste hatched, parts with mark and length, saw lines with their distance
-    from the marked end, a keepable leftover dashed."""
+    """One layout: waste hatched, parts with mark and length, saw lines as its cuts are made, with
+    their distance from the marked end, leftovers worth keeping dashed."""
 
-    def __init__(
-        self, layout: LayoutOut, marks: dict[UUID, str], scale: float, notation: str
-    ) -> None:
+    def __init__(self, layout: LayoutOut, marks: dict[UUID, str], scale: float) -> None:
         super().__init__()
         self.layout = layout
         self.marks = marks
         self.scale = scale
-        self.notation = notation
         self.width = layout.length.ticks * self.scale
         self.board = BOARD_HEIGHT
         if layout.rips and layout.section:
             wide = layout.section.width.ticks / TICKS_PER_INCH * POINTS_PER_INCH
             self.board = round(min(HIGHEST, max(BOARD_HEIGHT, wide)))
-        marked_above = any(one.long_points[0] for one in layout.parts) and not layout.rips
-        self.height = self.board + MARK_HEIGHT + (12 if marked_above else 4)
+        self.height = self.board + MARK_HEIGHT + 12
 
     def wrap(self, *_: float) -> tuple[float, float]:
         return self.width, self.height
@@ -64,27 +49,22 @@ class BoardDrawing(Flowable):
         self.canv.setLineWidth(0.4)
         self.canv.setStrokeColor(colors.grey)
         self.canv.rect(0, base, self.width, self.board)
-        self._hatch(0, self.layout.trim_start * self.scale, base)
-        rest = self.layout.leftover
-        end = max((placed.end for placed in self.layout.parts), default=0)
-        if self.layout.rips or any(placed.ends for placed in self.layout.parts):
-            self._hatch(0, self.width, base)
-        elif rest is None or not rest.keep:
-            self._hatch(end * self.scale, self.width, base)
-        for placed in self.layout.parts:
-            low, high = self._across(placed, base)
+        self._hatch(0, self.width, base)
+        for rest in self.layout.keep:
+            self._keep(rest, *self._across(rest.y, base))
+        for placed in self._on_top():
+            low, high = self._across(placed.y, base)
             self._part(placed, low, high)
             self._write(placed, low, high)
         for flaw in self.layout.flaws:
             self._flaw(flaw.low * self.scale, flaw.high * self.scale, base)
-        if self.layout.rips:
-            for segment in self.layout.rips:
-                self._saw_line(SawLine(segment.end.ticks, segment.end.ticks), base)
-        else:
-            for placed in self.layout.parts:
-                self._ends(placed, base)
-        if rest and rest.keep:
-            self._keep(rest.start * self.scale, rest.end * self.scale, rest.length.text, base)
+        for cut in self.layout.cuts:
+            if cut.on_face:
+                self._saw_line(cut, base)
+
+    def _on_top(self) -> list[PlacedOut]:
+        """The parts that are seen from the face, nearest last."""
+        return sorted(self.layout.parts, key=lambda one: -(one.z.low if one.z else 0))
 
     def _hatch(self, start: float, end: float, base: float) -> None:
         if end - start < 0.5:
@@ -102,13 +82,16 @@ class BoardDrawing(Flowable):
             at += 4
         canvas.restoreState()
 
-    def _across(self, placed: PlacedOut, base: float) -> tuple[float, float]:
-        """Where a part lies across the board, in points from below; the marked edge is above."""
-        if placed.y is None or self.layout.section is None:
+    def _across(self, across: SpanOut | None, base: float) -> tuple[float, float]:
+        """Where something lies across the board, in points from below; the marked edge is above."""
+        if across is None or self.layout.section is None:
             return base, base + self.board
-        share = self.board / self.layout.section.width.ticks
-        top = base + self.board
-        return top - placed.y.high * share, top - placed.y.low * share
+        return self._height(across.high, base), self._height(across.low, base)
+
+    def _height(self, across: int, base: float) -> float:
+        """Points from below of what is so far (ticks) from the marked edge."""
+        wide = self.layout.section.width.ticks if self.layout.section else 1
+        return base + self.board - across * self.board / wide
 
     def _part(self, placed: PlacedOut, low: float, high: float) -> None:
         canvas = self.canv
@@ -161,45 +144,41 @@ class BoardDrawing(Flowable):
         canvas.line(start, base + self.board, end, base)
         canvas.restoreState()
 
-    def _ends(self, placed: PlacedOut, base: float) -> None:
-        """The saw lines of a part: that of its right end, and that of an angled left end which no
-        neighbour shares, marked above the board."""
-        top_left, top_right, bottom_right, bottom_left = placed.corners
-        left, right = placed.long_points
-        if left and not placed.shared:
-            self._saw_line(SawLine(top_left, bottom_left, left), base, above=True)
-        self._saw_line(SawLine(top_right, bottom_right, right), base)
-
-    def _saw_line(self, line: SawLine, base: float, *, above: bool = False) -> None:
-        if self.layout.length.ticks == line.top == line.bottom:
-            return
+    def _saw_line(self, cut: CutOut, base: float) -> None:
+        """A saw line as it runs on the face, with its number; those of crosscuts through the whole
+        board with their distance from the marked end, too."""
+        assert cut.on_face
         canvas = self.canv
-        top, bottom = line.top * self.scale, line.bottom * self.scale
-        lean = (top - bottom) / self.board
+        x1, y1, x2, y2 = cut.on_face
+        left, right = x1 * self.scale, x2 * self.scale
+        low, high = self._height(y2, base), self._height(y1, base)
+        whole = cut.saw == "crosscut" and high - low > self.board - 1
         canvas.setStrokeColor(colors.black)
-        canvas.setLineWidth(1.4)
-        canvas.line(bottom - 3 * lean, base - 3, top + 2 * lean, base + self.board + 2)
+        canvas.setLineWidth(1.4 if whole else 0.9)
+        canvas.line(left, high + (2 if whole else 0), right, low - (3 if whole else 0))
         canvas.setFont(REGULAR, 7)
-        if above:
-            at = min(line.top, line.bottom)
-            canvas.drawString(at * self.scale, base + self.board + 4, self._distance(at, line))
-        else:
-            at = max(line.top, line.bottom)
-            canvas.drawRightString(at * self.scale + 1, base - 10, self._distance(at, line))
+        if whole:
+            at = max(left, right) if cut.waste == "beyond" else min(left, right)
+            written = f"{cut.at.text} {cut.long_point}".rstrip()
+            if cut.waste == "beyond":
+                canvas.drawRightString(at + 1, base - 10, written)
+            else:
+                canvas.drawString(at + 1, base + self.board + 4, written)
 
-    def _distance(self, at: int, line: SawLine) -> str:
-        """How far a saw line is from the marked end: its long point, and where that is."""
-        return f"{write_length(at, self.notation).text} {line.long_point}".rstrip()
-
-    def _keep(self, start: float, end: float, length: str, base: float) -> None:
+    def _keep(self, rest: LeftoverOut, low: float, high: float) -> None:
+        start, end = rest.start * self.scale, rest.end * self.scale
         canvas = self.canv
         canvas.saveState()
         canvas.setDash(3, 2)
         canvas.setFillColor(colors.white)
-        canvas.rect(start, base, end - start, self.board, fill=1)
+        canvas.rect(start, low, end - start, high - low, fill=1)
         canvas.restoreState()
         canvas.setFillColor(colors.black)
-        canvas.setFont(REGULAR, 8)
-        label = f"keep {length}"
-        if canvas.stringWidth(label, REGULAR, 8) < end - start - 4:
-            canvas.drawCentredString((start + end) / 2, base + self.board / 2 - 3, label)
+        size = min(8, high - low - 1)
+        if size < SMALLEST_TYPE:
+            return
+        canvas.setFont(REGULAR, size)
+        across = f" × {rest.width.text}" if rest.width and self.layout.rips else ""
+        label = f"keep {rest.length.text}{across}"
+        if canvas.stringWidth(label, REGULAR, size) < end - start - 4:
+            canvas.drawCentredString((start + end) / 2, (low + high) / 2 - size * 0.36, label)

@@ -25,7 +25,6 @@ from carpentry.cautions import CUT_SHEET_CAUTIONS
 from server.documents.drawing import BoardDrawing
 from server.documents.sheets import packs_in_words
 from server.documents.type import (
-    BOLD,
     PAPERS,
     REGULAR,
     length_markup,
@@ -33,10 +32,19 @@ from server.documents.type import (
     style,
     text,
 )
-from server.plans.schemas import LayoutOut, ListLineOut, MaterialOut, SectionOut
+from server.plans.schemas import (
+    CutOut,
+    LayoutOut,
+    ListLineOut,
+    MadeOut,
+    MaterialOut,
+    SectionOut,
+)
 from server.projects.schemas import PartOut, ProjectOut
 
 MARGIN = 0.6 * inch
+CUT_TYPE = 11  # points: what is measured is read at arm's length
+MOST_BOXES = 8  # for boards that are cut alike
 _RULE = ("LINEBELOW", (0, 0), (-1, 0), 1.2, colors.black)
 _HAIR = ("LINEBELOW", (0, 1), (-1, -1), 0.3, colors.grey)
 _TOP = ("VALIGN", (0, 0), (-1, -1), "TOP")
@@ -195,10 +203,11 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
         Paragraph(
             f"Kerf {length_markup(project.kerf.shown)}, first trim "
             f"{length_markup(project.trim_start.shown)}, last trim "
-            f"{length_markup(project.trim_end.shown)}. Saw lines are measured from the marked end, "
-            "all from one end; the waste lies to the right of each. Angled ends are measured to "
-            "their long point, on the edge or side that is named; a left one is marked above the "
-            "board, its waste to the left, unless one cut makes it and its neighbour's end.",
+            f"{length_markup(project.trim_end.shown)}. Crosscut lines are measured from the marked "
+            "end of the board, rips from its marked edge, resaws from its marked face; the saw "
+            "runs beyond or before the line, as is said. A fence distance is from the fence to the near "
+            "side of the blade. Angled ends are measured to their long point, on the edge or face "
+            "that is named. Tick each cut when it is made.",
             style(9),
         )
     )
@@ -213,7 +222,7 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
         real = _section(material.section)
         title = f"<b>{material.stock}</b>  <font size=9>{real} · {material.summary}</font>"
         story.append(Paragraph(title, style(13)))
-        drawing = Drawing(width / project.plan.longest_ticks, project.notation, marks, labels)
+        drawing = Drawing(width / project.plan.longest_ticks, width, marks, labels)
         story += _boards(material, drawing)
         if material.best_boards:
             story.append(text(material.best_boards.capitalize(), 8, bold=True))
@@ -228,8 +237,9 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
 
 
 def _part_name(part: PartOut) -> str:
-    """What a part is called, with its ends and its mirror image."""
+    """What a part is called, with its ends, its edges and its mirror image."""
     said = [part.angles] if part.angles else []
+    said += [f"edges {part.bevels}"] if part.bevels else []
     said += [f"mirror image of {part.pair}"] if part.pair else []
     name = escape(part.called)
     return f"{name} <font size=7>{'; '.join(said)}</font>" if said else name
@@ -247,7 +257,7 @@ def _part_length(part: PartOut) -> str:
 
 def _parts_table(project: ProjectOut, width: float) -> Table:
     rows: list[list[object]] = [
-        [text(name, 8, bold=True) for name in ("", "count", "part", "stock", "length")]
+        [text(name, 8, bold=True) for name in ("", "count", "part", "stock", "real size", "length")]
     ]
     rows += [
         [
@@ -255,11 +265,12 @@ def _parts_table(project: ProjectOut, width: float) -> Table:
             text(str(part.pieces), 9),
             Paragraph(_part_name(part), style(9)),
             text(part.stock_name, 9),
-            Paragraph(_part_length(part), style(9, bold=True)),
+            Paragraph(_section(part.section), style(CUT_TYPE)),
+            Paragraph(_part_length(part), style(CUT_TYPE, bold=True)),
         ]
         for part in project.parts
     ]
-    shares = [0.07, 0.09, 0.42, 0.24, 0.18]
+    shares = [0.06, 0.08, 0.32, 0.18, 0.19, 0.17]
     return Table(
         rows,
         colWidths=[width * share for share in shares],
@@ -278,10 +289,11 @@ def _parts_table(project: ProjectOut, width: float) -> Table:
 
 @dataclass(frozen=True)
 class Drawing:
-    """How boards are drawn: points per tick, the notation, and what is written on the parts."""
+    """How boards are drawn: points per tick, points across the page, and what is written on the
+    parts."""
 
     scale: float
-    notation: str
+    width: float
     marks: dict[UUID, str]
     labels: dict[int, list[str]]
 
@@ -295,6 +307,7 @@ def _boards(material: MaterialOut, drawing: Drawing) -> list[Flowable]:
         alike = f" · {layout.count} alike" if layout.count > 1 else ""
         bought = f"{layout.stock} " if material.ripped else ""
         bought += layout.named_length
+        real = f" · really {_section(layout.section)}" if layout.section else ""
         labels = " · ".join(
             f"{number}: {' '.join(drawing.labels.get(number, []))}" for number in numbers
         )
@@ -302,48 +315,79 @@ def _boards(material: MaterialOut, drawing: Drawing) -> list[Flowable]:
             KeepTogether(
                 [
                     Spacer(1, 5),
-                    text(f"{boards} {span} · {bought}{alike}", 9, bold=True),
-                    BoardDrawing(layout, drawing.marks, drawing.scale, drawing.notation),
-                    *(Paragraph(line, style(8)) for line in _rip_lines(layout, drawing.marks)),
-                    text(labels, 7.5),
+                    Paragraph(f"<b>{boards} {span} · {bought}</b>{real}{alike}", style(11)),
+                    BoardDrawing(layout, drawing.marks, drawing.scale),
+                    *_cuts(layout, drawing.marks, drawing.width),
+                    text(labels, 8),
                 ]
             )
         )
     return flowables
 
 
-def _rip_lines(layout: LayoutOut, marks: dict[UUID, str]) -> list[str]:
-    """How each segment is ripped, in words: saw lines from the marked edge and face."""
-    lines = []
-    for segment in layout.rips:
-        if not (segment.across or segment.through):
-            continue
-        cuts = [
-            f"{length_markup(line.at)}{f', blade at {line.tilt}' if line.tilt else ''}"
-            for line in segment.across
+def _cuts(layout: LayoutOut, marks: dict[UUID, str], width: float) -> list[Flowable]:
+    """The cuts of a board in their order, a line each, with a box to tick on every board."""
+    boxes = min(layout.count, MOST_BOXES)
+    rows = [
+        [
+            text(f"{cut.number}", 9, bold=True, right=True),
+            _Box(boxes),
+            Paragraph(cut_in_words(cut), style(CUT_TYPE)),
+            Paragraph(_makes(cut, marks), style(9)),
         ]
-        said = f"Rip at {'; '.join(cuts)} from the marked edge" if cuts else ""
-        if segment.through:
-            deep = ", ".join(length_markup(at) for at in segment.through)
-            said += f"{'; then' if said else 'Rip'} at {deep} from the marked face"
-        strips = ", ".join(
-            f"{length_markup(strip.thickness)} × {length_markup(strip.width)} "
-            f"({' '.join(marks[part] for part in strip.parts)})"
-            for strip in segment.strips
-        )
-        where = f"{length_markup(segment.start)} to {length_markup(segment.end)}"
-        lines.append(f"{where}: {said}. Strips: {strips}.")
-    return lines
+        for cut in layout.cuts
+    ]
+    if not rows:
+        return []
+    boxed = 12 * boxes + 4
+    shares = [18.0, boxed, (width - 18 - boxed) * 0.62, (width - 18 - boxed) * 0.38]
+    tight = [("TOPPADDING", (0, 0), (-1, -1), 0), ("BOTTOMPADDING", (0, 0), (-1, -1), 1)]
+    middle = ("VALIGN", (0, 0), (-1, -1), "MIDDLE")
+    return [Table(rows, colWidths=shares, style=TableStyle([*tight, middle]))]
+
+
+def cut_in_words(cut: CutOut) -> str:
+    """A cut as it is set up at the saw, as paragraph markup."""
+    piece = f"piece {cut.of}" if cut.of else "the board"
+    at = f"<b>{length_markup(cut.at)}</b>"
+    fence = f"<b>{length_markup(cut.fence)}</b>"
+    slanted = f", {cut.angle}" if cut.angle else ""
+    if cut.saw == "crosscut":
+        long_point = f", long point at the {cut.long_point}" if cut.long_point else ""
+        return f"crosscut {piece} at {at}{slanted}{long_point}, saw {cut.waste} the line"
+    if cut.saw == "resaw":
+        return f"resaw {piece}, fence {fence}, {cut.against} against it"
+    tilted = ""
+    if cut.angle:
+        tilted = f", blade tilted {cut.angle} away from the fence, {cut.face_up} up"
+    return f"rip {piece}, fence {fence}, {cut.against} against it{tilted} (line at {at})"
+
+
+def _makes(cut: CutOut, marks: dict[UUID, str]) -> str:
+    """What comes off, piece by piece."""
+    return ", ".join(_made(made, marks) for made in cut.makes)
+
+
+def _made(made: MadeOut, marks: dict[UUID, str]) -> str:
+    held = " ".join(marks[part] for part in made.parts)
+    if made.is_part:
+        return f"<b>{held}</b>"
+    if made.parts:
+        return f"piece {made.number} ({held})"
+    return "keep" if made.keep else "waste"
 
 
 class _Box(Flowable):
-    """A box to tick."""
+    """So many boxes to tick, side by side."""
 
-    width = height = 10
+    def __init__(self, count: int = 1) -> None:
+        super().__init__()
+        self.count = count
+        self.width, self.height = 12 * count, 10
 
     def wrap(self, *_: float) -> tuple[float, float]:
         return self.width, self.height
 
     def draw(self) -> None:
-        self.canv.setFont(BOLD, 9)
-        self.canv.rect(0, 0, 9, 9)
+        for number in range(self.count):
+            self.canv.rect(12 * number, 0, 9, 9)

@@ -1,13 +1,13 @@
 """A plan marked cut: its keepable offcuts go onto the rack, the boards it used come off it."""
 
 import uuid
-from typing import Any
+from collections.abc import Iterator
 
 from django.db import transaction
 
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
-from carpentry.rack import MAX_BOARDS, BoardFields, section_noted
+from carpentry.rack import MAX_BOARDS, BoardFields, offcut_stock, section_noted
 from carpentry.sizes import Section, StockName, read_stock, standard_section
 from server.plans.inputs import inputs_of
 from server.plans.models import Board, Plan
@@ -37,10 +37,10 @@ def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
         rows = [board.snapshot() for board in used]
         rack.boards.filter(id__in=[board.id for board in used]).delete()
         offcuts = [
-            _offcut(board, stock, plan, used)
+            offcut
             for board in boards
             for stock in [read_stock(board.stock, Unit.INCH, inputs.basis.own).stock]
-            if _is_kept(board, inputs.settings.keep_from_for(stock))
+            for offcut in _offcuts(board, stock, plan, used)
         ]
         if rack.boards.count() + len(offcuts) > MAX_BOARDS:
             raise CarpentryError(f"a rack holds {MAX_BOARDS:,} boards: take some off first", "plan")
@@ -84,29 +84,28 @@ def settle_stages(rack: Rack) -> None:
     plans.filter(id__in=cut).exclude(basis={}).update(stage=Plan.Stage.CUT)
 
 
-def _is_kept(board: Board, keep_from: int) -> bool:
-    if board.leftover_start is None or board.leftover_end is None:
-        return False
-    return board.leftover_end - board.leftover_start >= keep_from
-
-
-def _offcut(board: Board, stock: StockName, plan: Plan, used: list[RackBoard]) -> BoardFields:
-    """A leftover as the rack notes it down; measured where the board it is from was."""
-    assert board.leftover_start is not None and board.leftover_end is not None
+def _offcuts(
+    board: Board, stock: StockName, plan: Plan, used: list[RackBoard]
+) -> Iterator[BoardFields]:
+    """What a board leaves, as the rack notes it down; measured where the board was, and where it is
+    not what its name says."""
     cut_from = next((one for one in used if one.id == board.rack_board), None)
-    measured: dict[str, Any] = {}
-    standard = standard_section(stock)
-    as_named = standard and (board.thickness, board.width) == (standard.thickness, standard.width)
-    own_size = not as_named or (cut_from and cut_from.read().is_measured)
-    if own_size and board.thickness and board.width:
-        measured = section_noted(Section(board.thickness, board.width), Unit(Rack.UNIT))
-    return BoardFields(
-        stock=board.stock,
-        length=interchange(board.leftover_end - board.leftover_start, Unit(Rack.UNIT)),
-        place=cut_from.place if cut_from else "",
-        note=f"offcut of {plan.project.name}, board {board.number}"[:200],
-        **measured,
-    )
+    for offcut in board.offcuts:
+        section = None
+        if offcut["thickness"] and offcut["width"]:
+            section = Section(offcut["thickness"], offcut["width"])
+        name = offcut_stock(stock, section)
+        if name is None:
+            continue
+        own_size = section != standard_section(name) or (cut_from and cut_from.read().is_measured)
+        measured = section_noted(section, Unit(Rack.UNIT)) if section and own_size else {}
+        yield BoardFields(
+            stock=str(name),
+            length=interchange(offcut["length"], Unit(Rack.UNIT)),
+            place=cut_from.place if cut_from else "",
+            note=f"offcut of {plan.project.name}, board {board.number}"[:200],
+            **measured,
+        )
 
 
 def step_rack(rack: Rack, way: str, version: int, change_id: uuid.UUID) -> None:

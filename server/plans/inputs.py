@@ -14,8 +14,17 @@ from django.db.models import Q
 
 from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.buying import PriceLine as ReadLine
-from carpentry.cutting import CutPlan, problem_document, read_plan
-from carpentry.length import Unit
+from carpentry.cutting import (
+    NO_LIMITS,
+    CutPlan,
+    CutProblem,
+    check_plan,
+    problem_document,
+    read_plan,
+    with_cuts,
+)
+from carpentry.errors import PlanCheckError
+from carpentry.length import Length, Unit
 from carpentry.parts import Part
 from carpentry.project import (
     FoundPacks,
@@ -36,11 +45,12 @@ from carpentry.project.file import TYPED_LINES
 from carpentry.rack import OnHand
 from carpentry.sizes import OwnFields, OwnStocks, StockName, read_own
 from server.materials.models import OwnMaterials
-from server.plans.models import Piece, Plan
+from server.plans.models import MADE_BY, Piece, Plan
 from server.projects.models import Project
 from server.rack.models import Rack, RackBoard
 
 Document = dict[str, Any]
+_NOT_IN_FIRST = ("saw", "keep_offcut_width")  # of cut problems
 Pieces = dict[str, Counter[int]]  # of each part, how many were cut to which length (ticks)
 
 
@@ -151,13 +161,15 @@ def named_boards(parts: Iterable[Part]) -> set[int]:
 
 @dataclass(frozen=True)
 class Inputs:
-    """What a plan is made from: a project's settings and materials as they are now."""
+    """What a plan is made from: a project's settings and materials as they are now; or, for a plan
+    that was cut, as the version of planning saw them that it was ``made_by``."""
 
     settings: Settings
     materials: list[Material]
     marks: dict[str, str]
     basis: Basis
     typed: HardwareFields
+    made_by: int = MADE_BY
 
     @cached_property
     def hardware(self) -> Hardware:
@@ -199,7 +211,7 @@ class Inputs:
                     for stock in dict.fromkeys(o.stock for o in m.offers if o.owned)
                     for board in self.basis.rack[stock]
                 ],
-                problem,
+                _as_first_written(m, problem) if self.made_by == 1 and problem else problem,
             ]
             for m, problem in zip(self.materials, self.problems(), strict=True)
         ]
@@ -209,9 +221,11 @@ class Inputs:
         """The plan of each material from documents, one per cut problem."""
         left = iter(documents)
         plans: list[CutPlan | None] = []
-        for problem in self.problems():
+        for material in self.materials:
+            problem = material.problem(self.settings)
             document = next(left, None) if problem else None
-            plans.append(read_plan(document, self.settings.unit) if document else None)
+            plan = read_plan(document, self.settings.unit) if document else None
+            plans.append(sawn(problem, plan) if problem and plan else None)
         return plans
 
     def tally(self, plans: list[CutPlan | None]) -> Tally:
@@ -226,13 +240,39 @@ class Inputs:
         )
 
 
+def sawn(problem: CutProblem, plan: CutPlan) -> CutPlan:
+    """A stored plan with its cuts: those of one that has none are made and replayed, and left away
+    where they would not give its parts."""
+    if all(layout.cuts or layout.pieces for layout in plan.layouts):
+        return plan
+    cut = replace(plan, layouts=tuple(with_cuts(problem, layout) for layout in plan.layouts))
+    try:
+        check_plan(problem, cut)
+    except PlanCheckError:
+        return plan
+    return cut
+
+
+def _as_first_written(material: Material, problem: Document) -> Document:
+    """A cut problem as version 1 of planning wrote it down."""
+    plain = {name: value for name, value in problem.items() if name not in _NOT_IN_FIRST}
+    if material.ripped or not all(one.part.square_ended for one in material.parts):
+        return plain
+    for rows in ("stock", "parts"):
+        plain[rows] = [
+            {name: value for name, value in row.items() if name not in ("thickness", "width")}
+            for row in problem[rows]
+        ]
+    return plain
+
+
 def inputs_of(project: Project, basis: Basis | None = None, without: UUID | None = None) -> Inputs:
     """What the plan of this project's present state is made from: a ``basis`` if it is given, else
     what it was cut from if that plan was cut, yard and rack as they are now if not. What other
     plans of it cut stays cut. It may be planned ``without`` one of its parts."""
     done: Pieces = {}
     for cut in project.plans.filter(stage=Plan.Stage.CUT).order_by("asked"):
-        inputs = _inputs(project, Basis.read(cut.basis), done)
+        inputs = _inputs(project, Basis.read(cut.basis), done, made_by=cut.made_by)
         if basis is None and inputs.digest() == cut.digest:
             return inputs
         for piece in Piece.objects.filter(board__plan=cut):
@@ -241,8 +281,16 @@ def inputs_of(project: Project, basis: Basis | None = None, without: UUID | None
     return _inputs(project, basis or Basis.of(project), done, without)
 
 
-def _inputs(project: Project, basis: Basis, done: Pieces, without: UUID | None = None) -> Inputs:
+def _inputs(
+    project: Project,
+    basis: Basis,
+    done: Pieces,
+    without: UUID | None = None,
+    made_by: int = MADE_BY,
+) -> Inputs:
     settings = project.settings()
+    if made_by == 1:
+        settings = replace(settings, saw=NO_LIMITS, keep_width=Length(0, "0"))
     parts = [
         replace(one, cut=done.get(one.id, Counter()))
         for one in project.named_parts(basis.own)
@@ -251,7 +299,8 @@ def _inputs(project: Project, basis: Basis, done: Pieces, without: UUID | None =
     shelf = basis.shelf(settings, named_boards(one.part for one in parts))
     return Inputs(
         settings=settings,
-        materials=gather_materials(parts, shelf, settings),
+        materials=gather_materials(parts, shelf, settings, apart=made_by == 1),
+        made_by=made_by,
         marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
         basis=basis,
         typed=HardwareFields(

@@ -9,8 +9,9 @@ from time import monotonic
 from django.conf import settings as django_settings
 from django.db import transaction
 
-from carpentry.cutting import CutPlan, check_plan, read_plan
-from carpentry.project import Offer, whole_leftover
+from carpentry.cutting import CutPlan, Layout, check_plan, read_plan
+from carpentry.project import Offer, kept_leftovers, section_left
+from carpentry.sizes import Section
 from server.plans.inputs import Document, Inputs, named_boards
 from server.plans.models import Board, Piece, Plan
 from server.plans.solver import Job, solver
@@ -162,6 +163,21 @@ def _best_first(boards: list[RackBoard]) -> list[RackBoard]:
     return sorted(boards, key=lambda board: (board.read().unevenness, board.number))
 
 
+def _offcuts(layout: Layout, board: Section | None) -> list[dict[str, int | None]]:
+    """What of a board of a section is worth keeping."""
+    offcuts = []
+    for rest in kept_leftovers(layout):
+        section = section_left(rest, board)
+        offcuts.append(
+            {
+                "length": rest.length,
+                "thickness": section.thickness if section else None,
+                "width": section.width if section else None,
+            }
+        )
+    return offcuts
+
+
 def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> None:
     boards: list[Board] = []
     pieces: list[Piece] = []
@@ -174,7 +190,7 @@ def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> No
         for layout in made.layouts if made else ():
             layout_number += 1
             offer = offers[layout.stock]
-            rest = whole_leftover(layout)
+            offcuts = _offcuts(layout, material.section_of(offer))
             for _ in range(layout.count):
                 taken = _take(on_rack[offer.stock], offer, inputs) if offer.owned else None
                 section = material.section_of(offer)
@@ -190,8 +206,7 @@ def _write_boards(plan: Plan, inputs: Inputs, plans: list[CutPlan | None]) -> No
                     length=offer.length,
                     real_length=offer.real_length,
                     price=offer.price,
-                    leftover_start=rest.start if rest else None,
-                    leftover_end=rest.end if rest else None,
+                    offcuts=offcuts,
                 )
                 boards.append(board)
                 for placed in layout.parts:

@@ -8,9 +8,12 @@ from django.db import models
 from carpentry.project import Purchase
 from server.projects.models import Project
 
+MADE_BY = 2  # plans have their cuts; those of version 1 have none, and no limits of the saw
+
 
 class Plan(models.Model):
-    """A plan for one state of a project. Once done it never changes: a new one is a new row."""
+    """A plan for one state of a project. Once done it never changes: a new one is a new row.
+    ``made_by`` is the version of planning that made it."""
 
     class Status(models.TextChoices):
         QUEUED = "queued"
@@ -28,6 +31,7 @@ class Plan(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="plans")
     digest = models.CharField(max_length=64, editable=False)
+    made_by = models.PositiveSmallIntegerField(default=MADE_BY, editable=False)
     status = models.CharField(max_length=8, choices=Status, default=Status.QUEUED)
     stage = models.CharField(max_length=6, choices=Stage, default=Stage.DRAFT)
     asked = models.DateTimeField(auto_now_add=True)
@@ -53,7 +57,8 @@ class Plan(models.Model):
 
 class Board(models.Model):
     """One piece of stock to be bought and cut. ``number`` is written on it; boards of the same
-    ``layout`` are cut alike. Lengths and sections in ticks."""
+    ``layout`` are cut alike. Lengths and sections in ticks; ``offcuts`` are what of it is worth
+    keeping, each with its ``length``, ``thickness`` and ``width``."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     plan = models.ForeignKey(Plan, on_delete=models.CASCADE, related_name="boards")
@@ -67,8 +72,7 @@ class Board(models.Model):
     price = models.DecimalField(max_digits=12, decimal_places=2, null=True)
     rack_board = models.UUIDField(null=True)
     rack_number = models.PositiveIntegerField(null=True)
-    leftover_start = models.PositiveBigIntegerField(null=True)
-    leftover_end = models.PositiveBigIntegerField(null=True)
+    offcuts = models.JSONField(default=list, blank=True)
 
     class Meta:
         ordering = ["number"]

@@ -86,31 +86,57 @@ class RipStripOut(BaseModel):
     corners: tuple[int, int, int, int]
 
 
-class RipLineOut(BaseModel):
-    """A saw line along a board: ``at`` on its face, ``back`` on its back (ticks), both from the
-    marked edge, and the tilt of the blade where it is not square."""
-
-    at: LengthOut
-    back: int
-    tilt: str
-
-
 class RipSegmentOut(BaseModel):
-    """A length of a board that is ripped in one way; saw lines measured from the marked edge
-    (``across``) and face (``through``), the waste on their far side."""
+    """A length of a board that is ripped in one way; ``cuts`` are the numbers of its rips and
+    resaws."""
 
     start: LengthOut
     end: LengthOut
     strips: list[RipStripOut]
-    across: list[RipLineOut]
-    through: list[LengthOut]
+    cuts: list[int]
+
+
+class MadeOut(BaseModel):
+    """A piece that a cut makes, and the parts in it: one of them, or several still together."""
+
+    number: int
+    parts: list[UUID]
+    is_part: bool
+    keep: bool
+
+
+class CutOut(BaseModel):
+    """A cut of piece ``of``, the board being 0: a ``crosscut``, ``rip`` or ``resaw``. ``at`` is
+    where its line is marked, from the marked end, edge or face, the saw running ``beyond`` or
+    ``before`` it. ``fence`` is from the fence to the blade, ``against`` it that edge or face; of a
+    crosscut it is the length before the line. ``angle`` where it is slanted, its ``long_point``,
+    and for a tilted blade the ``face_up``; the blade leans away from the fence. ``on_face`` is the
+    line on the board's face, ``on_end`` on its end: x1, y1, x2, y2 in ticks."""
+
+    number: int
+    saw: str
+    of: int
+    at: LengthOut
+    waste: str
+    fence: LengthOut
+    against: str
+    angle: str
+    long_point: str
+    face_up: str
+    makes: list[MadeOut]
+    on_face: list[int] | None
+    on_end: list[int] | None
 
 
 class LeftoverOut(BaseModel):
+    """A leftover worth keeping: where, in ticks, and its length and width."""
+
     start: int
     end: int
-    keep: bool
+    y: SpanOut | None
+    z: SpanOut | None
     length: LengthOut
+    width: LengthOut | None
 
 
 class LayoutOut(BaseModel):
@@ -127,8 +153,9 @@ class LayoutOut(BaseModel):
     measured: SectionOut | None
     section: SectionOut | None
     rips: list[RipSegmentOut]
+    cuts: list[CutOut]
     parts: list[PlacedOut]
-    leftover: LeftoverOut | None
+    keep: list[LeftoverOut]
     flaws: list[SpanOut]
     changed: int
     show: bool
@@ -159,7 +186,7 @@ class MaterialOut(BaseModel):
     section: SectionOut | None
     section_source: str
     note: str
-    near_misses: list[str]
+    notes: list[str]
     test_piece: str
     best_boards: str
     priced: bool

@@ -2,39 +2,43 @@
 
 from collections import Counter
 from fractions import Fraction
-from itertools import pairwise
+from itertools import islice, pairwise
 from uuid import UUID
 
 from carpentry.buying import write_money
 from carpentry.cutting import CutPlan, Layout, PlacedPart
 from carpentry.edges import wider_width
 from carpentry.ends import bevel_lines, is_angled, outline, told
-from carpentry.length import Notation, Unit, sold_name, write_length
+from carpentry.length import Notation, Unit, measured_in, sold_name, write_length
 from carpentry.project import (
+    CutLine,
     Material,
     Offer,
     RipStrip,
-    Settings,
     Tally,
+    cut_lines,
+    kept_leftovers,
+    notes,
     rip_segments,
     test_piece,
-    whole_leftover,
 )
-from carpentry.sizes import Section, StockName, pounds, rounded, species_of
-from server.config.schemas import length_out
+from carpentry.project.cut_lines import Line
+from carpentry.sizes import Section, pounds, rounded, species_of
+from server.config.schemas import LengthOut, length_out
 from server.plans.buying import shopping_out
 from server.plans.inputs import Document, Inputs
 from server.plans.making import UNDER_WAY
 from server.plans.models import Board, Plan
 from server.plans.schemas import (
     ClaimOut,
+    CutOut,
     LaterOut,
     LayoutOut,
     LeftoverOut,
+    MadeOut,
     MaterialOut,
     PlacedOut,
     PlanOut,
-    RipLineOut,
     RipSegmentOut,
     RipStripOut,
     SpanOut,
@@ -44,7 +48,7 @@ from server.plans.schemas import (
 )
 from server.plans.solver import solver
 
-MOST_NEAR_MISSES = 3
+MOST_NOTES = 3
 
 
 def show_plan(
@@ -139,6 +143,7 @@ def _material(
         counts[layout.stock] += layout.count
         number = numbered.next
         boards, changed = numbered.take(layout)
+        lines = cut_lines(layout, offer.real_length, material.section_of(offer))
         layouts.append(
             LayoutOut(
                 first=number,
@@ -151,9 +156,10 @@ def _material(
                 stock=str(offer.stock),
                 measured=section_out(offer.on_hand.section, notation) if offer.on_hand else None,
                 section=section_out(material.section_of(offer), notation),
-                rips=_rips(layout, material, offer, notation),
+                rips=_rips(layout, material, offer, lines, notation),
+                cuts=[_cut(line, notation) for line in lines],
                 parts=_placed_parts(layout, material, notation),
-                leftover=_leftover(layout, offer.stock, inputs.settings),
+                keep=_leftovers(layout, notation),
                 changed=changed,
                 show=any(placed.part in shown for placed in layout.parts),
                 flaws=[_span(flaw) for flaw in offer.on_hand.flaws] if offer.on_hand else [],
@@ -179,8 +185,8 @@ def _material(
         section_source=inputs.source if material.section_from_yard else "standard size",
         best_boards=_best_boards(layouts),
         note="the yard's section differs from length to length" if material.sections_differ else "",
-        test_piece=_test_piece(made, first, inputs.settings.notation),
-        near_misses=material.near_misses(inputs.settings)[:MOST_NEAR_MISSES],
+        test_piece=_test_piece(material, made, first, inputs.settings.notation),
+        notes=[one.says for one in islice(notes(material, made, inputs.settings), MOST_NOTES)],
         priced=material.priced,
         summary=", ".join(lengths),
         cost=write_money(made.price, currency) if made and material.priced else None,
@@ -197,7 +203,9 @@ def _span(span: tuple[int, int]) -> SpanOut:
     return SpanOut(low=span[0], high=span[1])
 
 
-def _rips(layout: Layout, material: Material, offer: Offer, notation: str) -> list[RipSegmentOut]:
+def _rips(
+    layout: Layout, material: Material, offer: Offer, lines: list[CutLine], notation: str
+) -> list[RipSegmentOut]:
     section = material.section_of(offer)
     if not material.ripped or section is None:
         return []
@@ -210,24 +218,51 @@ def _rips(layout: Layout, material: Material, offer: Offer, notation: str) -> li
                     y=_span(strip.y),
                     z=_span(strip.z),
                     parts=[UUID(part) for part in dict.fromkeys(strip.parts)],
-                    thickness=length_out(strip.z[1] - strip.z[0], notation),
-                    width=length_out(_wider(strip), notation),
+                    thickness=sawn_out(strip.z[1] - strip.z[0], notation),
+                    width=sawn_out(_wider(strip), notation),
                     corners=strip.corners,
                 )
                 for strip in one.strips
             ],
-            across=[
-                RipLineOut(
-                    at=length_out(line.face, notation),
-                    back=line.back,
-                    tilt=f"{line.tilt:f}°" if line.tilt else "",
-                )
-                for line in one.across
-            ],
-            through=[length_out(at, notation) for at in one.through],
+            cuts=[line.number for line in one.lines],
         )
-        for one in rip_segments(layout, section.thickness, section.width)
+        for one in rip_segments(layout, section, lines)
     ]
+
+
+def sawn_out(ticks: int, notation: str) -> LengthOut:
+    """A length as it is set at the saw."""
+    return length_out(ticks, measured_in(ticks, notation))
+
+
+def _cut(line: CutLine, notation: str) -> CutOut:
+    return CutOut(
+        number=line.number,
+        saw=line.saw.value,
+        of=line.of,
+        at=sawn_out(line.at, notation),
+        waste=line.waste,
+        fence=sawn_out(line.fence, notation),
+        against=line.against,
+        angle=f"{line.angle:f}°" if line.angle else "",
+        long_point=line.long_point,
+        face_up=line.face_up,
+        makes=[
+            MadeOut(
+                number=made.number,
+                parts=[UUID(part) for part in dict.fromkeys(made.parts)],
+                is_part=made.is_part,
+                keep=made.keep,
+            )
+            for made in line.makes
+        ],
+        on_face=_drawn(line.on_face),
+        on_end=_drawn(line.on_end),
+    )
+
+
+def _drawn(line: Line | None) -> list[int] | None:
+    return [at for point in line for at in point] if line else None
 
 
 def _wider(strip: RipStrip) -> int:
@@ -285,11 +320,11 @@ def _listed(numbers: list[int]) -> str:
     )
 
 
-def _test_piece(made: CutPlan | None, first: int, notation: Notation) -> str:
+def _test_piece(material: Material, made: CutPlan | None, first: int, notation: Notation) -> str:
     """Where the piece for trial cuts comes from, in words, with boards numbered from ``first``."""
     if made is None or not made.layouts:
         return ""
-    found = test_piece(made)
+    found = test_piece(material, made)
     if found is None:
         return "no leftover is long enough for a test piece"
     index, rest = found
@@ -297,16 +332,18 @@ def _test_piece(made: CutPlan | None, first: int, notation: Notation) -> str:
     return f"test piece for setting up: {length} left of board {first + index}"
 
 
-def _leftover(layout: Layout, stock: StockName, settings: Settings) -> LeftoverOut | None:
-    rest = whole_leftover(layout)
-    if rest is None:
-        return None
-    return LeftoverOut(
-        start=rest.start,
-        end=rest.end,
-        keep=rest.length >= settings.keep_from_for(stock),
-        length=length_out(rest.length, settings.notation),
-    )
+def _leftovers(layout: Layout, notation: str) -> list[LeftoverOut]:
+    return [
+        LeftoverOut(
+            start=rest.start,
+            end=rest.end,
+            y=_span(rest.y) if rest.y else None,
+            z=_span(rest.z) if rest.z else None,
+            length=length_out(rest.length, notation),
+            width=sawn_out(rest.y[1] - rest.y[0], notation) if rest.y else None,
+        )
+        for rest in kept_leftovers(layout)
+    ]
 
 
 def weight_text(kilograms: Fraction, unit: Unit, places: str = "1") -> str:

@@ -100,7 +100,7 @@ def create_project(request: HttpRequest, new: NewProjectIn) -> ProjectOut:
     project = Project(id=new.id, owner=request.user, name=new.name.strip(), yard=yard)
     project.unit = new.unit
     if new.unit in Project.Unit.values:
-        project.take_settings(SettingFields.usual(Unit(new.unit)))
+        project.take_settings(SettingFields.new(Unit(new.unit)))
     _new_project(request, project, "new project")
     return show_project(project)
 

@@ -58,16 +58,25 @@ class Project(Versioned):
     )
 
     rip = models.BooleanField(default=False)
+    resaw = models.BooleanField(default=True)
+    own_stock = models.BooleanField(default=False)
     order = models.CharField(
         max_length=20, choices=[(o.value, o.value) for o in Order], default=Order.EITHER.value
     )
-    share_angled_cuts = models.BooleanField(default=False)
+    share_angled_cuts = models.BooleanField(default=True)
     extra_length = models.CharField(max_length=60, default="0")
     extra_width = models.CharField(max_length=60, default="0")
     extra_thickness = models.CharField(max_length=60, default="0")
     eased = models.CharField(max_length=60, default="0")
     keep_from = models.CharField(max_length=60, default="12")
     keep_from_of = models.CharField(max_length=500, blank=True)
+    keep_width = models.CharField(max_length=60, default="1 1/2")
+    saw_crosscut = models.CharField(max_length=60, blank=True, default="12")
+    saw_rip_depth = models.CharField(max_length=60, blank=True, default="3")
+    saw_rip_width = models.CharField(max_length=60, blank=True)
+    saw_resaw_depth = models.CharField(max_length=60, blank=True, default="3")
+    saw_tilt = models.CharField(max_length=20, blank=True, default="45")
+    saw_miter = models.CharField(max_length=20, blank=True)
     spare = models.CharField(max_length=10, default="0")
     rack = models.CharField(
         max_length=10,
@@ -139,8 +148,10 @@ class Project(Versioned):
         usual_before, usual = SettingFields.usual(before), SettingFields.usual(unit)
         for name in SETTING_LENGTHS:
             is_usual = getattr(self, name) == getattr(usual_before, name)
-            ticks = getattr(settings, name).ticks
+            ticks = settings.length(name)
             kept = interchange(ticks, unit) if ticks else "0"
+            if ticks is None:
+                kept = ""
             setattr(self, name, getattr(usual, name) if is_usual else kept)
         self.keep_from_of = written_out(settings.kept)
         for name in TYPED_LINES:
@@ -242,6 +253,8 @@ class Part(models.Model):
     clear = models.CharField(max_length=20, blank=True)
     show = models.CharField(max_length=20, blank=True)
     rip = models.CharField(max_length=20, blank=True)
+    resaw = models.CharField(max_length=20, blank=True)
+    own_stock = models.CharField(max_length=20, blank=True)
     extra_length = models.CharField(max_length=60, blank=True)
     extra_width = models.CharField(max_length=60, blank=True)
     extra_thickness = models.CharField(max_length=60, blank=True)

@@ -44,6 +44,8 @@ class PartOut(BaseModel):
     clear: str
     show: str
     rip: str
+    resaw: str
+    own_stock: str
     extra_length: str
     extra_width: str
     extra_thickness: str
@@ -86,6 +88,13 @@ class ProjectOut(BaseModel):
     trim_end: SettingLengthOut
     keep_from: SettingLengthOut
     keep_from_of: str
+    keep_width: SettingLengthOut
+    saw_crosscut: SettingLengthOut
+    saw_rip_depth: SettingLengthOut
+    saw_rip_width: SettingLengthOut
+    saw_resaw_depth: SettingLengthOut
+    saw_tilt: str
+    saw_miter: str
     budget: str
     sells_for: str
     joints: str
@@ -101,6 +110,8 @@ class ProjectOut(BaseModel):
     yard: YardNameOut | None
     rack: str
     rip: bool
+    resaw: bool
+    own_stock: bool
     order: str
     share_angled_cuts: bool
     spare: str
@@ -160,6 +171,15 @@ class ProjectPatchIn(SeenIn):
     yard: UUID | str | None = None
     rack: str | None = None
     rip: bool | None = None
+    resaw: bool | None = None
+    own_stock: bool | None = None
+    keep_width: str | None = None
+    saw_crosscut: str | None = None
+    saw_rip_depth: str | None = None
+    saw_rip_width: str | None = None
+    saw_resaw_depth: str | None = None
+    saw_tilt: str | None = None
+    saw_miter: str | None = None
     order: str | None = None
     share_angled_cuts: bool | None = None
     keep_from: str | None = None
@@ -197,6 +217,8 @@ class PartPatchIn(SeenIn):
     clear: str | None = None
     show: str | None = None
     rip: str | None = None
+    resaw: str | None = None
+    own_stock: str | None = None
     extra_length: str | None = None
     extra_width: str | None = None
     extra_thickness: str | None = None

@@ -1,12 +1,15 @@
 """A project in the words of the API's contract."""
 
+from dataclasses import fields
+
 from django.conf import settings
 
 from carpentry.buying import USUAL_LINES
-from carpentry.ends import is_angled, mirrored, told, ways_to_lie
+from carpentry.edges import edges_told
+from carpentry.ends import mirrored, told, ways_to_lie
 from carpentry.errors import CarpentryError
 from carpentry.parts import Part as ReadPart
-from carpentry.parts import not_planned_yet
+from carpentry.parts import PartFields, not_planned_yet
 from carpentry.project import Material, compare, extra_of
 from carpentry.project.file import TYPED_LINES
 from carpentry.project.settings import SETTING_LENGTHS
@@ -29,12 +32,7 @@ from server.projects.schemas import (
     YardNameOut,
 )
 
-TYPED = (
-    *("quantity", "name", "stock", "length", "thickness", "width", "ends", "edges"),
-    *("measured", "grain", "clear", "show", "rip"),
-    *("extra_length", "extra_width", "extra_thickness"),
-    *("boards", "group", "note"),
-)
+TYPED = tuple(field.name for field in fields(PartFields))
 
 
 def show_project(project: Project) -> ProjectOut:
@@ -45,7 +43,7 @@ def show_project(project: Project) -> ProjectOut:
     notation = project.notation
 
     def setting(name: str) -> SettingLengthOut:
-        ticks = getattr(inputs.settings, name).ticks
+        ticks = inputs.settings.length(name) or 0
         return SettingLengthOut(typed=getattr(project, name), shown=length_out(ticks, notation))
 
     cut = {
@@ -73,7 +71,11 @@ def show_project(project: Project) -> ProjectOut:
         sells_for=project.sells_for,
         **{name: getattr(project, name) for name in TYPED_LINES},
         usual_rules=list(USUAL_LINES),
+        saw_tilt=project.saw_tilt,
+        saw_miter=project.saw_miter,
         rip=project.rip,
+        resaw=project.resaw,
+        own_stock=project.own_stock,
         order=project.order,
         share_angled_cuts=project.share_angled_cuts,
         spare=project.spare,
@@ -142,7 +144,7 @@ def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> Par
         over_all=length_out(over_all, notation) if over_all != read.length.ticks else None,
         sawn=length_out(sawn, notation) if sawn != over_all else None,
         angles="" if read.square_ended else told(read.ends),
-        bevels=told(read.edges) if is_angled(read.edges) else "",
+        bevels=edges_told(read.edges),
         pair="",
         weight=_weight_of_one(str(part.id), read, material, inputs),
         later=next((why for one, why in material.later if one.id == str(part.id)), ""),

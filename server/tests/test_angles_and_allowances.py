@@ -36,10 +36,13 @@ class AngledEndsTest(PlannedTestCase):
 
     def test_sharing_cuts_saves_a_board(self) -> None:
         rows = "8\tslat\t2x4\t26\t45 -45\t\t"
-        self.assertEqual(self.planned(rows)["plan"]["tally"]["boards"], 3)
-        shared = self.planned(rows, share_angled_cuts=True)
+        shared = self.planned(rows)
         self.assertEqual(shared["plan"]["tally"]["boards"], 2)
-        self.assertEqual(shared["change"]["label"], "angled cuts shared")
+        self.assertIn("neighbours share", shared["plan"]["tally"]["claim"]["detail"])
+        alone = self.planned(rows, share_angled_cuts=False)
+        self.assertEqual(alone["plan"]["tally"]["boards"], 3)
+        self.assertIn("no angled cut shared", alone["plan"]["tally"]["claim"]["detail"])
+        self.assertEqual(alone["change"]["label"], "angled cuts not shared")
 
     def test_left_and_right_of_a_pair(self) -> None:
         ends = ("20 10b", "10b 20", "20 -20")
@@ -119,12 +122,12 @@ class SpareTest(PlannedTestCase):
     def test_what_is_kept_and_what_a_test_piece_is_cut_from(self) -> None:
         project = self.planned("1\trail\t2x4\t80\t\t\t", keep_from="20")
         material = project["plan"]["materials"][0]
-        self.assertFalse(material["layouts"][0]["leftover"]["keep"])
+        self.assertFalse(material["layouts"][0]["keep"])
         self.assertIn("15 3/8″ left of board 1", material["test_piece"])
         kept = self.change(project, "patch", "", keep_from="15").json()
-        self.assertTrue(kept["plan"]["materials"][0]["layouts"][0]["leftover"]["keep"])
+        self.assertTrue(kept["plan"]["materials"][0]["layouts"][0]["keep"])
         of_some = self.change(kept, "patch", "", keep_from_of="2x6 8, 2x4 16").json()
-        self.assertFalse(of_some["plan"]["materials"][0]["layouts"][0]["leftover"]["keep"])
+        self.assertFalse(of_some["plan"]["materials"][0]["layouts"][0]["keep"])
         metric = self.change(of_some, "patch", "", unit="mm").json()
         self.assertEqual(metric["keep_from_of"], "2x6 8in, 2x4 16in")
         full = self.planned("1\trail\t2x4\t93\t\t\t")["plan"]["materials"][0]

@@ -29,9 +29,11 @@ class RackTest(RackTestCase):
         self.assertEqual(board["section"]["width"]["text"], "5 7/16″")
         self.assertEqual(board["section_source"], "measured")
         self.assertEqual(board["straight_width"]["text"], "4 11/16″")
-        self.assertIn("straighten", board["left_alone"])
+        self.assertEqual(board["left_alone"], "")
         self.write(id_, twist="yes")
-        self.assertIn("rejected", self.ask("get", f"/rack/boards/{id_}").json()["left_alone"])
+        twisted = self.ask("get", f"/rack/boards/{id_}").json()
+        self.assertIn("rejected", twisted["left_alone"])
+        self.assertIsNone(twisted["straight_width"])
 
     def test_what_is_refused(self) -> None:
         id_ = str(uuid.uuid4())

@@ -35,8 +35,10 @@ class RippingTest(RippedTestCase):
         )
         self.assertTrue(plan["tally"]["claim"]["proven"])
         self.assertIn("crosscut, rip, crosscut", plan["tally"]["claim"]["detail"])
-        rips = plan["materials"][0]["layouts"][0]["rips"]
-        self.assertEqual([at["at"]["text"] for at in rips[0]["across"]], ["1 1/2″", "3 1/8″"])
+        layout = plan["materials"][0]["layouts"][0]
+        lines = [layout["cuts"][number - 1] for number in layout["rips"][0]["cuts"]]
+        self.assertEqual([line["at"]["text"] for line in lines], ["1 1/2″", "3 1/8″"])
+        self.assertEqual([line["fence"]["text"] for line in lines], ["1 1/2″", "1 1/2″"])
         self.assertEqual(project["parts"][0]["section"]["width"]["text"], "1 1/2″")
         self.assertEqual(Piece.objects.filter(board__plan=plan["id"]).count(), 12)
 
@@ -93,7 +95,7 @@ class RippingTest(RippedTestCase):
         project = self.ripped("12 square 2x2 30\n1 rail 2x4 40")
         content = self.client.get(f"/api/projects/{project['id']}/cut-sheet.pdf").content
         words = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(content)).pages)
-        self.assertIn("from the marked edge", words)
+        self.assertIn("marked edge against it", words)
         self.assertIn("2x4 8 ft", words)
 
     def test_a_project_file_keeps_it(self) -> None:
@@ -118,7 +120,7 @@ class BevelsTest(RippedTestCase):
     def test_a_bevelled_edge_is_ripped_without_being_allowed(self) -> None:
         project = self.new_project(f"{self.HEAD}4\tblock\t2x4\t20\t3\t45 45\t", yard=self.yard)
         (part,) = project["parts"]
-        self.assertEqual(part["bevels"], "both 45° bevel, mirrored")
+        self.assertEqual(part["bevels"], "both 45°, leaning apart: the face is wider")
         plan = project["plan"]
         self.assertTrue(plan["tally"]["claim"]["proven"])
         (segment, *_) = plan["materials"][0]["layouts"][0]["rips"]
@@ -126,7 +128,10 @@ class BevelsTest(RippedTestCase):
         self.assertEqual(strip["width"]["text"], "3″")
         left, right, back_right, back_left = strip["corners"]
         self.assertEqual((right - left, back_right - back_left), (24384, 0))
-        self.assertEqual([line["tilt"] for line in segment["across"]], ["45°", "45°"])
+        cuts = plan["materials"][0]["layouts"][0]["cuts"]
+        lines = [cuts[number - 1] for number in segment["cuts"]]
+        self.assertEqual([line["angle"] for line in lines], ["45°", "45°"])
+        self.assertTrue({line["face_up"] for line in lines} <= {"marked face", "back"})
         paper = self.client.get(f"/api/projects/{project['id']}/cut-sheet.pdf").content
         words = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(paper)).pages)
         self.assertIn("blade at 45°", words)

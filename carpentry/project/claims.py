@@ -1,0 +1,131 @@
+"""What was proven of a purchase, in words, with everything that the proof leaves aside."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+
+from carpentry.buying import write_money
+from carpentry.cutting import CutPlan, Order, Status
+from carpentry.length import write_length
+from carpentry.project.material import Material
+from carpentry.project.settings import RackUse, Settings
+
+Planned = Sequence[tuple[Material, CutPlan]]
+
+_ORDERS = {
+    Order.RIP_FIRST: "rips first",
+    Order.CROSSCUT_FIRST: "crosscuts first",
+    Order.EITHER: "crosscut, rip, crosscut",
+}
+
+
+@dataclass(frozen=True)
+class Claim:
+    """What was proven, in words; ``proven`` when no cheaper (or shorter) purchase exists. Its
+    ``limits`` are what the proof speaks of and what it leaves aside."""
+
+    proven: bool
+    headline: str
+    detail: str
+    limits: tuple[str, ...] = ()
+
+
+def claim_of(
+    plans: Sequence[tuple[Material, CutPlan | None]],
+    settings: Settings,
+    currency: str,
+    source: str,
+) -> Claim:
+    """The claim over the plans of all materials, ``None`` where nothing of one is planned.
+    ``source`` names the prices, such as "Tallow Street Yard"."""
+    planned = [(material, plan) for material, plan in plans if plan]
+    if not planned:
+        if any(
+            material.cut_already(one, settings) for material, _ in plans for one in material.parts
+        ):
+            return Claim(False, "Everything is cut", "nothing is left to buy")
+        return Claim(False, "Nothing to buy yet", "add a part to see the boards it takes")
+    limits = tuple(
+        dict.fromkeys(one for m, plan in planned for one in limits_of(m, plan, settings))
+    )
+    proven, headline, said = _found(planned, settings, currency, source)
+    return Claim(proven, headline, "; ".join((said, *limits)) if limits else said, limits)
+
+
+def _found(
+    planned: Planned, settings: Settings, currency: str, source: str
+) -> tuple[bool, str, str]:
+    left = sum(u.quantity for _, plan in planned for u in plan.unplaced)
+    if left:
+        noun = "part has" if left == 1 else "parts have"
+        return False, f"{left} {noun} no board", "the reasons stand beside the boards"
+    priced = [plan for material, plan in planned if material.priced]
+    unpriced = [plan for material, plan in planned if not material.priced]
+    bought = sum(_bought(material, plan) for material, plan in planned)
+    without = sum(_bought(m, plan) for m, plan in planned if not m.priced)
+    if any(plan.price and not plan.bound for _, plan in planned):
+        return False, "A plan, not proven least", f"for {source}"
+    if priced and unpriced:
+        return _partly_priced(priced, without, bought, currency, source)
+    if not priced:
+        return _without_prices(planned, settings)
+    return _priced(priced, currency, source)
+
+
+def _priced(priced: Sequence[CutPlan], currency: str, source: str) -> tuple[bool, str, str]:
+    dearer = sum((plan.price - plan.bound for plan in priced), Decimal(0))
+    if dearer:
+        money = write_money(dearer, currency)
+        return False, f"At most {money} above the least", f"bound proven for {source}"
+    said = f"proven for {source}"
+    if not all(plan.status is Status.OPTIMAL for plan in priced):
+        said += "; that no fewer boards would do is not proven"
+    return True, "No cheaper purchase exists", said
+
+
+def _partly_priced(
+    priced: Sequence[CutPlan], without: int, bought: int, currency: str, source: str
+) -> tuple[bool, str, str]:
+    """Boards without a price can make any purchase dearer: nothing is proven of the whole."""
+    proven, headline, said = _priced(priced, currency, source)
+    of_rest = f"{headline[0].lower()}{headline[1:]} for the others" if proven else headline
+    have = "has" if without == 1 else "have"
+    return False, f"{without} of {bought} boards {have} no price", f"{of_rest}, {said}"
+
+
+def _without_prices(planned: Planned, settings: Settings) -> tuple[bool, str, str]:
+    if any(plan.price != plan.bound for m, plan in planned if m.ripped):
+        return False, "A plan, not proven least", "no prices"
+    longer = int(sum((plan.price - plan.bound for _, plan in planned), Decimal(0)))
+    if longer:
+        written = write_length(longer, settings.notation).text
+        return False, f"At most {written} longer than the least", "bound proven, no prices"
+    return True, "No shorter purchase exists", "proven for standard lengths, no prices"
+
+
+def _bought(material: Material, plan: CutPlan) -> int:
+    owned = {offer.id for offer in material.offers if offer.owned}
+    return sum(layout.count for layout in plan.layouts if layout.stock not in owned)
+
+
+def limits_of(material: Material, plan: CutPlan, settings: Settings) -> Iterator[str]:
+    """What the proof of one plan speaks of, and what it leaves aside, in words."""
+    parts = [named.part for named in material.parts]
+    if not material.ripped:
+        yield "crosscuts only"
+    else:
+        yield _ORDERS[settings.order]
+        if plan.rip_set_ups:
+            yield f"up to {plan.rip_set_ups} rip set-ups a board"
+        if material.apart:
+            yield "boards that are not ripped planned apart"
+    if not all(part.square_ended for part in parts):
+        shared = settings.share_angled_cuts
+        yield "neighbours share angled cuts" if shared else "no angled cut shared by neighbours"
+    if material.ripped or not all(part.square_ended for part in parts):
+        yield "within what your saws can do"
+    if settings.spare.boards or settings.spare.percent:
+        yield "spare boards come on top"
+    if any(offer.owned for offer in material.offers):
+        always = settings.rack is RackUse.ALWAYS
+        yield "boards from the rack first" if always else "boards from the rack cost nothing"
