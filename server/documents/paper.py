@@ -205,9 +205,9 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
             f"{length_markup(project.trim_start.shown)}, last trim "
             f"{length_markup(project.trim_end.shown)}. Crosscut lines are measured from the marked "
             "end of the board, rips from its marked edge, resaws from its marked face; the saw "
-            "runs beyond or before the line, as is said. A fence distance is from the fence to the near "
-            "side of the blade. Angled ends are measured to their long point, on the edge or face "
-            "that is named. Tick each cut when it is made.",
+            "runs beyond or before the line, as is said. A fence distance is from the fence to the "
+            "near side of the blade. Angled ends are measured to their long point, on the edge or "
+            "face that is named. Tick each cut when it is made.",
             style(9),
         )
     )

@@ -1668,6 +1668,41 @@ export interface components {
             username: string;
         };
         /**
+         * CutOut
+         * @description A cut of piece ``of``, the board being 0: a ``crosscut``, ``rip`` or ``resaw``. ``at`` is
+         *     where its line is marked, from the marked end, edge or face, the saw running ``beyond`` or
+         *     ``before`` it. ``fence`` is from the fence to the blade, ``against`` it that edge or face; of a
+         *     crosscut it is the length before the line. ``angle`` where it is slanted, its ``long_point``,
+         *     and for a tilted blade the ``face_up``; the blade leans away from the fence. ``on_face`` is the
+         *     line on the board's face, ``on_end`` on its end: x1, y1, x2, y2 in ticks.
+         */
+        CutOut: {
+            /** Against */
+            against: string;
+            /** Angle */
+            angle: string;
+            at: components["schemas"]["LengthOut"];
+            /** Face Up */
+            face_up: string;
+            fence: components["schemas"]["LengthOut"];
+            /** Long Point */
+            long_point: string;
+            /** Makes */
+            makes: components["schemas"]["MadeOut"][];
+            /** Number */
+            number: number;
+            /** Of */
+            of: number;
+            /** On End */
+            on_end: number[] | null;
+            /** On Face */
+            on_face: number[] | null;
+            /** Saw */
+            saw: string;
+            /** Waste */
+            waste: string;
+        };
+        /**
          * EffectOut
          * @description A part that a corrected size would change; ``why`` it would not be planned as before.
          */
@@ -1881,11 +1916,14 @@ export interface components {
             changed: number;
             /** Count */
             count: number;
+            /** Cuts */
+            cuts: components["schemas"]["CutOut"][];
             /** First */
             first: number;
             /** Flaws */
             flaws: components["schemas"]["SpanOut"][];
-            leftover: components["schemas"]["LeftoverOut"] | null;
+            /** Keep */
+            keep: components["schemas"]["LeftoverOut"][];
             length: components["schemas"]["LengthOut"];
             measured: components["schemas"]["SectionOut"] | null;
             /** Named Length */
@@ -1908,15 +1946,19 @@ export interface components {
             /** Trim Start */
             trim_start: number;
         };
-        /** LeftoverOut */
+        /**
+         * LeftoverOut
+         * @description A leftover worth keeping: where, in ticks, and its length and width.
+         */
         LeftoverOut: {
             /** End */
             end: number;
-            /** Keep */
-            keep: boolean;
             length: components["schemas"]["LengthOut"];
             /** Start */
             start: number;
+            width: components["schemas"]["LengthOut"] | null;
+            y: components["schemas"]["SpanOut"] | null;
+            z: components["schemas"]["SpanOut"] | null;
         };
         /**
          * LengthOut
@@ -1975,6 +2017,20 @@ export interface components {
             stock: string;
         };
         /**
+         * MadeOut
+         * @description A piece that a cut makes, and the parts in it: one of them, or several still together.
+         */
+        MadeOut: {
+            /** Is Part */
+            is_part: boolean;
+            /** Keep */
+            keep: boolean;
+            /** Number */
+            number: number;
+            /** Parts */
+            parts: string[];
+        };
+        /**
          * MakeOrBuyOut
          * @description What the wood of a part costs, what it costs bought made, both with tax, and what of it;
          *     ``proven`` when both purchases are the least.
@@ -2006,10 +2062,10 @@ export interface components {
             later: components["schemas"]["LaterOut"][];
             /** Layouts */
             layouts: components["schemas"]["LayoutOut"][];
-            /** Near Misses */
-            near_misses: string[];
             /** Note */
             note: string;
+            /** Notes */
+            notes: string[];
             /** Priced */
             priced: boolean;
             /** Ripped */
@@ -2263,12 +2319,16 @@ export interface components {
             /** Note */
             note: string;
             over_all: components["schemas"]["LengthOut"] | null;
+            /** Own Stock */
+            own_stock: string;
             /** Pair */
             pair: string;
             /** Pieces */
             pieces: number;
             /** Quantity */
             quantity: string;
+            /** Resaw */
+            resaw: string;
             /** Rip */
             rip: string;
             sawn: components["schemas"]["LengthOut"] | null;
@@ -2323,8 +2383,12 @@ export interface components {
             name?: string | null;
             /** Note */
             note?: string | null;
+            /** Own Stock */
+            own_stock?: string | null;
             /** Quantity */
             quantity?: string | null;
+            /** Resaw */
+            resaw?: string | null;
             /** Rip */
             rip?: string | null;
             /** Show */
@@ -2556,6 +2620,7 @@ export interface components {
             keep_from: components["schemas"]["SettingLengthOut"];
             /** Keep From Of */
             keep_from_of: string;
+            keep_width: components["schemas"]["SettingLengthOut"];
             kerf: components["schemas"]["SettingLengthOut"];
             /** Name */
             name: string;
@@ -2563,6 +2628,8 @@ export interface components {
             notation: string;
             /** Order */
             order: string;
+            /** Own Stock */
+            own_stock: boolean;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
             plan: components["schemas"]["PlanOut"];
@@ -2570,10 +2637,20 @@ export interface components {
             rack: string;
             /** Redo */
             redo: string | null;
+            /** Resaw */
+            resaw: boolean;
             /** Rip */
             rip: boolean;
             /** Rules */
             rules: string;
+            saw_crosscut: components["schemas"]["SettingLengthOut"];
+            /** Saw Miter */
+            saw_miter: string;
+            saw_resaw_depth: components["schemas"]["SettingLengthOut"];
+            saw_rip_depth: components["schemas"]["SettingLengthOut"];
+            saw_rip_width: components["schemas"]["SettingLengthOut"];
+            /** Saw Tilt */
+            saw_tilt: string;
             /** Sells For */
             sells_for: string;
             /** Share Angled Cuts */
@@ -2626,6 +2703,8 @@ export interface components {
             keep_from?: string | null;
             /** Keep From Of */
             keep_from_of?: string | null;
+            /** Keep Width */
+            keep_width?: string | null;
             /** Kerf */
             kerf?: string | null;
             /** Name */
@@ -2634,12 +2713,28 @@ export interface components {
             notation?: string | null;
             /** Order */
             order?: string | null;
+            /** Own Stock */
+            own_stock?: boolean | null;
             /** Rack */
             rack?: string | null;
+            /** Resaw */
+            resaw?: boolean | null;
             /** Rip */
             rip?: boolean | null;
             /** Rules */
             rules?: string | null;
+            /** Saw Crosscut */
+            saw_crosscut?: string | null;
+            /** Saw Miter */
+            saw_miter?: string | null;
+            /** Saw Resaw Depth */
+            saw_resaw_depth?: string | null;
+            /** Saw Rip Depth */
+            saw_rip_depth?: string | null;
+            /** Saw Rip Width */
+            saw_rip_width?: string | null;
+            /** Saw Tilt */
+            saw_tilt?: string | null;
             /** Sells For */
             sells_for?: string | null;
             /** Share Angled Cuts */
@@ -3034,31 +3129,17 @@ export interface components {
             version: number;
         };
         /**
-         * RipLineOut
-         * @description A saw line along a board: ``at`` on its face, ``back`` on its back (ticks), both from the
-         *     marked edge, and the tilt of the blade where it is not square.
-         */
-        RipLineOut: {
-            at: components["schemas"]["LengthOut"];
-            /** Back */
-            back: number;
-            /** Tilt */
-            tilt: string;
-        };
-        /**
          * RipSegmentOut
-         * @description A length of a board that is ripped in one way; saw lines measured from the marked edge
-         *     (``across``) and face (``through``), the waste on their far side.
+         * @description A length of a board that is ripped in one way; ``cuts`` are the numbers of its rips and
+         *     resaws.
          */
         RipSegmentOut: {
-            /** Across */
-            across: components["schemas"]["RipLineOut"][];
+            /** Cuts */
+            cuts: number[];
             end: components["schemas"]["LengthOut"];
             start: components["schemas"]["LengthOut"];
             /** Strips */
             strips: components["schemas"]["RipStripOut"][];
-            /** Through */
-            through: components["schemas"]["LengthOut"][];
         };
         /**
          * RipStripOut

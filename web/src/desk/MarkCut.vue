@@ -10,7 +10,11 @@ const open = ref(false)
 const busy = ref(false)
 const faults = useFaults('plan')
 const layouts = computed(() => props.project.plan.materials.flatMap((m) => m.layouts))
-const kept = computed(() => layouts.value.filter((one) => one.leftover?.keep))
+const kept = computed(() =>
+  layouts.value.flatMap((one) =>
+    one.keep.map((rest) => ({ stock: one.stock, count: one.count, ...rest })),
+  ),
+)
 const used = computed(() => layouts.value.flatMap((one) => one.rack_numbers))
 
 async function mark() {
@@ -31,15 +35,15 @@ async function mark() {
         <template v-if="kept.length">
           <p>These offcuts go onto the rack, each with a number:</p>
           <ul>
-            <li v-for="one in kept" :key="one.first">
+            <li v-for="(one, index) in kept" :key="index">
               <span class="called">{{ one.stock }}</span>,
-              <LengthText :length="one.leftover!.length" /><template v-if="one.count > 1"
-                >, {{ one.count }} of them</template
-              >
+              <LengthText :length="one.length" /><template v-if="one.width"
+                >, <LengthText :length="one.width" /> wide</template
+              ><template v-if="one.count > 1">, {{ one.count }} of them</template>
             </li>
           </ul>
         </template>
-        <p v-else>No offcut is long enough to keep.</p>
+        <p v-else>No offcut is large enough to keep.</p>
         <p v-if="used.length">
           Board{{ used.length > 1 ? 's' : '' }} {{ used.join(', ') }} come{{
             used.length > 1 ? '' : 's'

@@ -25,6 +25,8 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
   { field: 'measured', label: 'Measured', hint: 'long-long, edge, short-short, centre' },
   { field: 'grain', label: 'Grain', hint: 'length or any (sheets)' },
   { field: 'rip', label: 'Ripped', hint: 'yes or no: where it differs from the project' },
+  { field: 'resaw', label: 'Sawn thinner', hint: 'yes or no: where it differs' },
+  { field: 'own_stock', label: 'Own stock only', hint: 'yes or no: where it differs' },
   {
     field: 'extra_length',
     label: 'Extra length',

@@ -26,6 +26,15 @@ function asTyped() {
     copies: String(project.copies),
     yard: project.yard?.id ?? '',
     rack: project.rack,
+    keep_width: project.keep_width.typed,
+    saw_crosscut: project.saw_crosscut.typed,
+    saw_rip_depth: project.saw_rip_depth.typed,
+    saw_rip_width: project.saw_rip_width.typed,
+    saw_resaw_depth: project.saw_resaw_depth.typed,
+    saw_tilt: project.saw_tilt,
+    saw_miter: project.saw_miter,
+    resaw: project.resaw,
+    own_stock: project.own_stock,
     rip: project.rip,
     order: project.order,
     share_angled_cuts: project.share_angled_cuts,
@@ -50,6 +59,21 @@ const LENGTHS = [
   'extra_width',
   'extra_thickness',
   'eased',
+  'keep_width',
+  'saw_crosscut',
+  'saw_rip_depth',
+  'saw_rip_width',
+  'saw_resaw_depth',
+] as const
+
+/** What the saws can do: a limit each, nothing where there is none. */
+const SAWS = [
+  { field: 'saw_crosscut', label: 'Crosscuts up to', hint: 'the widest board' },
+  { field: 'saw_rip_depth', label: 'Rips up to', hint: 'thick, in one pass or two' },
+  { field: 'saw_resaw_depth', label: 'Resaws up to', hint: 'wide, in one pass or two' },
+  { field: 'saw_rip_width', label: 'Fence up to', hint: 'from the blade' },
+  { field: 'saw_tilt', label: 'Blade tilts up to', hint: 'degrees' },
+  { field: 'saw_miter', label: 'Miter turns up to', hint: 'degrees' },
 ] as const
 
 const form = ref(asTyped())
@@ -166,6 +190,12 @@ async function save() {
         :error-messages="faults.at('keep_from')"
       />
       <v-text-field
+        v-model="form.keep_width"
+        data-takes="length"
+        label="Keep strips, wide from"
+        :error-messages="faults.at('keep_width')"
+      />
+      <v-text-field
         v-model="form.keep_from_of"
         label="Of some stock from"
         class="wide"
@@ -208,6 +238,12 @@ async function save() {
         :error-messages="faults.at('extra_length')"
       />
       <v-checkbox v-model="form.rip" label="Parts may be ripped from other sizes" class="wide" />
+      <v-checkbox v-model="form.resaw" label="… and sawn thinner" />
+      <v-checkbox
+        v-model="form.own_stock"
+        label="… but only from the stock they name"
+        class="wide"
+      />
       <v-select
         v-model="form.order"
         label="Order of work on a board"
@@ -240,6 +276,19 @@ async function save() {
         hint="each edge, kerf included"
         persistent-hint
         :error-messages="faults.at('eased')"
+      />
+    </div>
+    <h3>What your saws can do</h3>
+    <div class="form">
+      <v-text-field
+        v-for="{ field, label, hint } in SAWS"
+        :key="field"
+        v-model="form[field]"
+        :data-takes="/tilt|miter/.test(field) ? undefined : 'length'"
+        :label="label"
+        :hint="`${hint}; empty for no limit`"
+        persistent-hint
+        :error-messages="faults.at(field)"
       />
     </div>
     <h3>On paper and screen</h3>

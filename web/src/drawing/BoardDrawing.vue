@@ -66,15 +66,35 @@ const pieces = computed(() =>
     }
   }),
 )
-const end = computed(() => Math.max(0, ...props.layout.parts.map((placed) => placed.end)))
-const keep = computed(() => (props.layout.leftover?.keep ? props.layout.leftover : undefined))
-const wasteFrom = computed(() => end.value * props.scale)
+const offcuts = computed(() =>
+  props.layout.keep.map((rest) => {
+    const across = rest.y ?? { low: 0, high: whole.value }
+    return {
+      ...rest,
+      x: rest.start * props.scale,
+      wide: Math.max(0, (rest.end - rest.start) * props.scale - 0.5),
+      top: 2 + (across.low / whole.value) * props.height,
+      high: ((across.high - across.low) / whole.value) * props.height,
+    }
+  }),
+)
+/** Saw lines as they run on the face, in the order of the cuts. */
+const lines = computed(() =>
+  props.layout.cuts.flatMap((cut) => {
+    const [x1, y1, x2, y2] = cut.on_face ?? []
+    if (x1 === undefined) return []
+    const down = (across: number) => 2 + (across / whole.value) * props.height
+    return [
+      { x1: x1 * props.scale, y1: down(y1!), x2: x2! * props.scale, y2: down(y2!), at: cut.number },
+    ]
+  }),
+)
 const said = computed(() => {
   const held = props.layout.parts
     .map((p) => `${props.parts.get(p.part)?.called ?? 'part'} ${p.length.text}`)
     .join(', ')
-  const rest = props.layout.leftover
-  return `Board ${props.layout.first}, ${props.layout.named_length}: ${held}${rest ? `, left ${rest.length.text}` : ''}`
+  const kept = props.layout.keep.map((rest) => rest.length.text).join(', ')
+  return `Board ${props.layout.first}, ${props.layout.named_length}: ${held}${kept ? `, kept ${kept}` : ''}`
 })
 
 /** Pixels that a leftover's length takes, roughly. */
@@ -86,14 +106,6 @@ function room(length: Length): number {
 <template>
   <svg class="board" :width="width + 2" :height="height + 4" role="img" :aria-label="said">
     <rect x="0" y="2" :width="width" :height="height" fill="url(#saw-waste)" class="whole" />
-    <rect
-      v-if="keep"
-      :x="wasteFrom"
-      y="2"
-      :width="width - wasteFrom"
-      :height="height"
-      class="behind"
-    />
     <g
       v-for="(piece, index) in pieces"
       :key="index"
@@ -144,28 +156,37 @@ function room(length: Length): number {
         :d="`M${flaw.low * scale} 2 L${flaw.high * scale} ${height + 2} M${flaw.low * scale} ${height + 2} L${flaw.high * scale} 2`"
       />
     </g>
-    <g v-if="keep">
-      <title>keep {{ keep.length.text }}</title>
+    <g v-for="rest in offcuts" :key="`keep ${rest.start} ${rest.top}`">
+      <title>keep {{ rest.length.text }}</title>
       <rect
-        :x="keep.start * scale"
-        y="2.5"
-        :width="Math.max(0, (keep.end - keep.start) * scale - 0.5)"
-        :height="height - 1"
+        :x="rest.x"
+        :y="rest.top + 0.5"
+        :width="rest.wide"
+        :height="rest.high - 1"
         class="keep"
       />
       <text
-        v-if="room(keep.length) < (keep.end - keep.start) * scale"
-        :x="((keep.start + keep.end) / 2) * scale"
-        :y="height / 2 + 6"
+        v-if="room(rest.length) < rest.wide && rest.high >= LEAST_TEXT"
+        :x="rest.x + rest.wide / 2"
+        :y="rest.top + rest.high / 2 + 4"
         text-anchor="middle"
         class="keep-text"
       >
-        <tspan v-if="room(keep.length) + KEEP_WORD < (keep.end - keep.start) * scale">
+        <tspan v-if="room(rest.length) + KEEP_WORD < rest.wide">
           {{ 'keep\u00a0' }}
         </tspan>
-        <LengthSpans :length="keep.length" />
+        <LengthSpans :length="rest.length" />
       </text>
     </g>
+    <line
+      v-for="line in lines"
+      :key="line.at"
+      :x1="line.x1"
+      :y1="line.y1"
+      :x2="line.x2"
+      :y2="line.y2"
+      class="saw-line"
+    />
   </svg>
 </template>
 
@@ -180,8 +201,10 @@ function room(length: Length): number {
   stroke-width: 0.5;
 }
 
-.behind {
-  fill: rgb(var(--v-theme-saw));
+.saw-line {
+  stroke: rgb(var(--v-theme-error));
+  stroke-width: 1;
+  pointer-events: none;
 }
 
 .piece {

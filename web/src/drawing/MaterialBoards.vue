@@ -5,6 +5,7 @@ import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
 import RipSections from './RipSections.vue'
 import BoardDrawing from './BoardDrawing.vue'
+import CutList from './CutList.vue'
 import { TICKS_PER_INCH } from './ticks'
 
 const props = defineProps<{
@@ -93,13 +94,14 @@ function named(part: string): string {
         :parts="parts"
         :lit="lit"
       />
+      <CutList :layout="layout" :parts="parts" />
     </template>
     <v-btn v-if="drawn.length < material.layouts.length" size="small" @click="all = true">
       Draw {{ material.layouts.length - drawn.length }} more
     </v-btn>
     <p v-if="material.best_boards" class="quiet note">{{ material.best_boards }}</p>
     <p v-if="material.test_piece" class="quiet note">{{ material.test_piece }}</p>
-    <p v-for="miss in material.near_misses" :key="miss" class="quiet note">{{ miss }}</p>
+    <p v-for="note in material.notes" :key="note" class="quiet note">{{ note }}</p>
     <ul v-if="material.unplaced.length || material.later.length" class="without">
       <li v-for="row in material.unplaced" :key="row.part" :class="{ lit: lit === row.part }">
         <strong>{{ row.quantity }} × {{ named(row.part) }} without a board:</strong>

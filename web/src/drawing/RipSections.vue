@@ -38,40 +38,53 @@ function outlineOf(strip: Layout['rips'][number]['strips'][number]) {
 
 const wide = computed(() => pixels(props.layout.section?.width.ticks ?? 0))
 const high = computed(() => pixels(props.layout.section?.thickness.ticks ?? 0))
-const sawn = computed(() =>
-  props.layout.rips.filter((segment) => segment.across.length + segment.through.length),
-)
+const sawn = computed(() => props.layout.rips.filter((segment) => segment.cuts.length))
+
+/** The rips and resaws of a segment as lines on its end, each place once. */
+function linesOf(segment: Layout['rips'][number]) {
+  const seen = new Set<string>()
+  return segment.cuts.flatMap((number) => {
+    const cut = props.layout.cuts[number - 1]
+    const [x1, y1, x2, y2] = (cut?.on_end ?? []).map(pixels)
+    const key = `${cut?.saw} ${cut?.on_end}`
+    if (!cut || x1 === undefined || seen.has(key)) return []
+    seen.add(key)
+    return [{ ...cut, x1, y1: y1!, x2: x2!, y2: y2! }]
+  })
+}
+
 const ends = computed(() =>
-  sawn.value.map((segment) => ({
-    ...segment,
-    strips: segment.strips.map((strip) => ({
-      ...strip,
-      ...outlineOf(strip),
-      marks: strip.parts.map((part) => props.parts.get(part)?.mark ?? '').join(' '),
-      lit: props.lit !== undefined && strip.parts.includes(props.lit),
-    })),
-    /** Every second dimension stands a row lower, so that near ones do not meet. */
-    lines: segment.across
-      .filter((line) => !line.tilt)
-      .map((line, index) => ({ length: line.at, at: pixels(line.at.ticks), row: index % 2 })),
-    /** Tilted saw lines have theirs above, where they meet the face. */
-    tilted: segment.across
-      .filter((line) => line.tilt)
-      .map((line, index) => ({
-        length: line.at,
-        at: pixels(line.at.ticks),
-        back: pixels(line.back),
-        tilt: line.tilt,
-        row: index % 2,
+  sawn.value.map((segment) => {
+    const lines = linesOf(segment)
+    return {
+      ...segment,
+      strips: segment.strips.map((strip) => ({
+        ...strip,
+        ...outlineOf(strip),
+        marks: strip.parts.map((part) => props.parts.get(part)?.mark ?? '').join(' '),
+        lit: props.lit !== undefined && strip.parts.includes(props.lit),
       })),
-    room: segment.across.some((line) => line.tilt) ? 2 * DIMENSION_ROOM : 0,
-  })),
+      /** Every second dimension stands a row lower, so that near ones do not meet. */
+      lines: lines
+        .filter((line) => line.saw === 'rip' && !line.angle)
+        .map((line, index) => ({ ...line, row: index % 2 })),
+      /** Tilted saw lines have theirs above, where they meet the face. */
+      tilted: lines
+        .filter((line) => line.saw === 'rip' && line.angle)
+        .map((line, index) => ({ ...line, row: index % 2 })),
+      resaws: lines.filter((line) => line.saw === 'resaw'),
+      room: lines.some((line) => line.saw === 'rip' && line.angle) ? 2 * DIMENSION_ROOM : 0,
+    }
+  }),
 )
 const said = computed(() =>
-  sawn.value
-    .map(
-      (segment) =>
-        `ripped at ${segment.across.map((line) => [line.at.text, line.tilt].filter(Boolean).join(', blade at ')).join('; ') || 'its full width'}${segment.through.length ? `, through at ${segment.through.map((a) => a.text).join(', ')}` : ''}`,
+  ends.value
+    .map(({ lines, tilted, resaws }) =>
+      [
+        ...lines.map((line) => `ripped at ${line.at.text}`),
+        ...tilted.map((line) => `ripped at ${line.at.text}, blade at ${line.angle}`),
+        ...resaws.map((line) => `resawn at ${line.at.text}`),
+      ].join(', '),
     )
     .join('; '),
 )
@@ -86,7 +99,7 @@ const said = computed(() =>
   >
     <figure v-for="segment in ends" :key="segment.start.ticks" aria-hidden="true">
       <svg
-        :width="wide + 2 * MARGIN + (segment.through.length || segment.room ? THROUGH_ROOM : 8)"
+        :width="wide + 2 * MARGIN + (segment.resaws.length || segment.room ? THROUGH_ROOM : 8)"
         :height="high + 2 * MARGIN + segment.room + (segment.lines.length ? 2 * DIMENSION_ROOM : 0)"
         class="end"
       >
@@ -108,30 +121,32 @@ const said = computed(() =>
               {{ strip.marks }}
             </text>
           </g>
-          <g v-for="line in segment.lines" :key="line.at" class="line">
-            <path :d="`M${line.at} -2V${high + 5 + line.row * DIMENSION_ROOM}`" />
+          <g v-for="line in segment.lines" :key="line.number" class="line">
+            <path
+              :d="`M${line.x1} ${line.y1 - 2}V${line.y2}${line.y2 > high - 1 ? `V${high + 5 + line.row * DIMENSION_ROOM}` : ''}`"
+            />
             <text
-              :x="line.at"
+              :x="line.x1"
               :y="high + 14 + line.row * DIMENSION_ROOM"
               text-anchor="middle"
               class="dimension"
             >
-              <LengthSpans :length="line.length" />
+              <LengthSpans :length="line.at" />
             </text>
           </g>
-          <g v-for="line in segment.tilted" :key="`tilted ${line.at}`" class="line">
+          <g v-for="line in segment.tilted" :key="line.number" class="line">
             <path
-              :d="`M${line.at} ${-4 - (1 - line.row) * DIMENSION_ROOM}V0L${line.back} ${high}`"
+              :d="`M${line.x1} ${-4 - (1 - line.row) * DIMENSION_ROOM}V${line.y1}L${line.x2} ${line.y2}`"
             />
-            <text :x="line.at + 3" :y="-5 - (1 - line.row) * DIMENSION_ROOM" class="dimension">
-              <LengthSpans v-if="line.length.ticks" :length="line.length" />
-              <tspan class="tilt" dx="4">{{ line.tilt }}</tspan>
+            <text :x="line.x1 + 3" :y="-5 - (1 - line.row) * DIMENSION_ROOM" class="dimension">
+              <LengthSpans v-if="line.at.ticks" :length="line.at" />
+              <tspan class="tilt" dx="4">{{ line.angle }}</tspan>
             </text>
           </g>
-          <g v-for="length in segment.through" :key="length.ticks" class="line">
-            <path :d="`M-2 ${pixels(length.ticks)}H${wide + 5}`" />
-            <text :x="wide + 7" :y="pixels(length.ticks) + 4" class="dimension">
-              <LengthSpans :length="length" />
+          <g v-for="line in segment.resaws" :key="line.number" class="line">
+            <path :d="`M${line.x1 - 2} ${line.y1}H${line.x2 + 3}`" />
+            <text :x="wide + 7" :y="line.y1 + 4" class="dimension">
+              <LengthSpans :length="line.at" />
             </text>
           </g>
         </g>

@@ -47,8 +47,8 @@ const figures = computed(() => [
       <span class="figure">{{ one.figure }}</span>
       <span class="name">{{ one.name }}</span>
     </div>
-    <div class="claim" :class="{ proven: tally.claim.proven && !planning }" role="status">
-      <template v-if="planning">
+    <div class="claim" :class="{ proven: tally.claim.proven }" role="status">
+      <template v-if="planning && !tally.claim.proven">
         <span class="statement called">Closing in on the least</span>
         <span class="name">
           {{ (project.plan.seconds ?? 0).toFixed(0) }} s; drawn is the best so far<template
