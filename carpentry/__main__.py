@@ -12,6 +12,16 @@ from carpentry import answers
 from carpentry.cutting import Budget, Status, plan_cuts, plan_document, read_problem
 from carpentry.document import Json
 from carpentry.errors import CarpentryError
+from carpentry.project import (
+    build_document,
+    is_complete,
+    plan_all,
+    read_project_file,
+    read_rack_file,
+    read_tools_file,
+    read_yard_file,
+    work_up,
+)
 from carpentry.sizes import Rounding
 from carpentry.worker import serve
 
@@ -33,6 +43,29 @@ def _plan(file: str, seconds: float) -> int:
     document = plan_document(plan, problem.unit, monotonic() - started)
     print(json.dumps(document, indent=1, ensure_ascii=False))
     return PARTS_LEFT if plan.status is Status.INCOMPLETE else COMPLETE
+
+
+def _build(project: str, yard: str, rack: str, tools: str, seconds: float) -> int:
+    read = {name: file for name, file in (("yard", yard), ("rack", rack), ("tools", tools)) if file}
+    try:
+        texts = {name: Path(file).read_bytes() for name, file in read.items()}
+        text = sys.stdin.buffer.read() if project == "-" else Path(project).read_bytes()
+        chosen = read_yard_file(texts["yard"]) if yard else None
+        known = {one.name: one for one in chosen.materials} if chosen else {}
+        found = read_project_file(text, known)
+        known |= {one.name: one for one in found.materials}
+        boards = read_rack_file(texts["rack"], known) if rack else []
+        saw = read_tools_file(texts["tools"]) if tools else None
+    except OSError as error:
+        print(f"{error.filename}: {error.strerror}", file=sys.stderr)
+        return WRONG_INPUT
+    except CarpentryError as error:
+        print(error, file=sys.stderr)
+        return WRONG_INPUT
+    work = work_up(found, chosen, boards, saw)
+    plans = plan_all(work, seconds)
+    print(json.dumps(build_document(work, plans), indent=1, ensure_ascii=False))
+    return COMPLETE if is_complete(work, plans) else PARTS_LEFT
 
 
 def _work() -> int:
@@ -61,6 +94,12 @@ def _parser() -> argparse.ArgumentParser:
     plan = commands.add_parser("plan", help="plan the cuts of a problem file")
     plan.add_argument("file", help="a cut problem (JSON), or - for standard input")
     plan.add_argument("--seconds", type=float, default=10.0, help="time limit (default 10)")
+    build = commands.add_parser("build", help="plan and price a whole project from files")
+    build.add_argument("project", help="a project (JSON), or - for standard input")
+    build.add_argument("--yard", default="", help="a yard's prices (JSON)")
+    build.add_argument("--rack", default="", help="boards on hand (JSON)")
+    build.add_argument("--tools", default="", help="tools owned (JSON): their limits")
+    build.add_argument("--seconds", type=float, default=10.0, help="time limit (default 10)")
     commands.add_parser("work", help="plan jobs from standard input, one JSON object per line")
     size = commands.add_parser("size", help="look a size up in the size book")
     size.add_argument("name", help='such as "5/4x6 cedar", "8/4", "2x10 green", "38x89"')
@@ -86,6 +125,9 @@ def main(arguments: list[str] | None = None) -> int:
     match given.command:
         case "plan":
             return _plan(given.file, given.seconds)
+        case "build":
+            files = (given.project, given.yard, given.rack, given.tools)
+            return _build(*files, given.seconds)
         case "work":
             return _work()
         case "size":

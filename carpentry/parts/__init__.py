@@ -5,6 +5,7 @@ reads and writes whole lists. All report every problem at once.
 """
 
 from carpentry.parts.entry import read_entry, read_lines
+from carpentry.parts.marks import all_marked, mark_number, mark_of
 from carpentry.parts.part import (
     MAX_PARTS,
     MAX_QUANTITY,
@@ -24,7 +25,10 @@ __all__ = [
     "PART_LENGTHS",
     "Part",
     "PartFields",
+    "all_marked",
     "angles_fault",
+    "mark_number",
+    "mark_of",
     "not_planned_yet",
     "read_entry",
     "read_lines",

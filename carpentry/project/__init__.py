@@ -1,5 +1,6 @@
 """A whole project: its parts and a yard's prices become materials, plans, a tally and a list."""
 
+from carpentry.project.build import build_document, is_complete, plan_all, work_up
 from carpentry.project.claims import Claim, limits_of
 from carpentry.project.comparing import AtYard, cheaper_told
 from carpentry.project.cut_lines import CutLine, Made, cut_lines
@@ -31,6 +32,8 @@ from carpentry.project.packing import (
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
 from carpentry.project.tally import Purchase, Tally, compare, tally
+from carpentry.project.workshop_files import read_rack_file, read_tools_file
+from carpentry.project.workup import Workup
 
 __all__ = [
     "AtYard",
@@ -58,7 +61,9 @@ __all__ = [
     "Settings",
     "Shelf",
     "Tally",
+    "Workup",
     "YardFile",
+    "build_document",
     "cheaper_told",
     "compare",
     "content_of",
@@ -67,6 +72,7 @@ __all__ = [
     "gather_materials",
     "group_shares",
     "hardware_of",
+    "is_complete",
     "kept_leftovers",
     "limits_of",
     "make_or_buy",
@@ -76,10 +82,13 @@ __all__ = [
     "pack_key",
     "pack_prices",
     "packs_priced",
+    "plan_all",
     "project_document",
     "read_made_price",
     "read_project_file",
+    "read_rack_file",
     "read_settings",
+    "read_tools_file",
     "read_yard_file",
     "rip_segments",
     "section_left",
@@ -87,5 +96,6 @@ __all__ = [
     "standard_lines",
     "tally",
     "test_piece",
+    "work_up",
     "yard_document",
 ]

@@ -145,7 +145,7 @@ def gather_materials(
     return [
         _of_stock(key, named, shelf, settings)
         if isinstance(key, StockName)
-        else _of_wood(key, named, named_parts, shelf, settings)
+        else _of_wood(key, named, () if apart else named_parts, shelf, settings)
         for key, named in groups.items()
     ]
 
@@ -164,20 +164,23 @@ def _has_flat_faces(part: Part, shelf: Shelf) -> bool:
 
 def _kept_apart(
     words: tuple[str, ...], together: Sequence[NamedPart], others: Iterable[NamedPart], shelf: Shelf
-) -> bool:
-    """Whether parts of a wood that could share boards with these are planned by themselves."""
+) -> set[StockName]:
+    """The stocks of parts of a wood that could share boards with these, but are planned by
+    themselves."""
     ids = {one.id for one in together}
-    return any(
-        one.part.stock.words == words and one.id not in ids and _has_flat_faces(one.part, shelf)
+    return {
+        one.part.stock
         for one in others
-    )
+        if one.part.stock.words == words and one.id not in ids and _has_flat_faces(one.part, shelf)
+    }
 
 
 def _planned_together(
     of_wood: Sequence[NamedPart], shelf: Shelf, settings: Settings, *, apart: bool
 ) -> set[str]:
     """The parts of a wood, by id, that are planned as one: those that may be sawn, and those that
-    could share boards with them, unless they are too many."""
+    could share boards with them, unless they are too many. Angled ends that share saw lines with
+    their neighbours lie closer by themselves."""
     sawn = [one for one in of_wood if is_sawn(one, shelf, settings)]
     priced = any(shelf.offers(one.part.stock)[0] for one in sawn)
     others = [
@@ -187,6 +190,7 @@ def _planned_together(
         and _has_flat_faces(one.part, shelf)
         and not not_planned_yet(one.part, shelf.section(one.part.stock)[0])
         and shelf.offers(one.part.stock)[0] == priced
+        and (one.part.square_ended or not settings.share_angled_cuts)
     ]
     pieces = sum(one.part.quantity for one in (*sawn, *others)) * settings.copies
     if apart or pieces > MOST_TOGETHER or len(sawn) + len(others) > MOST_KINDS_TOGETHER:
@@ -264,12 +268,15 @@ def _of_wood(
     stocks = list(dict.fromkeys((*(one.part.stock for one in named), *shelf.of_wood(words))))
     sold = [(stock, *shelf.offers(stock)) for stock in stocks]
     priced = any(has_prices for _, has_prices, _ in sold)
+    apart = _kept_apart(words, named, every, shelf)
     offers: list[Offer] = []
     for stock, has_prices, bought in sold:
         section, _ = shelf.section(stock)
         if section is None or section.round:
             continue
         here = shelf.on_hand(stock) + (bought if has_prices or not priced else [])
+        if stock in apart:  # what there is only so much of goes to the parts of that stock
+            here = [offer for offer in here if offer.available is None]
         offers += [
             replace(offer, id=f"{stock} {offer.id}", section=offer.section or section)
             for offer in here
@@ -305,5 +312,5 @@ def _of_wood(
         },
         ripped=True,
         sawn=sawn,
-        apart=_kept_apart(words, named, every, shelf),
+        apart=bool(apart),
     )

@@ -1,5 +1,6 @@
 """The tally: what a plan takes, what it wastes, and what is proven about it."""
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
@@ -9,7 +10,7 @@ from carpentry.buying import ListLine, ShoppingList, Tax, shopping_list, write_m
 from carpentry.cutting import CutPlan
 from carpentry.project.claims import Claim, claim_of
 from carpentry.project.leftovers import kept_leftovers
-from carpentry.project.material import Material
+from carpentry.project.material import Material, Offer
 from carpentry.project.settings import Settings
 from carpentry.sizes import board_feet, rounded, species_of, weight_kg
 
@@ -57,8 +58,8 @@ def tally(
     ``source`` names the prices in the claim, such as "Tallow Street Yard"; ``hardware`` is what all
     that is not wood costs.
     """
-    lines: list[ListLine] = []
-    spares: list[ListLine] = []
+    lines: dict[ListLine, Offer] = {}
+    taken: Counter[ListLine] = Counter()
     bought = finished = feet = Fraction(0)
     kilograms = Fraction(0)
     longest = keepable = owned = 0
@@ -98,18 +99,20 @@ def tally(
                 material.section_of(offer),
                 offer.length,
                 offer.real_length,
-                count,
+                0,
                 offer.price,
             )
-            lines.append(line)
-            more = settings.spare.of(count)
-            if offer.available is not None:
-                more = min(more, offer.available - count)
-            if more:
-                spares.append(replace(line, count=more, spare=True))
-    shopping = shopping_list((*lines, *spares), tax, settings.copies, hardware)
+            lines[line] = offer
+            taken[line] += count
+    cut_from = [replace(line, count=taken[line]) for line in lines]
+    spares = [
+        replace(line, count=more, spare=True)
+        for line, offer in lines.items()
+        if (more := _spare(taken[line], offer, settings))
+    ]
+    shopping = shopping_list((*cut_from, *spares), tax, settings.copies, hardware)
     return Tally(
-        boards=sum(line.count for line in lines),
+        boards=sum(line.count for line in cut_from),
         spare=sum(line.count for line in spares),
         owned=owned,
         longest=longest,
@@ -123,6 +126,12 @@ def tally(
         unplaced=sum(u.quantity for _, plan in plans if plan for u in plan.unplaced),
         later=sum(len(material.later) for material, _ in plans),
     )
+
+
+def _spare(count: int, offer: Offer, settings: Settings) -> int:
+    """Boards to buy beyond those that are cut, no more than there are."""
+    more = settings.spare.of(count)
+    return more if offer.available is None else min(more, offer.available - count)
 
 
 @dataclass(frozen=True)

@@ -13,7 +13,8 @@ BOARD_HEIGHT = 22
 HIGHEST = 90
 POINTS_PER_INCH = 9  # across boards that are ripped
 MARK_HEIGHT = 11
-SMALLEST_TYPE = 5
+SMALLEST_TYPE = 5  # of marks; what is measured is never smaller than FIGURE
+FIGURE = 11
 
 
 def narrowest(placed: PlacedOut) -> tuple[int, int]:
@@ -26,8 +27,8 @@ def narrowest(placed: PlacedOut) -> tuple[int, int]:
 
 
 class BoardDrawing(Flowable):
-    """One layout: waste hatched, parts with mark and length, saw lines as its cuts are made, with
-    their distance from the marked end, leftovers worth keeping dashed."""
+    """One layout: waste hatched, parts with mark and length, saw lines as its cuts are made with
+    their numbers, leftovers worth keeping dashed."""
 
     def __init__(self, layout: LayoutOut, marks: dict[UUID, str], scale: float) -> None:
         super().__init__()
@@ -39,7 +40,7 @@ class BoardDrawing(Flowable):
         if layout.rips and layout.section:
             wide = layout.section.width.ticks / TICKS_PER_INCH * POINTS_PER_INCH
             self.board = round(min(HIGHEST, max(BOARD_HEIGHT, wide)))
-        self.height = self.board + MARK_HEIGHT + 12
+        self.height = self.board + MARK_HEIGHT + 6
 
     def wrap(self, *_: float) -> tuple[float, float]:
         return self.width, self.height
@@ -122,15 +123,15 @@ class BoardDrawing(Flowable):
     def _write(self, placed: PlacedOut, low: float, high: float) -> None:
         left, right = (at * self.scale for at in narrowest(placed))
         mark, length = self.marks[placed.part], placed.length.text
-        size = min(10, high - low - 1)
+        size = min(FIGURE, high - low - 1)
         if size < SMALLEST_TYPE:
             return
         canvas, middle = self.canv, (low + high) / 2 - size * 0.36
         canvas.setFont(BOLD, size)
         canvas.drawString(left + 3, middle, mark)
         room = right - left - 8 - canvas.stringWidth(mark, BOLD, size)
-        if canvas.stringWidth(length, REGULAR, size - 1) < room:
-            canvas.setFont(REGULAR, size - 1)
+        if size == FIGURE and canvas.stringWidth(length, REGULAR, size) < room:
+            canvas.setFont(REGULAR, size)
             canvas.drawRightString(right - 3, middle, length)
 
     def _flaw(self, start: float, end: float, base: float) -> None:
@@ -145,8 +146,8 @@ class BoardDrawing(Flowable):
         canvas.restoreState()
 
     def _saw_line(self, cut: CutOut, base: float) -> None:
-        """A saw line as it runs on the face, with its number; those of crosscuts through the whole
-        board with their distance from the marked end, too."""
+        """A saw line as it runs on the face, that of a crosscut through the whole board with the
+        number of its cut."""
         assert cut.on_face
         canvas = self.canv
         x1, y1, x2, y2 = cut.on_face
@@ -156,14 +157,9 @@ class BoardDrawing(Flowable):
         canvas.setStrokeColor(colors.black)
         canvas.setLineWidth(1.4 if whole else 0.9)
         canvas.line(left, high + (2 if whole else 0), right, low - (3 if whole else 0))
-        canvas.setFont(REGULAR, 7)
         if whole:
-            at = max(left, right) if cut.waste == "beyond" else min(left, right)
-            written = f"{cut.at.text} {cut.long_point}".rstrip()
-            if cut.waste == "beyond":
-                canvas.drawRightString(at + 1, base - 10, written)
-            else:
-                canvas.drawString(at + 1, base + self.board + 4, written)
+            canvas.setFont(BOLD, 8)
+            canvas.drawCentredString((left + right) / 2, base - 11, str(cut.number))
 
     def _keep(self, rest: LeftoverOut, low: float, high: float) -> None:
         start, end = rest.start * self.scale, rest.end * self.scale
@@ -174,8 +170,8 @@ class BoardDrawing(Flowable):
         canvas.rect(start, low, end - start, high - low, fill=1)
         canvas.restoreState()
         canvas.setFillColor(colors.black)
-        size = min(8, high - low - 1)
-        if size < SMALLEST_TYPE:
+        size = FIGURE
+        if high - low < size + 1:
             return
         canvas.setFont(REGULAR, size)
         across = f" × {rest.width.text}" if rest.width and self.layout.rips else ""

@@ -340,7 +340,7 @@ def _cuts(layout: LayoutOut, marks: dict[UUID, str], width: float) -> list[Flowa
     if not rows:
         return []
     boxed = 12 * boxes + 4
-    shares = [18.0, boxed, (width - 18 - boxed) * 0.62, (width - 18 - boxed) * 0.38]
+    shares = [26.0, boxed, (width - 26 - boxed) * 0.64, (width - 26 - boxed) * 0.36]
     tight = [("TOPPADDING", (0, 0), (-1, -1), 0), ("BOTTOMPADDING", (0, 0), (-1, -1), 1)]
     middle = ("VALIGN", (0, 0), (-1, -1), "MIDDLE")
     return [Table(rows, colWidths=shares, style=TableStyle([*tight, middle]))]

@@ -6,7 +6,6 @@ from collections import Counter
 from collections.abc import Collection, Iterable, Mapping
 from dataclasses import asdict, dataclass, field, replace
 from decimal import Decimal
-from functools import cached_property
 from typing import Any
 from uuid import UUID
 
@@ -28,18 +27,14 @@ from carpentry.length import Length, Unit
 from carpentry.parts import Part
 from carpentry.project import (
     FoundPacks,
-    Hardware,
     HardwareFields,
-    JoinedPart,
     Material,
     Owned,
     RackUse,
     Settings,
     Shelf,
-    Tally,
+    Workup,
     gather_materials,
-    hardware_of,
-    tally,
 )
 from carpentry.project.file import TYPED_LINES
 from carpentry.rack import OnHand
@@ -160,43 +155,16 @@ def named_boards(parts: Iterable[Part]) -> set[int]:
 
 
 @dataclass(frozen=True)
-class Inputs:
-    """What a plan is made from: a project's settings and materials as they are now; or, for a plan
-    that was cut, as the version of planning saw them that it was ``made_by``."""
+class Inputs(Workup):
+    """What a plan is made from: a project as it is now; or, for a plan that was cut, as the version
+    of planning saw it that it was ``made_by``."""
 
-    settings: Settings
-    materials: list[Material]
-    marks: dict[str, str]
     basis: Basis
-    typed: HardwareFields
     made_by: int = MADE_BY
 
-    @cached_property
-    def hardware(self) -> Hardware:
-        """All that is not wood."""
-        parts = {}
-        for material in self.materials:
-            for one in (*material.parts, *(later for later, _ in material.later)):
-                section = material.sections[one.id]
-                sizes = (section.thickness, section.width) if section else (0, 0)
-                parts[self.marks[one.id]] = JoinedPart(
-                    *sizes, one.part.length.ticks, one.part.quantity
-                )
-        return hardware_of(self.typed, parts, self.settings)
-
-    @property
-    def currency(self) -> str:
-        return self.basis.currency
-
-    @property
-    def source(self) -> str:
-        """Where sizes and prices are from, such as the yard's name."""
-        return self.basis.source
-
-    def problems(self) -> list[dict[str, object] | None]:
+    def documents(self) -> list[Document | None]:
         """The cut problem of each material, ``None`` where there is nothing to plan yet."""
-        found = (material.problem(self.settings) for material in self.materials)
-        return [problem_document(problem) if problem else None for problem in found]
+        return [problem and problem_document(problem) for problem in self.problems()]
 
     def digest(self) -> str:
         """A digest of everything a plan depends on."""
@@ -213,7 +181,7 @@ class Inputs:
                 ],
                 _as_first_written(m, problem) if self.made_by == 1 and problem else problem,
             ]
-            for m, problem in zip(self.materials, self.problems(), strict=True)
+            for m, problem in zip(self.materials, self.documents(), strict=True)
         ]
         return hashlib.sha256(json.dumps(stated, sort_keys=True).encode()).hexdigest()
 
@@ -221,23 +189,11 @@ class Inputs:
         """The plan of each material from documents, one per cut problem."""
         left = iter(documents)
         plans: list[CutPlan | None] = []
-        for material in self.materials:
-            problem = material.problem(self.settings)
+        for problem in self.problems():
             document = next(left, None) if problem else None
             plan = read_plan(document, self.settings.unit) if document else None
             plans.append(sawn(problem, plan) if problem and plan else None)
         return plans
-
-    def tally(self, plans: list[CutPlan | None]) -> Tally:
-        pairs = list(zip(self.materials, plans, strict=True))
-        return tally(
-            pairs,
-            self.settings,
-            self.basis.tax,
-            self.currency,
-            self.source,
-            hardware=self.hardware.price,
-        )
 
 
 def sawn(problem: CutProblem, plan: CutPlan) -> CutPlan:
@@ -303,6 +259,9 @@ def _inputs(
         made_by=made_by,
         marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
         basis=basis,
+        tax=basis.tax,
+        currency=basis.currency,
+        source=basis.source,
         typed=HardwareFields(
             **{name: getattr(project, name) for name in TYPED_LINES},
             packs=basis.packs,

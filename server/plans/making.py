@@ -37,7 +37,7 @@ def plan_for(project: Project, inputs: Inputs) -> Plan:
         job = None
         if plan is None:
             plan = Plan.objects.create(project=project, digest=digest)
-            problems = [p for p in inputs.problems() if p]
+            problems = [p for p in inputs.documents() if p]
             before = plan_in_force(project)
             kept = [_same_parts(problem, before.outcome if before else []) for problem in problems]
             job = solver.submit(plan.id, project.id, problems, kept)

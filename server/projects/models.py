@@ -11,7 +11,7 @@ from django.utils.functional import cached_property
 from carpentry.cutting import Order
 from carpentry.errors import CarpentryError
 from carpentry.length import Notation, Unit, interchange, unambiguous
-from carpentry.parts import PART_LENGTHS, PartFields, read_part
+from carpentry.parts import PART_LENGTHS, PartFields, mark_number, mark_of, read_part
 from carpentry.parts import Part as ReadPart
 from carpentry.project import (
     NamedPart,
@@ -198,25 +198,6 @@ class Project(Versioned):
         self.yard = Yard.objects.filter(owner=self.owner, id=yard).first() if yard else None
         self.parts.all().delete()
         Part.objects.bulk_create(Part(project=self, **row) for row in snapshot["parts"])
-
-
-def mark_of(number: int) -> str:
-    """The mark of the nth part: 1 is A, 26 is Z, 27 is AA."""
-    letters = ""
-    while number:
-        number, letter = divmod(number - 1, 26)
-        letters = chr(ord("A") + letter) + letters
-    return letters
-
-
-def mark_number(mark: str) -> int:
-    """The number whose mark this is; 0 for what is no mark."""
-    number = 0
-    for letter in mark:
-        if not "A" <= letter <= "Z":
-            return 0
-        number = number * 26 + ord(letter) - ord("A") + 1
-    return number
 
 
 class ProjectRevision(Revision):

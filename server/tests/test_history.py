@@ -1,9 +1,9 @@
 import uuid
 
 from carpentry.length import Unit
-from carpentry.parts import read_lines
+from carpentry.parts import mark_number, mark_of, read_lines
 from server.history.models import KEPT_REVISIONS, Conflict
-from server.projects.models import Part, Project, mark_number, mark_of
+from server.projects.models import Part, Project
 from server.tests.base import ApiTestCase
 
 

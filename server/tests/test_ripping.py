@@ -134,7 +134,7 @@ class BevelsTest(RippedTestCase):
         self.assertTrue({line["face_up"] for line in lines} <= {"marked face", "back"})
         paper = self.client.get(f"/api/projects/{project['id']}/cut-sheet.pdf").content
         words = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(paper)).pages)
-        self.assertIn("blade at 45°", words)
+        self.assertIn("blade tilted 45°", words)
 
     def test_edges_that_cannot_be(self) -> None:
         project = self.new_project(f"{self.HEAD}4\tblock\t2x4\t20\t2\t45 45\t", yard=self.yard)
