@@ -201,6 +201,8 @@ class PhoneTest(BrowserTestCase):
         for link in ("List", "Projects", "Sizes", "Rack", "Prices", "Tallow Street Yard"):
             page.get_by_role("link", name=link).first.click()
             page.wait_for_load_state("networkidle")
+            if link == "Tallow Street Yard":
+                expect(page.get_by_role("region", name="Price list")).to_be_visible()
             self.assertEqual(self.sideways(page), 0, link)
         page.goto(self.address("/account"))
         page.wait_for_load_state("networkidle")

@@ -34,7 +34,7 @@ class SawTest(BrowserTestCase):
         expect(page.get_by_text("no pair of angles: write two")).to_be_visible()
         edges.fill("30 -30")
         edges.press("Enter")
-        expect(page.get_by_text("both 30° bevel, parallel").first).to_be_visible(timeout=15_000)
+        expect(page.get_by_text("both 30°, leaning alike").first).to_be_visible(timeout=15_000)
         expect(page.get_by_role("img", name="blade at 30°").first).to_be_visible(timeout=40_000)
         self.assertEqual(serious(page), [])
 

@@ -121,7 +121,7 @@ class RackTest(BrowserTestCase):
         crook = page.get_by_label("Crook of board 2")
         crook.fill("1/2")
         crook.press("Enter")
-        expect(page.get_by_text("crooked: straighten it first")).to_be_visible()
+        expect(page.get_by_role("row", name="1x6 cedar")).to_contain_text("43⁄4″")
         width = page.get_by_label("Width, middle of board 2")
         width.fill("40")
         width.press("Enter")

@@ -42,14 +42,15 @@ def style(size: float, *, bold: bool = False, right: bool = False) -> ParagraphS
 
 
 def length_markup(length: LengthOut) -> str:
-    """A length as paragraph markup, its fraction set as one."""
+    """A length as paragraph markup, its fraction set as one; ≈ before one that is rounded."""
+    about = "" if length.exact else "≈ "
     if not length.numerator:
-        return escape(length.text)
+        return about + escape(length.text)
     fraction = (
         f'<super size="65%" rise="30%">{length.numerator}</super>⁄'
         f'<sub size="65%" rise="0%">{length.denominator}</sub>'
     )
-    return f"{escape(length.whole)}{fraction}{escape(length.mark)}"
+    return f"{about}{escape(length.whole)}{fraction}{escape(length.mark)}"
 
 
 def text(content: str, size: float = 9, *, bold: bool = False, right: bool = False) -> Paragraph:

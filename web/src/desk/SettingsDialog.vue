@@ -279,6 +279,7 @@ async function save() {
       />
     </div>
     <h3>What your saws can do</h3>
+    <p class="quiet pb-2">No plan asks for more. Empty means no limit.</p>
     <div class="form">
       <v-text-field
         v-for="{ field, label, hint } in SAWS"
@@ -286,7 +287,7 @@ async function save() {
         v-model="form[field]"
         :data-takes="/tilt|miter/.test(field) ? undefined : 'length'"
         :label="label"
-        :hint="`${hint}; empty for no limit`"
+        :hint="hint"
         persistent-hint
         :error-messages="faults.at(field)"
       />

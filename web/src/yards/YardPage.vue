@@ -296,6 +296,7 @@ async function removeYard() {
 
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
 }
 

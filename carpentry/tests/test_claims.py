@@ -1,0 +1,220 @@
+"""Claims that hold: what was proven is said of what it was proven of, and of nothing else."""
+
+from collections import Counter
+from dataclasses import replace
+from decimal import Decimal
+from unittest import TestCase
+
+from carpentry.buying import PriceFields, PriceLine, Tax, read_price_line
+from carpentry.cutting import CutPlan, Status, plan_cuts
+from carpentry.errors import CarpentryError
+from carpentry.length import Unit
+from carpentry.parts import PartFields, read_lines, read_part
+from carpentry.project import (
+    Claim,
+    Material,
+    NamedPart,
+    SettingFields,
+    Settings,
+    Shelf,
+    gather_materials,
+    read_project_file,
+    read_settings,
+    tally,
+)
+from carpentry.rack import BoardFields, OnHand, offcut_stock, read_board
+from carpentry.sizes import Section, read_stock
+from carpentry.tests.problems import ticks
+
+
+def line(stock: str, length: str, price: str, available: str = "") -> PriceLine:
+    return read_price_line(
+        PriceFields(stock=stock, length=length, price=price, per="each", available=available), "in"
+    )
+
+
+def named(*rows: dict[str, str]) -> list[NamedPart]:
+    parts = [read_part(PartFields(**row), "in") for row in rows]
+    return [NamedPart(str(number), part) for number, part in enumerate(parts)]
+
+
+def typed(text: str) -> list[NamedPart]:
+    return [NamedPart(str(n), part) for n, part in enumerate(read_lines(text, "in"))]
+
+
+def settled(**fields: object) -> Settings:
+    return read_settings(replace(SettingFields(), **fields))  # type: ignore[arg-type]
+
+
+def planned(
+    parts: list[NamedPart], lines: list[PriceLine], settings: Settings, *boards: BoardFields
+) -> tuple[list[tuple[Material, CutPlan | None]], Claim]:
+    owned: dict[object, Counter[OnHand]] = {}
+    for fields in boards:
+        read = read_board(fields, "in")
+        owned.setdefault(read.stock, Counter())[read.on_hand] += 1
+    shelf = Shelf(lines, settings.unit, owned=owned)  # type: ignore[arg-type]
+    materials = gather_materials(parts, shelf, settings)
+    problems = [(material, material.problem(settings)) for material in materials]
+    plans = [(material, plan_cuts(p) if p else None) for material, p in problems]
+    tax = Tax(Decimal(0), included=False)
+    return plans, tally(plans, settings, tax, "USD", "Old Mill").claim
+
+
+LEGS = {"quantity": "2", "name": "leg", "stock": "2x4", "length": "30"}
+RAIL = {"quantity": "1", "name": "rail", "stock": "2x4", "length": "22", "edges": "10 0"}
+
+
+class PlannedTogetherTest(TestCase):
+    def test_what_is_ripped_shares_boards_with_what_is_not(self) -> None:
+        """Two legs of 30, a bevelled rail of 22, a trim and three kerfs are 83: one 8 ft board."""
+        eight = [line("2x4", "8ft", "4.00")]
+        plans, claim = planned(named(LEGS, RAIL), eight, settled())
+        self.assertEqual([plan.pieces_of_stock for _, plan in plans if plan], [1])
+        self.assertTrue(claim.proven)
+        self.assertNotIn("apart", claim.detail)
+
+    def test_what_is_not_ripped_keeps_the_section_of_its_board(self) -> None:
+        plans, _ = planned(named(LEGS, RAIL), [line("2x4", "8ft", "4.00")], settled())
+        ((material, plan),) = plans
+        assert plan is not None
+        legs = [one for layout in plan.layouts for one in layout.parts if one.part == "0"]
+        self.assertEqual({one.y for one in legs}, {(0, ticks("3 1/2"))})
+        self.assertEqual(material.sawn, {"1"})
+
+    def test_only_from_its_own_stock(self) -> None:
+        slats = {"quantity": "2", "name": "slat", "stock": "2x2", "length": "90", "rip": "yes"}
+        lines = [line("2x2", "8ft", "5.00"), line("2x4", "8ft", "4.00")]
+        for own, price in (("", "4.00"), ("yes", "10.00")):
+            plans, _ = planned(named(slats | {"own_stock": own}), lines, settled())
+            self.assertEqual([p.price for _, p in plans if p], [Decimal(price)], own)
+        plans, _ = planned(named(slats), lines, settled(own_stock=True))
+        self.assertEqual([p.price for _, p in plans if p], [Decimal("10.00")])
+
+    def test_sawn_thinner_only_where_it_may_be(self) -> None:
+        """Four 3/4 x 3 1/2 boards out of two 2x4: a resaw 3 1/2 wide, which a saw has to do."""
+        thin = {"quantity": "2", "name": "slat", "stock": "1x4", "length": "90", "rip": "yes"}
+        lines = [line("1x4", "8ft", "5.00"), line("2x4", "8ft", "4.00")]
+        deep = settled(saw_resaw_depth="3 1/2", kerf="0")
+        cases: list[tuple[Settings, dict[str, str], str]] = [
+            (deep, {}, "4.00"),
+            (settled(kerf="0"), {}, "10.00"),
+            (deep, {"resaw": "no"}, "10.00"),
+        ]
+        for settings, more, price in cases:
+            plans, _ = planned(named(thin | more), lines, settings)
+            self.assertEqual([p.price for _, p in plans if p], [Decimal(price)], more)
+
+    def test_too_many_to_be_planned_together_are_named(self) -> None:
+        many = LEGS | {"quantity": "300"}
+        plans, claim = planned(named(many, RAIL), [line("2x4", "8ft", "4.00")], settled())
+        self.assertEqual(len(plans), 2)
+        self.assertIn("boards that are not ripped planned apart", claim.detail)
+
+    def test_few_boards_are_not_planned_twice(self) -> None:
+        """One 10-footer: planned apart, either group alone would take it."""
+        lines = [line("2x4", "8ft", "4.00"), line("2x4", "10ft", "1.00", available="1")]
+        many = LEGS | {"quantity": "300"}
+        plans, _ = planned(named(many, RAIL), lines, settled())
+        used = sum(
+            layout.count
+            for _, plan in plans
+            for layout in (plan.layouts if plan else ())
+            if layout.stock.endswith("120")
+        )
+        self.assertEqual(used, 1)
+
+
+class LimitsAreNamedTest(TestCase):
+    def test_neighbours_that_share_and_that_do_not(self) -> None:
+        slats = {"quantity": "4", "name": "slat", "stock": "2x4", "length": "20", "ends": "45 -45"}
+        eight = [line("2x4", "8ft", "4.00")]
+        shared = planned(named(slats), eight, settled(share_angled_cuts=True))[1]
+        self.assertIn("neighbours share angled cuts", shared.limits)
+        alone = planned(named(slats), eight, settled())[1]
+        self.assertIn("no angled cut shared by neighbours", alone.limits)
+
+    def test_what_a_new_project_and_an_old_file_have(self) -> None:
+        self.assertTrue(SettingFields.new(Unit.INCH).share_angled_cuts)
+        old = read_project_file('{"format": "grain-tally/project@1", "name": "Old"}')
+        self.assertFalse(old.settings.share_angled_cuts)
+
+    def test_spare_rack_and_saws(self) -> None:
+        eight = [line("2x4", "8ft", "4.00")]
+        ripped = settled(rip=True, spare="1", rack="always")
+        board = BoardFields(stock="2x4", length="60")
+        claim = planned(typed("4 rail 2x4 40"), eight, ripped, board)[1]
+        for words in ("spare boards", "from the rack first", "what your saws can do"):
+            self.assertTrue(any(words in limit for limit in claim.limits), words)
+        self.assertNotIn("rip set-ups", claim.detail)  # every load is listed: no such limit
+
+    def test_missing_prices(self) -> None:
+        """Two of three boards have no price: nothing is cheapest then."""
+        lines = [line("2x4", "8ft", "4.00")]
+        claim = planned(typed("1 rail 2x4 90\n2 beam 2x6 100"), lines, settled())[1]
+        self.assertEqual((claim.proven, claim.headline), (False, "2 of 3 boards have no price"))
+
+    def test_a_price_that_is_the_bound_is_proven(self) -> None:
+        plans, _ = planned(typed("3 rail 2x4 40"), [line("2x4", "8ft", "4.00")], settled())
+        ((material, plan),) = plans
+        assert plan is not None
+        waiting = replace(plan, status=Status.FEASIBLE)
+        tax = Tax(Decimal(0), included=False)
+        claim = tally([(material, waiting)], settled(), tax, "USD", "Old Mill").claim
+        self.assertEqual((claim.proven, claim.headline), (True, "No cheaper purchase exists"))
+        self.assertIn("no fewer boards", claim.detail)
+
+
+class CrookedBoardsTest(TestCase):
+    CROOKED = BoardFields(stock="2x6", length="96", crook="1/2")
+
+    def test_the_straight_strip_is_used_first(self) -> None:
+        """5 1/2 less 1/2 and twice 1/8 is 4 3/4: two 2 1/4 strips and a kerf."""
+        strips = {"quantity": "2", "name": "strip", "stock": "2x6", "length": "90"}
+        strips |= {"width": "2 1/4", "rip": "yes"}
+        always = settled(rack="always")
+        plans, _ = planned(named(strips), [line("2x6", "8ft", "9.00")], always, self.CROOKED)
+        self.assertEqual([plan.price for _, plan in plans if plan], [Decimal(0)])
+        wide = named(strips | {"width": "4 7/8", "quantity": "1"})
+        plans, _ = planned(wide, [line("2x6", "8ft", "9.00")], always, self.CROOKED)
+        self.assertEqual([plan.price for _, plan in plans if plan], [Decimal("9.00")])
+
+    def test_whole_boards_are_not_cut_from_it(self) -> None:
+        plans, _ = planned(
+            typed("1 rail 2x6 90"),
+            [line("2x6", "8ft", "9.00")],
+            settled(rack="always"),
+            self.CROOKED,
+        )
+        self.assertEqual([plan.price for _, plan in plans if plan], [Decimal("9.00")])
+
+
+class OffcutNamesTest(TestCase):
+    def test_the_name_under_which_a_strip_is_laid_on(self) -> None:
+        stock = read_stock("2x10 cedar", "in").stock
+        for thickness, width, name in (
+            ("1 1/2", "9 1/4", "2x10 cedar"),
+            ("1 1/2", "9 3/16", "2x10 cedar"),
+            ("1 1/2", "3 1/2", "2x4 cedar"),
+            ("1 1/2", "3", "2x3 cedar"),
+            ("3/4", "5 1/2", "1x6 cedar"),
+        ):
+            section = Section(ticks(thickness), ticks(width))
+            self.assertEqual(str(offcut_stock(stock, section)), name)
+        self.assertIsNone(offcut_stock(stock, Section(ticks("1/8"), ticks("9"))))
+
+
+class SawSettingsTest(TestCase):
+    def test_what_is_refused(self) -> None:
+        bad = {"saw_crosscut": "0", "saw_rip_depth": "deep", "saw_tilt": "-4", "saw_miter": "80"}
+        with self.assertRaises(CarpentryError) as raised:
+            settled(**bad, saw_resaw_depth="200ft")
+        found = {problem.place: problem.message for problem in raised.exception.problems}
+        self.assertEqual(set(found), {*bad, "saw_resaw_depth"})
+        self.assertIn("nothing where it has no limit", found["saw_crosscut"])
+
+    def test_no_limit_where_nothing_is_typed(self) -> None:
+        free = settled(
+            saw_crosscut="", saw_rip_depth="", saw_resaw_depth="", saw_tilt="", saw_miter=""
+        )
+        self.assertEqual(free.saw, type(free.saw)())
