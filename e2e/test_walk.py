@@ -39,9 +39,7 @@ class WalkTest(BrowserTestCase):
         self.assertEqual(self.figure(page, 1), "$322.45")
         self.assertEqual(self.figure(page, 2), "6.1 %")
         first = page.get_by_role("img", name="Board 1, 12 ft")
-        expect(first).to_have_accessible_name(
-            "Board 1, 12 ft: back rail 108″, cross tie 32 1/2″"
-        )
+        expect(first).to_have_accessible_name("Board 1, 12 ft: back rail 108″, cross tie 32 1/2″")
         marks = [row.get_attribute("data-mark") for row in page.locator("[data-part]").all()]
         self.assertEqual("".join(filter(None, marks)), "ABCHDEFG", "parts stand by group")
         scrolls = page.evaluate("document.documentElement.scrollHeight > window.innerHeight")

@@ -17,6 +17,7 @@ from carpentry.ends import EndAngle
 
 Point = tuple[float, float, float]
 Span = tuple[float, float]
+SQUARE = (0.0, 0.0, 0.0)
 TOLERANCE = 3.0  # ticks that slanted faces may be off by, as their reach is whole ticks: 10 µm
 _AXES = {Saw.CROSSCUT: 0, Saw.RIP: 1, Saw.RESAW: 2}
 _ORDERS = {
@@ -37,6 +38,8 @@ class Side(NamedTuple):
 
     def where(self, point: Point) -> float:
         """Where the plane is on its axis, beside a point."""
+        if self.lean == SQUARE:
+            return self.at
         return self.at + sum(lean * size for lean, size in zip(self.lean, point, strict=True))
 
     def holds(self, point: Point, slack: float) -> bool:
@@ -251,6 +254,8 @@ def _side(cut: Cut, at: float, lean: Point, piece: Piece, *, upper: bool) -> Sid
 
 def _cut_off(piece: Piece, side: Side) -> Piece | None:
     """What of a piece is on one side of a cut; ``None`` where that is nothing."""
+    if side.lean == SQUARE and all(one.lean == SQUARE for one in piece.sides):
+        return _squarely_cut_off(piece, side)
     corners = list(piece.corners())
     others = [one for one in piece.sides if one.axis == side.axis and one.upper != side.upper]
     sign = 1 if side.upper else -1
@@ -262,6 +267,17 @@ def _cut_off(piece: Piece, side: Side) -> Piece | None:
         return None
     kept = [one for one in piece.sides if not _looser(one, side, corners)]
     return _tightened((*kept, side), piece.spans)
+
+
+def _squarely_cut_off(piece: Piece, side: Side) -> Piece | None:
+    low, high = piece.spans[side.axis]
+    span = (low, min(high, side.at)) if side.upper else (max(low, side.at), high)
+    if span[0] >= span[1]:
+        return None
+    spans = tuple(span if axis == side.axis else one for axis, one in enumerate(piece.spans))
+    if span == (low, high):
+        return piece
+    return Piece((*(one for one in piece.sides if not _alike(one, side)), side), spans)
 
 
 def _tightened(sides: tuple[Side, ...], spans: tuple[Span, ...]) -> Piece:

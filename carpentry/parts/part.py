@@ -107,6 +107,10 @@ class Part:
         """Whether it may be sawn thinner than its board, as it says or else as the project does."""
         return _answer(self.fields.resaw, usual)
 
+    def may_be_sawn(self, rip: bool) -> bool:
+        """Whether it may be ripped, or else resawn because it says so."""
+        return self.may_be_ripped(rip) or self.may_be_resawn(False)
+
     def own_stock_only(self, usual: bool) -> bool:
         """Whether it comes from boards of the stock it names alone."""
         return _answer(self.fields.own_stock, usual)

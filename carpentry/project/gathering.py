@@ -152,9 +152,7 @@ def gather_materials(
 
 def is_sawn(named: NamedPart, shelf: Shelf, settings: Settings) -> bool:
     """Whether a part may be ripped or resawn from other sizes."""
-    part = named.part
-    ripped = part.may_be_ripped(settings.rip)
-    return (ripped or part.may_be_resawn(False)) and _has_flat_faces(part, shelf)
+    return named.part.may_be_sawn(settings.rip) and _has_flat_faces(named.part, shelf)
 
 
 def _has_flat_faces(part: Part, shelf: Shelf) -> bool:

@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from carpentry.length import write_length
+from carpentry.length import measured_in, write_length
 
 
 class LengthOut(BaseModel):
@@ -43,3 +43,8 @@ def length_out(ticks: int, notation: str) -> LengthOut:
         text=written.text,
         exact=written.exact,
     )
+
+
+def sawn_out(ticks: int, notation: str) -> LengthOut:
+    """A length in ticks as it is measured at the saw: in millimetres where it is made in them."""
+    return length_out(ticks, measured_in(ticks, notation))

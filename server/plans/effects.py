@@ -88,10 +88,9 @@ class _Touched:
         self.count = self.part.quantity if count is None else count
 
     def by(self, before: Section, after: Section) -> Iterator[EffectOut]:
-        ripped = self.part.may_be_ripped(self.project.rip)
+        sawn = self.part.may_be_sawn(self.project.rip)
         was, now = (
-            "" if ripped else not_planned_yet(self.part, section) or ""
-            for section in (before, after)
+            "" if sawn else not_planned_yet(self.part, section) or "" for section in (before, after)
         )
         if self._finished(before) != self._finished(after) or was != now:
             yield self.effect(before, after, now)

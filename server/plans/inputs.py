@@ -72,7 +72,8 @@ class Basis:
         yard = project.yard
         parts = project.named_parts()
         wanted = Q(stock_key__in={str(one.part.stock) for one in parts})
-        for words in {p.part.stock.words for p in parts if p.part.may_be_ripped(project.rip)}:
+        sawn = (p.part for p in parts if p.part.may_be_sawn(project.rip))
+        for words in {part.stock.words for part in sawn}:
             wanted |= _of_wood(words)
         lines = yard.lines.filter(wanted) if yard else []
         return cls(

@@ -7,7 +7,7 @@ from ninja import Schema
 from pydantic import BaseModel
 
 from carpentry.sizes import Section
-from server.config.schemas import LengthOut, length_out
+from server.config.schemas import LengthOut, sawn_out
 
 
 class ChangeIn(Schema):
@@ -28,8 +28,8 @@ def section_out(section: Section | None, notation: str) -> SectionOut | None:
     if section is None:
         return None
     return SectionOut(
-        thickness=length_out(section.thickness, notation),
-        width=length_out(section.width, notation),
+        thickness=sawn_out(section.thickness, notation),
+        width=sawn_out(section.width, notation),
         round=section.round,
     )
 

@@ -9,7 +9,7 @@ from carpentry.buying import write_money
 from carpentry.cutting import CutPlan, Layout, PlacedPart
 from carpentry.edges import wider_width
 from carpentry.ends import bevel_lines, is_angled, outline, told
-from carpentry.length import Notation, Unit, measured_in, sold_name, write_length
+from carpentry.length import Notation, Unit, sold_name, write_length
 from carpentry.project import (
     CutLine,
     Material,
@@ -24,7 +24,7 @@ from carpentry.project import (
 )
 from carpentry.project.cut_lines import Line
 from carpentry.sizes import Section, pounds, rounded, species_of
-from server.config.schemas import LengthOut, length_out
+from server.config.schemas import length_out, sawn_out
 from server.plans.buying import shopping_out
 from server.plans.inputs import Document, Inputs
 from server.plans.making import UNDER_WAY
@@ -228,11 +228,6 @@ def _rips(
         )
         for one in rip_segments(layout, section, lines)
     ]
-
-
-def sawn_out(ticks: int, notation: str) -> LengthOut:
-    """A length as it is set at the saw."""
-    return length_out(ticks, measured_in(ticks, notation))
 
 
 def _cut(line: CutLine, notation: str) -> CutOut:

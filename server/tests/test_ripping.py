@@ -113,6 +113,42 @@ class RippingTest(RippedTestCase):
         self.assertEqual([board["stock"] for board in boards], ["2x2"])
         self.assertGreaterEqual(boards[0]["length_shown"]["ticks"], 8128 * 30)
 
+    def test_strips_worth_keeping_are_laid_on(self) -> None:
+        """1 1/2 out of a 2x4 leaves 1 7/8 x 90 beside it: a 2x2 on the rack, with its real width,
+        where strips from 1 1/2 on are kept."""
+        square = f"{TABLE}1\tsquare\t2x4\t90\t1 1/2\t"
+        project = self.ripped(square, own_stock=True)
+        layout = project["plan"]["materials"][0]["layouts"][0]
+        ((length, wide),) = ((one["length"], one["width"]) for one in layout["keep"])
+        self.assertEqual((length["text"], wide["text"]), ("90″", "1 7/8″"))
+        plan = project["plan"]["id"]
+        self.ask("post", f"/plans/{plan}/cut", {"change_id": str(uuid.uuid4())})
+        (board,) = self.ask("get", "/rack").json()["boards"]
+        self.assertEqual((board["stock"], board["width"], board["length"]), ("2x2", "1 7/8", "90"))
+        wider = self.ripped(square, own_stock=True, keep_width="2")
+        self.assertEqual(wider["plan"]["materials"][0]["layouts"][0]["keep"], [])
+
+    def test_what_the_saws_cannot_do_is_told_at_the_part(self) -> None:
+        project = self.ripped("quantity\tname\tstock\tlength\tthickness\n1\tslat\t2x4\t30\t5/8")
+        self.assertEqual(project["plan"]["tally"]["unplaced"], 1)  # resaws up to 3, this is 3 1/2
+        (told,) = project["plan"]["materials"][0]["unplaced"]
+        self.assertIn("resaws up to 3″", told["reason"])
+        wider = self.change(project, "patch", "", saw_resaw_depth="3 1/2").json()
+        self.assertEqual(wider["plan"]["tally"]["unplaced"], 0)
+        free = self.change(wider, "patch", "", saw_resaw_depth="", saw_tilt="").json()
+        self.assertEqual((free["saw_resaw_depth"]["typed"], free["saw_tilt"]), ("", ""))
+        faults = self.problems(
+            self.change(free, "patch", "", saw_crosscut="0", saw_miter="far", keep_width="2ft")
+        )
+        self.assertEqual(set(faults), {"saw_crosscut", "saw_miter", "keep_width"})
+
+    def test_a_strip_in_millimetres_is_told_in_them(self) -> None:
+        project = self.ripped(f"{TABLE}2\tslat\t2x4\t30\t19mm\t")
+        layout = project["plan"]["materials"][0]["layouts"][0]
+        rips = [cut for cut in layout["cuts"] if cut["saw"] == "rip"]
+        self.assertIn("19 mm", {cut["fence"]["text"] for cut in rips} | {rips[0]["at"]["text"]})
+        self.assertEqual(project["parts"][0]["section"]["width"]["text"], "19 mm")
+
 
 class BevelsTest(RippedTestCase):
     HEAD = "quantity\tname\tstock\tlength\twidth\tedges\tshow\n"
