@@ -54,6 +54,32 @@ class SawTest(BrowserTestCase):
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_text("undone: ")).to_be_visible(timeout=15_000)
 
+    def test_the_cuts_of_a_board_and_what_the_saws_can_do(self) -> None:
+        page = self.open_project("Cold frame")
+        expect(page.get_by_text("within what your saws can do")).to_be_visible(timeout=40_000)
+        first = page.locator("details.cuts").first
+        first.locator("summary").focus()
+        page.keyboard.press("Enter")
+        expect(first.get_by_text("Crosscut the board at")).to_be_visible()
+        expect(first.get_by_text("fence").first).to_be_visible()
+        self.assertGreater(page.locator("svg.board .saw-line").count(), 20)
+        for scheme in ("light", "dark"):
+            page.emulate_media(color_scheme=scheme)  # type: ignore[arg-type]
+            self.assertEqual(serious(page), [], scheme)
+        page.get_by_role("button", name="Tallow Street Yard").click()
+        dialog = page.get_by_role("dialog")
+        dialog.get_by_label("Blade tilts up to").fill("steep")
+        dialog.get_by_role("button", name="Save").click()
+        expect(dialog.get_by_text("is no angle")).to_be_visible()
+        for scheme in ("dark", "light"):
+            page.emulate_media(color_scheme=scheme)  # type: ignore[arg-type]
+            self.assertEqual(serious(page), [], scheme)
+        dialog.get_by_label("Blade tilts up to").fill("30")
+        dialog.get_by_role("button", name="Save").click()
+        expect(page.get_by_text("beyond the saw, which tilts to 30°").first).to_be_visible(
+            timeout=40_000
+        )
+
     def test_what_a_change_cuts_otherwise_is_marked(self) -> None:
         page = self.open_project()
         expect(page.get_by_text("No cheaper purchase exists")).to_be_visible(timeout=40_000)
