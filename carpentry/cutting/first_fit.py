@@ -2,6 +2,9 @@
 
 from collections.abc import Iterator, Sequence
 
+import numpy as np
+import numpy.typing as npt
+
 from carpentry.cutting.model import Board, Model, Packing
 
 
@@ -11,33 +14,42 @@ def first_fit(
     """Longest parts first, each onto the first open board that holds it, else onto a new piece of
     the first source in ``order`` that holds it and is not used up. Then every board is
     exchanged for the cheapest piece that holds the same parts."""
-    open_boards: list[tuple[int, list[int], int]] = []
     sources = model.sources
     used = list(gone) or [0] * len(sources)
     missing = [0] * len(model.sizes)
-    room: list[int] = []
+    opened: list[int] = []  # the source of every board
+    held: list[list[tuple[int, int]]] = []  # item and how many of it
+    room: npt.NDArray[np.int64] = np.zeros(64, dtype=np.int64)
     for item, size in enumerate(model.sizes):
-        first = 0
-        for _ in range(demand[item]):
-            at = next((b for b in range(first, len(room)) if room[b] >= size), None)
-            if at is None:
-                source = next(
-                    (s for s in order if sources[s].kind >= size and used[s] < sources[s].limit),
-                    None,
-                )
-                if source is None:
-                    missing[item] += 1
-                    continue
-                used[source] += 1
-                open_boards.append((source, [0] * len(model.sizes), 0))
-                room.append(sources[source].kind)
-                at = len(room) - 1
-            open_boards[at][1][item] += 1
-            room[at] -= size
-            first = at
+        left = demand[item]
+        if not left:
+            continue
+        fits = room[: len(opened)] // size
+        for at in map(int, np.flatnonzero(fits)):
+            taken = min(left, int(fits[at]))
+            held[at].append((item, taken))
+            room[at] -= taken * size
+            left -= taken
+            if not left:
+                break
+        while left:
+            source = next(
+                (s for s in order if sources[s].kind >= size and used[s] < sources[s].limit), None
+            )
+            if source is None:
+                missing[item] += left
+                break
+            taken = min(left, sources[source].kind // size)
+            used[source] += 1
+            opened.append(source)
+            held.append([(item, taken)])
+            if len(opened) > len(room):
+                room = np.concatenate([room, np.zeros_like(room)])
+            room[len(opened) - 1] = sources[source].kind - taken * size
+            left -= taken
     boards = []
-    for (source, counts, _), left in zip(open_boards, room, strict=True):
-        need = sources[source].kind - left
+    for at, source in enumerate(opened):
+        need = sources[source].kind - int(room[at])
         cheapest = min(
             (
                 s
@@ -48,6 +60,9 @@ def first_fit(
         )
         used[source] -= 1
         used[cheapest] += 1
+        counts = [0] * len(model.sizes)
+        for item, taken in held[at]:
+            counts[item] += taken
         boards.append(Board(cheapest, tuple(counts)))
     return Packing(tuple(boards), tuple(missing))
 

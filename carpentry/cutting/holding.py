@@ -7,10 +7,11 @@ the dual prices give an inequality on purchases that any complete plan must sati
 import random
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import gcd
 from time import monotonic
 
 from carpentry.cutting.linear import INFINITY, Outcome, Program
-from carpentry.cutting.model import Board, Model, Pattern
+from carpentry.cutting.model import Board, Model, Packing, Pattern
 
 _VALUE_SCALE = 10**7
 _EPSILON = 1e-7
@@ -270,6 +271,46 @@ def whole_boards(
     if any(left) or any(n > b.count for n, b in zip(used, bins, strict=True)):
         return Outcome.UNDECIDED, ()
     return Outcome.SOLVED, tuple(boards)
+
+
+def cheapest_of_found(
+    holder: Holder, scarce: Sequence[int], least: int, deadline: float, nodes: int
+) -> Packing | None:
+    """An integer program over all sources and the patterns found so far: the least cost for the
+    demand, whatever the purchase. The best that was found by then, or after so many nodes; one of
+    cost ``least`` is good enough. ``None`` for nothing. ``scarce`` items may be given up, for a
+    price above all others."""
+    model = holder.model
+    items, divisor = len(model.sizes), gcd(*(s.cost for s in model.sources)) or 1
+    rows = [(float(d), INFINITY) for d in model.demand]
+    rows += [(-INFINITY, float(s.limit)) for s in model.sources]
+    program = Program(rows)
+    columns: list[tuple[int, Pattern]] = []
+    for index, source in enumerate(model.sources):
+        for pattern in holder.remembered(source.kind):
+            entries = [(item, float(n)) for item, n in enumerate(pattern) if n]
+            cost = source.cost / divisor
+            upper = float(source.limit)
+            program.add_column(cost, [*entries, (items + index, 1.0)], upper, integer=True)
+            columns.append((index, pattern))
+    dearest = max((s.cost for s in model.sources), default=0) / divisor
+    for item in scarce:
+        upper = float(model.demand[item])
+        program.add_column(10 * dearest + 10, [(item, 1.0)], upper, integer=True)
+    found = program.solve(deadline, nodes, least / divisor + 1e-6)
+    if not len(found.columns):
+        return None
+    left = list(model.demand)
+    used = [0] * len(model.sources)
+    boards: list[Board] = []
+    for (index, pattern), value in zip(columns, found.columns, strict=False):
+        for _ in range(round(value)):
+            taken = tuple(min(n, r) for n, r in zip(pattern, left, strict=True))
+            if any(taken) and used[index] < model.sources[index].limit:
+                left = [r - n for r, n in zip(left, taken, strict=True)]
+                used[index] += 1
+                boards.append(Board(index, taken))
+    return Packing(tuple(boards), tuple(left))
 
 
 def pack_whole(

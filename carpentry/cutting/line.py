@@ -8,16 +8,23 @@ than its capacity. At an angle the saw takes more; where neighbours share a saw 
 from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
-from functools import cached_property, reduce
+from functools import cached_property, partial, reduce
 from math import gcd
 
 from carpentry.cutting.first_fit import best_first_fit
+from carpentry.cutting.knapsack import GridKnapsack
 from carpentry.cutting.linear import Outcome
 from carpentry.cutting.model import Board, Money, Packing, Pattern, Source
 from carpentry.cutting.particular import Fill, Particular, Run, by_capacity
 from carpentry.cutting.patterns import Knapsack, maximal_patterns
 from carpentry.cutting.problem import CutPart, CutProblem, Shape
 from carpentry.ends import EndAngle, Ends
+
+_MOST_SUMS = 20_000  # that lengths may reach for all of them to be listed
+
+
+def _worth_of(values: Sequence[int], pattern: Pattern) -> int:
+    return sum(v * n for v, n in zip(values, pattern, strict=True))
 
 
 @dataclass(frozen=True)
@@ -40,9 +47,11 @@ class Line:
     fills: dict[tuple[int, Pattern], Fill] = field(default_factory=dict, compare=False)
 
     @cached_property
-    def knapsack(self) -> Knapsack:
+    def knapsack(self) -> Knapsack | GridKnapsack:
         tops = [source.kind for source in self.sources if source.kind >= 0]
-        return Knapsack(self.sizes, self.demand, [*tops, *(one.whole for one in self.particular)])
+        capacities = [*tops, *(one.whole for one in self.particular)]
+        every = Knapsack(self.sizes, self.demand, capacities)
+        return every if len(every.sums) <= _MOST_SUMS else GridKnapsack(self.sizes, capacities)
 
     def particular_of(self, kind: int) -> Particular | None:
         """The particular piece of a kind, ``None`` for a plain one."""
@@ -129,19 +138,36 @@ class Line:
         raise AssertionError("a board that nobody found")
 
     def _best_for_plain(
-        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
+        self,
+        kinds: Sequence[int],
+        values: Sequence[int],
+        demand: Sequence[int],
+        *,
+        tight: bool = False,
     ) -> list[tuple[int, Pattern]]:
+        ask = self.knapsack.tight_for if tight else self.knapsack.best_for
         if not self.overhead:
-            return self.knapsack.best_for(kinds, values, demand)
+            return ask(kinds, values, demand)
         less = [max(0, kind - self.overhead) for kind in kinds]
-        with_chain = self.knapsack.best_for(less, values, demand)
-        without = self.knapsack.best_for(kinds, values, self._unchained(demand))
-        return [max(pair, key=lambda one: one[0]) for pair in zip(with_chain, without, strict=True)]
+        with_chain = ask(less, values, demand)
+        without = ask(kinds, values, self._unchained(demand))
+        return [
+            (max(one[0], other[0]), max(one[1], other[1], key=partial(_worth_of, values)))
+            for one, other in zip(with_chain, without, strict=True)
+        ]
 
     def tight_for(
         self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
     ) -> list[tuple[int, Pattern]]:
-        return self.best_for(kinds, values, demand)  # exact already
+        if isinstance(self.knapsack, Knapsack):
+            return self.best_for(kinds, values, demand)  # exact already
+        plain = [kind for kind in dict.fromkeys(kinds) if kind >= 0]
+        best = self._best_for_plain(plain, values, demand, tight=True)
+        found = dict(zip(plain, best, strict=True))
+        for kind in kinds:
+            if kind not in found:
+                found[kind] = self._best_for_particular(kind, values, demand)
+        return [found[kind] for kind in kinds]
 
     def pack(
         self, kinds: Sequence[int], demand: Sequence[int], deadline: float

@@ -91,13 +91,17 @@ class Program:
     def bound_column(self, column: int, upper: float) -> None:
         self._highs.changeColBounds(column, 0.0, upper)
 
-    def solve(self, deadline: float, nodes: int | None = None) -> Solution:
-        """Solves as it stands. ``nodes`` limits the branching; the clock may only stop early."""
+    def solve(
+        self, deadline: float, nodes: int | None = None, target: float = -INFINITY
+    ) -> Solution:
+        """Solves as it stands. ``nodes`` limits the branching, which also ends where a solution is
+        no worse than a ``target``; the clock may only stop early."""
         left = max(0.01, deadline - monotonic())
         self._highs.setOptionValue("time_limit", self._highs.getRunTime() + left)
         if self._integer:
             self._highs.setOptionValue("mip_rel_gap", 0.0)
             self._highs.setOptionValue("mip_abs_gap", 0.5)
+            self._highs.setOptionValue("objective_target", target)
             self._highs.setOptionValue("mip_max_nodes", nodes if nodes is not None else 100_000)
         self._highs.run()
         status = self._highs.getModelStatus()

@@ -1,21 +1,13 @@
 """What one piece of stock can hold: bounded knapsacks over the sums that can be reached at all."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 import numpy.typing as npt
 
+from carpentry.cutting.knapsack import binary_shares
 from carpentry.cutting.model import Pattern
-
-
-def _binary_shares(copies: int) -> Iterator[int]:
-    share = 1
-    while copies > 0:
-        taken = min(share, copies)
-        yield taken
-        copies -= taken
-        share *= 2
 
 
 class Knapsack:
@@ -33,7 +25,7 @@ class Knapsack:
         mask = (1 << (top + 1)) - 1
         reached = 1
         for size, copies in zip(sizes, demand, strict=True):
-            for share in _binary_shares(min(copies, top // size)):
+            for share in binary_shares(min(copies, top // size)):
                 reached |= (reached << (share * size)) & mask
         raw = np.frombuffer(reached.to_bytes(top // 8 + 1, "little"), dtype=np.uint8)
         self.sums = np.flatnonzero(np.unpackbits(raw, bitorder="little")).astype(np.int64)
@@ -58,6 +50,12 @@ class Knapsack:
         profile = self.profile(values, demand)
         return [(profile.value(c), profile.pattern(c)) for c in capacities]
 
+    def tight_for(
+        self, capacities: Sequence[int], values: Sequence[int], demand: Sequence[int]
+    ) -> list[tuple[int, Pattern]]:
+        """The same: it is exact."""
+        return self.best_for(capacities, values, demand)
+
     def profile(self, values: Sequence[int], demand: Sequence[int]) -> "Profile":
         """The greatest value of every capacity at once."""
         top = self.sums[-1] if len(self.sums) else 0
@@ -66,7 +64,7 @@ class Knapsack:
         for item, (size, value, copies) in enumerate(zip(self.sizes, values, demand, strict=True)):
             if value <= 0 or copies <= 0:
                 continue
-            for share in _binary_shares(min(copies, int(top) // size)):
+            for share in binary_shares(min(copies, int(top) // size)):
                 first, left = self._predecessors(share * size)
                 with_it = best[left] + share * value
                 better = with_it > best[first:]

@@ -7,6 +7,7 @@ is the answer, and otherwise it gives the next inequality.
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
+from math import ceil, gcd
 from time import monotonic
 
 import numpy as np
@@ -17,12 +18,16 @@ from carpentry.cutting.holding import (
     Holder,
     Inequality,
     Relaxation,
+    cheapest_of_found,
     dive,
     pack_whole,
 )
 from carpentry.cutting.linear import INFINITY, Outcome, Program
 from carpentry.cutting.model import Board, Model, Packing
 
+_PRICING_SHARE = 0.5  # of the time that is left
+_QUICK_SHARE, _FEW_NODES = 0.06, 100  # of a first rounding
+_WHOLE_NODES = 5_000
 _MOST_PURCHASES = 400
 _PURCHASE_NODES = 50_000
 _MOST_LISTED = 50_000
@@ -87,6 +92,7 @@ class _Purchases:
         self.inequalities: list[Inequality] = []
         self.refused: list[Purchase] = []
         self._listed: _Listed | None = None
+        self.least_cost = 0  # below which no purchase is, also where none could be named
 
     def list_up_to(self, best: Packing) -> None:
         """Lists every purchase that is no worse than a packing, where they are few; later answers
@@ -148,16 +154,30 @@ class _Purchases:
             if found.outcome is not Outcome.SOLVED:
                 return None
             most_missing = round(found.objective)
-        weight = sum(model.demand) + 1
-        costs = [source.cost * weight + 1 for source in model.sources]
+        divisor = gcd(*(source.cost for source in model.sources)) or 1
+        costs = [source.cost // divisor for source in model.sources]
         found = self._program(costs, most_missing).solve(self.deadline, _PURCHASE_NODES)
+        self.least_cost = divisor * max(0, ceil(found.bound - 1e-6)) if found.bound > 0 else 0
         if found.outcome is not Outcome.SOLVED:
             return None
-        sources = len(model.sources)
-        missing = [0] * len(model.sizes)
+        cheapest = self._purchase(found.columns)
+        if cheapest is None:
+            return None
+        fewest = self._program([1] * len(model.sources), most_missing)
+        spent = [(s, float(cost)) for s, cost in enumerate(costs) if cost]
+        fewest.add_row(-INFINITY, float(cheapest.key(model)[1] // divisor), spent)
+        found = fewest.solve(self.deadline, _PURCHASE_NODES)
+        if found.outcome is not Outcome.SOLVED:
+            return None
+        return self._purchase(found.columns)
+
+    def _purchase(self, columns: Sequence[float]) -> Purchase | None:
+        """The purchase that a program found; ``None`` where rounding breaks what is known."""
+        sources = len(self.model.sources)
+        missing = [0] * len(self.model.sizes)
         for k, item in enumerate(self.scarce):
-            missing[item] = round(found.columns[sources + k])
-        purchase = Purchase(tuple(round(n) for n in found.columns[:sources]), tuple(missing))
+            missing[item] = round(columns[sources + k])
+        purchase = Purchase(tuple(round(n) for n in columns[:sources]), tuple(missing))
         met = all(i.is_met(purchase.counts, purchase.missing) for i in self.inequalities)
         return purchase if met else None
 
@@ -207,7 +227,8 @@ class _Listed:
 
 def _item_prices(holder: Holder, start: Packing) -> list[int] | None:
     """What an item is worth by the prices of the sources: column generation on the cost of covering
-    the demand, as a linear program over all sources. ``None`` when time is up."""
+    the demand, as a linear program over all sources. Those of the last round when time is up,
+    ``None`` where there was none."""
     model = holder.model
     items = len(model.sizes)
     rows = [(float(d), INFINITY) for d in model.demand]
@@ -222,28 +243,38 @@ def _item_prices(holder: Holder, start: Packing) -> list[int] | None:
         program.add_column(model.sources[source].cost / top, [*entries, (items + source, 1.0)])
         holder.remember(model.sources[source].kind, pattern)
 
+    def improve(
+        best: Sequence[tuple[int, tuple[int, ...]]], values: Sequence[int], duals: Sequence[float]
+    ) -> bool:
+        """Adds the patterns that are worth more than their source's price; whether there are."""
+        improved = False
+        for source, (_, pattern) in enumerate(best):
+            price = model.sources[source].cost / top - duals[items + source]
+            worth = sum(v * n for v, n in zip(values, pattern, strict=True))
+            if worth / scale > price + 1e-6:
+                add(source, pattern)
+                improved = True
+        return improved
+
     for board in dict.fromkeys(start.boards):
         add(board.source, board.pattern)
     scale = 10**7
+    prices: list[int] | None = None
+    until = monotonic() + (holder.deadline - monotonic()) * _PRICING_SHARE
     while True:
-        found = program.solve(holder.deadline)
-        if found.outcome is not Outcome.SOLVED:
-            return None
+        found = program.solve(until)
+        if found.outcome is not Outcome.SOLVED or monotonic() > until:
+            return prices
         duals = found.duals[:items]
+        peak = max(duals, default=0.0)
+        if peak > 0:
+            prices = [round(max(0.0, dual) / peak * 10_080) for dual in duals]
         values = [max(0, int(dual * scale)) for dual in duals]
-        improved = False
-        best = model.best_for(holder.kinds, values, model.demand)
-        for source, (_, pattern) in enumerate(best):
-            limit_price = -found.duals[items + source]
-            worth = sum(v * n for v, n in zip(values, pattern, strict=True))
-            if worth / scale > model.sources[source].cost / top + limit_price + 1e-6:
-                add(source, pattern)
-                improved = True
-        if not improved:
-            peak = max(duals, default=0.0)
-            if peak <= 0:
-                return None
-            return [round(max(0.0, dual) / peak * 10_080) for dual in duals]
+        if not any(
+            improve(ask(holder.kinds, values, model.demand), values, found.duals)
+            for ask in (model.best_for, model.tight_for)
+        ):
+            return prices
 
 
 class _Search:
@@ -273,6 +304,7 @@ class _Search:
         if prices:
             if not self.purchases.scarce:
                 self.purchases.inequalities.append(self.holder.inequality(prices, tight=True))
+            self._round(_FEW_NODES, _QUICK_SHARE)
             for packing in model.tries(prices, (monotonic() + self.deadline) / 2):
                 self.offer(packing)
         self.purchases.list_up_to(self.best)
@@ -282,6 +314,8 @@ class _Search:
                 break
             purchase = self.purchases.cheapest()
             if purchase is None:
+                if decided and not self.purchases.scarce and not any(self.best.missing):
+                    self.bound = max(self.bound, self.purchases.least_cost)
                 break
             key = purchase.key(model)
             if decided and key[0] >= sum(self.best.missing):
@@ -295,7 +329,23 @@ class _Search:
                 return self._result(proven=decided)
             if outcome is Outcome.UNDECIDED:
                 decided = False
-        return self._result(proven=False)
+        self._round(_WHOLE_NODES, 1.0)
+        met = self.best.key(model)[1:] == (self.bound, self.fewest) and not any(self.best.missing)
+        return self._result(proven=met)
+
+    def _round(self, nodes: int, share: float) -> None:
+        """Offers whole boards of the patterns found so far, unless nothing can be cheaper; in so
+        many nodes and a share of the time that is left."""
+        least = 0
+        if not self.purchases.scarce:
+            self.purchases.cheapest()
+            least = self.purchases.least_cost
+        if not any(self.best.missing) and self.best.key(self.model)[1] <= least:
+            return
+        until = monotonic() + (self.deadline - monotonic()) * share
+        whole = cheapest_of_found(self.holder, self.purchases.scarce, least, until, nodes)
+        if whole:
+            self._complete(whole.boards, whole.missing, tuple(0 for _ in whole.missing))
 
     def _result(self, *, proven: bool) -> SearchResult:
         return SearchResult(self.best, proven, self.bound, self.fewest)
