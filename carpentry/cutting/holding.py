@@ -6,7 +6,7 @@ the dual prices give an inequality on purchases that any complete plan must sati
 
 import random
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import gcd
 from time import monotonic
 
@@ -21,6 +21,7 @@ _MOST_PATTERNS = 6_000
 _FEW_NODES = 200
 _WIDENINGS = 24
 _MANY_NODES = 20_000
+_LAST_BOARDS = (4, 6, 8, 12)
 
 
 @dataclass(frozen=True)
@@ -96,6 +97,8 @@ class Holder:
         if top <= _EPSILON:
             return None
         for tight in (False, True):
+            if monotonic() > self.deadline:
+                return None
             for scale in _TIGHT_SCALES if tight else _CUT_SCALES:
                 value = [round(max(dual, 0.0) / top * scale) for dual in duals]
                 found = self.inequality(value, tight=tight)
@@ -141,7 +144,7 @@ class Relaxation:
         tops = [b.kind for b in self.bins]
         while True:
             found = self.program.solve(self.holder.deadline)
-            if found.outcome is not Outcome.SOLVED:
+            if found.outcome is not Outcome.SOLVED or monotonic() > self.holder.deadline:
                 return None
             duals = found.duals[: self._items]
             if found.objective <= _EPSILON:
@@ -209,10 +212,16 @@ class Dive:
         return not any(self.residual)
 
 
-def dive(relaxation: Relaxation, values: Sequence[float]) -> Dive:
-    """Rounds a relaxation to whole boards, the surest column first, pricing again after each."""
+def dive(
+    relaxation: Relaxation,
+    values: Sequence[float],
+    chance: random.Random | None = None,
+    leave: int = 0,
+) -> Dive:
+    """Rounds a relaxation to whole boards, the surest column first, pricing again after each; with
+    ``chance`` one that is drawn by how sure it is, and no more boards than ``leave`` some over."""
     boards: list[Board] = []
-    while any(relaxation.residual):
+    while any(relaxation.residual) and sum(relaxation.counts) > leave:
         candidates = [
             (values[number], -number)
             for number, column in enumerate(relaxation.columns)
@@ -221,6 +230,10 @@ def dive(relaxation: Relaxation, values: Sequence[float]) -> Dive:
         if not candidates:
             break
         whole = [c for c in candidates if c[0] >= 1 - 1e-6]
+        if chance and whole:
+            whole = chance.sample(whole, max(1, len(whole) * 3 // 4))
+        elif chance:
+            whole = chance.choices(candidates, [value for value, _ in candidates])
         fixed_any = False
         for value, negative in whole or [max(candidates)]:
             column = relaxation.columns[-negative]
@@ -237,6 +250,28 @@ def dive(relaxation: Relaxation, values: Sequence[float]) -> Dive:
             break
         values = solved[1]
     return Dive(tuple(boards), tuple(relaxation.residual))
+
+
+def insist(
+    holder: Holder, bins: Sequence[Bin], demand: Sequence[int], chance: random.Random
+) -> tuple[Board, ...] | None:
+    """Another way to hold a demand in bins that could not be decided: a dive by chance, and the
+    last boards by every pattern of what is left then. ``None`` where that fails."""
+    relaxation = Relaxation(holder, bins, demand)
+    solved = relaxation.solve()
+    if solved is None or solved[0] > _EPSILON:
+        return None
+    leave = chance.choice(_LAST_BOARDS)
+    ended = dive(relaxation, solved[1], chance, leave)
+    if ended.is_complete:
+        return ended.boards
+    rest = [
+        replace(b, count=n) for b, n in zip(relaxation.bins, relaxation.counts, strict=True) if n
+    ]
+    if sum(b.count for b in rest) > leave:
+        return None
+    outcome, boards = pack_whole(holder, rest, ended.residual)
+    return (*ended.boards, *boards) if outcome is Outcome.SOLVED else None
 
 
 def whole_boards(

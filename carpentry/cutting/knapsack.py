@@ -12,7 +12,11 @@ from carpentry.cutting.model import Pattern
 
 Ints = npt.NDArray[np.int64]
 CELLS = 8_192  # of the grid
-_MOST_WORK = 2_000_000  # states, over all steps
+_MOST_WORK = 600_000  # states, over all steps
+
+
+def _worth(values: Sequence[int], pattern: Pattern) -> int:
+    return sum(v * n for v, n in zip(values, pattern, strict=True))
 
 
 def binary_shares(copies: int) -> Iterator[int]:
@@ -87,9 +91,10 @@ class GridKnapsack:
         for capacity, (above, good) in zip(
             capacities, self.best_for(capacities, values, demand), strict=True
         ):
-            best = best_exactly(self.sizes, values, demand, capacity, good)
-            worth = sum(v * n for v, n in zip(values, best, strict=True)) if best else above
-            found.append((worth, best or good))
+            best: Pattern | None = good
+            if _worth(values, good) < above:
+                best = best_exactly(self.sizes, values, demand, capacity, good)
+            found.append((_worth(values, best) if best else above, best or good))
         return found
 
     def _trace(
@@ -128,7 +133,7 @@ def best_exactly(
     are too many states."""
     order = [i for i, v in enumerate(values) if v > 0 and demand[i] and sizes[i] <= capacity]
     order.sort(key=lambda i: (-values[i] / sizes[i], sizes[i]))
-    best_value = sum(v * n for v, n in zip(values, start, strict=True))
+    best_value = _worth(values, start)
     held: Ints = np.zeros(1, dtype=np.int64)
     worth: Ints = np.zeros(1, dtype=np.int64)
     history: list[tuple[int, int, Ints, Ints]] = []  # item, share, where each state comes from

@@ -10,11 +10,13 @@ from carpentry.cutting.model import Board, Packing
 from carpentry.cutting.problem import CutProblem
 
 _MOST_LEFTOVER_TRIES = 14
+_SECONDS = 0.4
 
 
 def lengthen_leftover(problem: CutProblem, holder: Holder, line: Line, packing: Packing) -> Packing:
     """The same purchase with the best leftovers that a few tries find; ``holder`` is the one that
     ``line`` was searched with."""
+    holder.deadline = min(holder.deadline, monotonic() + _SECONDS)
     best = packing
     worth = _worth_keeping(problem, line, packing)
     demand = [d - m for d, m in zip(line.demand, packing.missing, strict=True)]

@@ -5,6 +5,7 @@ cheapest purchase that satisfies all of them is a lower bound; when it can reall
 is the answer, and otherwise it gives the next inequality.
 """
 
+import random
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from math import ceil, gcd
@@ -20,6 +21,7 @@ from carpentry.cutting.holding import (
     Relaxation,
     cheapest_of_found,
     dive,
+    insist,
     pack_whole,
 )
 from carpentry.cutting.linear import INFINITY, Outcome, Program
@@ -29,6 +31,7 @@ _PRICING_SHARE = 0.5  # of the time that is left
 _QUICK_SHARE, _FEW_NODES = 0.06, 100  # of a first rounding
 _WHOLE_NODES = 5_000
 _MOST_PURCHASES = 400
+_MOST_ATTEMPTS = 400
 _PURCHASE_NODES = 50_000
 _MOST_LISTED = 50_000
 Ints = npt.NDArray[np.int64]
@@ -309,6 +312,7 @@ class _Search:
                 self.offer(packing)
         self.purchases.list_up_to(self.best)
         decided = True
+        undecided: list[Purchase] = []
         for _ in range(_MOST_PURCHASES):
             if monotonic() > self.deadline:
                 break
@@ -321,17 +325,35 @@ class _Search:
             if decided and key[0] >= sum(self.best.missing):
                 self.bound, self.fewest = key[1:]
             if key >= self.best.key(model):
-                return self._result(proven=decided)
+                if decided:
+                    return self._result(proven=True)
+                break
             outcome = self._try(purchase)
             if outcome is Outcome.SOLVED:
                 if decided:
                     self.bound, self.fewest = key[1:]
-                return self._result(proven=decided)
+                    return self._result(proven=True)
+                break
             if outcome is Outcome.UNDECIDED:
+                undecided.append(purchase)
                 decided = False
+        self._insist(undecided)
         self._round(_WHOLE_NODES, 1.0)
         met = self.best.key(model)[1:] == (self.bound, self.fewest) and not any(self.best.missing)
         return self._result(proven=met)
+
+    def _insist(self, undecided: Sequence[Purchase]) -> None:
+        """Tries purchases that could not be decided again and again, the cheapest first, and every
+        now and then the others."""
+        for attempt in range(_MOST_ATTEMPTS):
+            better = [p for p in undecided if p.key(self.model) < self.best.key(self.model)]
+            if not better or monotonic() > self.deadline:
+                return
+            purchase = better[0 if attempt % 3 else attempt // 3 % len(better)]
+            bins, demand = self._bins(purchase)
+            boards = insist(self.holder, bins, demand, random.Random(attempt))
+            if boards is not None:
+                self.offer(Packing(boards, purchase.missing))
 
     def _round(self, nodes: int, share: float) -> None:
         """Offers whole boards of the patterns found so far, unless nothing can be cheaper; in so
@@ -350,16 +372,16 @@ class _Search:
     def _result(self, *, proven: bool) -> SearchResult:
         return SearchResult(self.best, proven, self.bound, self.fewest)
 
+    def _bins(self, purchase: Purchase) -> tuple[list[Bin], list[int]]:
+        """The pieces of a purchase, and what they are to hold."""
+        demand = [d - m for d, m in zip(self.model.demand, purchase.missing, strict=True)]
+        counts = zip(self.model.sources, purchase.counts, strict=True)
+        bins = [Bin(source.kind, n, s) for s, (source, n) in enumerate(counts) if n]
+        return bins, demand
+
     def _try(self, purchase: Purchase) -> Outcome:
         """Whether a purchase holds the parts; when not, what was learnt is kept."""
-        demand = [d - m for d, m in zip(self.model.demand, purchase.missing, strict=True)]
-        bins = [
-            Bin(source.kind, count, s)
-            for s, (source, count) in enumerate(
-                zip(self.model.sources, purchase.counts, strict=True)
-            )
-            if count
-        ]
+        bins, demand = self._bins(purchase)
         relaxation = Relaxation(self.holder, bins, demand)
         solved = relaxation.solve()
         if solved is None:
