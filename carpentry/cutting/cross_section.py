@@ -14,6 +14,7 @@ from carpentry.edges import SQUARE_EDGES, Edges
 
 _MOST_PATTERNS = 1_000
 _MOST_STEPS = 500_000
+_MOST_REGIONS = 4_000
 
 
 @dataclass(frozen=True)
@@ -64,9 +65,13 @@ def _sums(sizes: Sequence[int], most: int) -> list[int]:
 
 
 def _undominated(found: dict[Counts, Tree]) -> dict[Counts, Tree]:
+    ordered = sorted(found, key=lambda c: (-sum(c), c))
+    every = np.array(ordered, dtype=np.int32).reshape(len(ordered), -1)
+    rows = np.empty_like(every)
     kept: dict[Counts, Tree] = {}
-    for counts in sorted(found, key=lambda c: (-sum(c), c)):
-        if not any(all(a >= b for a, b in zip(k, counts, strict=True)) for k in kept):
+    for number, counts in enumerate(ordered):
+        if not (rows[: len(kept)] >= every[number]).all(axis=1).any():
+            rows[len(kept)] = every[number]
             kept[counts] = found[counts]
     return kept
 
@@ -128,6 +133,11 @@ class Regions:
             rest = shrunk(self.heights, high - at)
             if rest:
                 yield False, at, (at, wide), (rest, wide)
+
+    @property
+    def are_too_many(self) -> bool:
+        """Whether there are more regions than can be gone through."""
+        return len(self.heights) * len(self.widths) > _MOST_REGIONS
 
     @property
     def whole(self) -> Region:

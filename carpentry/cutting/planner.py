@@ -1,8 +1,10 @@
 """The way from a cut problem to a checked plan."""
 
+import logging
 from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from decimal import Decimal
 from time import monotonic
 
 from carpentry.cutting.alone import each_alone
@@ -17,14 +19,16 @@ from carpentry.cutting.mending import better_packings
 from carpentry.cutting.model import Packing
 from carpentry.cutting.particular import sound_stretches
 from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
-from carpentry.cutting.problem import NO_LIMITS, CutPart, CutProblem, StockPiece
+from carpentry.cutting.problem import NO_LIMITS, CutPart, CutProblem, Order, StockPiece
 from carpentry.cutting.relaxed import AnyModel, is_no_looser, leaves_something_out, relaxed
+from carpentry.cutting.rescue import rescued
 from carpentry.cutting.ripped import Ripped
 from carpentry.cutting.ripping import fits_stock
 from carpentry.cutting.sawing import with_cuts
 from carpentry.cutting.search import SearchResult, search
 from carpentry.cutting.steady import keep_boards
 from carpentry.ends import is_angled
+from carpentry.errors import PlanCheckError
 from carpentry.length import Notation, Unit, write_length
 
 
@@ -34,6 +38,8 @@ class Budget:
 
     seconds: float = 10.0
 
+
+logger = logging.getLogger(__name__)
 
 _ALONE_SHARE = 0.2
 _LIST_SHARE = 0.4
@@ -144,7 +150,11 @@ def steadied(
     if kept is None:
         return plan
     steady = replace(plan, layouts=kept, unplaced=_unplaced(problem, kept))
-    check_plan(problem, steady)
+    try:
+        check_plan(problem, steady)
+    except PlanCheckError:
+        logger.exception("a steady plan was refused by the check")
+        return plan
     return steady
 
 
@@ -227,6 +237,32 @@ def _checked(
         unplaced=unplaced,
         rip_set_ups=model.rip_set_ups if isinstance(model, Ripped) else None,
     )
+    try:
+        check_plan(problem, plan)
+    except PlanCheckError:
+        logger.exception("a plan was refused by the check")
+        return _rescued(problem, plan)
+    return plan
+
+
+def _rescued(problem: CutProblem, refused: CutPlan) -> CutPlan:
+    """A plan that passes the check in the place of one that does not, with nothing proven of it but
+    the bound."""
+    layouts = rescued(problem, refused.layouts)
+    price = {piece.id: piece.price for piece in problem.stock}
+    costs = sum((price[layout.stock] * layout.count for layout in layouts), Decimal(0))
+    unplaced = tuple(
+        replace(one, reason=f"no plan for it passed the check: {one.reason}")
+        for one in _unplaced(problem, layouts)
+    )
+    plan = replace(
+        refused,
+        status=Status.INCOMPLETE if unplaced else Status.FEASIBLE,
+        price=costs,
+        bound=min(refused.bound, costs) if not unplaced else Decimal(0),
+        layouts=layouts,
+        unplaced=unplaced,
+    )
     check_plan(problem, plan)
     return plan
 
@@ -260,6 +296,10 @@ def _beyond_the_saw(
     wide = max(part.width, part.thickness)
     if not saw.crosses(wide, 0):
         return f"{written(wide)} is wider than the saw crosscuts, {written(saw.crosscut or 0)}"
+    if problem.is_ripped and problem.order is Order.CROSSCUT_FIRST:
+        narrow = [p for p in stock if saw.crosses(p.width or 0, p.thickness or 0)]
+        if stock and not any(fits_stock(part, piece, problem) for piece in narrow):
+            return "crosscuts come first, and the saw crosses no board that is wide enough"
     freely = replace(problem, saw=NO_LIMITS)
     fitting = [piece for piece in stock if fits_stock(part, piece, freely)]
     if not problem.is_ripped or any(fits_stock(part, piece, problem) for piece in fitting):

@@ -31,12 +31,14 @@ class RipValues:
         self.patterns = rip_patterns(board, kerf, tuple(sizes), tuple(most))
         self._whole = whole_strips(board, sizes, most)
         self._regions = Regions(board, kerf, sizes, most)
+        self._rough = self.patterns is None and self._regions.are_too_many
 
     def best(self, worths: Ints, caps: Ints) -> Ints:
         """The greatest worth of the section for each length. ``worths`` of one strip and ``caps``
         of all strips that are wanted: one row per strip size, one column per length."""
         if self.patterns is None:
-            every: Ints = np.minimum(self._guillotine(worths)[-1], caps.sum(axis=0))
+            most = self._by_area(worths) if self._rough else self._guillotine(worths)[-1]
+            every: Ints = np.minimum(most, caps.sum(axis=0))
             for pattern in self._whole:
                 every = np.maximum(every, self._worth(pattern, worths, caps))
             return every
@@ -49,7 +51,8 @@ class RipValues:
         """The pattern that is best at one length."""
         one, cap = worths[:, at : at + 1], caps[:, at : at + 1]
         if self.patterns is None:
-            found = self._regions.pattern(self._tree(one))
+            tree = self._columns(one[:, 0], cap[:, 0]) if self._rough else self._tree(one)
+            found = self._regions.pattern(tree)
             choices = (found, *self._whole)
             return max(choices, key=lambda p: int(self._worth(p, one, cap)[0]))
         return max(self.patterns, key=lambda p: int(self._worth(p, one, cap)[0]))
@@ -61,6 +64,46 @@ class RipValues:
             if count:
                 total += np.minimum(worths[size] * count, caps[size])
         return total
+
+    def _by_area(self, worths: Ints) -> Ints:
+        """What the section is worth at the most, by what its area with the kerf in is worth."""
+        board, kerf = self._regions.board, self._regions.kerf
+        whole = (board.thickness + kerf) * (board.inner + kerf)
+        best: Ints = np.zeros(worths.shape[1], dtype=np.int64)
+        for block in self._regions.blocks:
+            area = (block.high + kerf) * (block.wide + kerf)
+            worth = np.array(block.counts, dtype=np.int64) @ worths
+            best = np.maximum(best, -(-worth * whole // area))
+        return best
+
+    def _columns(self, worths: Ints, caps: Ints) -> Tree:
+        """Blocks stacked in columns side by side, the one that is worth most for its width first:
+        a good way to rip a section, not the best one."""
+        board, kerf = self._regions.board, self._regions.kerf
+        room, left = board.inner + kerf, caps.copy()
+        columns: list[tuple[Block, int]] = []
+        while board.rips(board.thickness):
+            choices = []
+            for number, block in enumerate(self._regions.blocks):
+                deep = (board.thickness + kerf) // (block.high + kerf)
+                counts = np.array(block.counts, dtype=np.int64) * deep
+                worth = int(np.minimum(counts * worths, left).sum())
+                if worth and block.wide + kerf <= room:
+                    choices.append((worth / (block.wide + kerf), -number, deep))
+            if not choices:
+                break
+            _, number, deep = max(choices)
+            block = self._regions.blocks[-number]
+            columns.append((block, deep))
+            left = np.maximum(left - np.array(block.counts, dtype=np.int64) * deep * worths, 0)
+            room -= block.wide + kerf
+        tree: Tree = None
+        for block, deep in reversed(columns):
+            column: Tree = block
+            for _ in range(deep - 1):
+                column = Cut(False, block.high + kerf, block, column)
+            tree = column if tree is None else Cut(True, block.wide + kerf, column, tree)
+        return tree
 
     def _guillotine(self, worths: Ints) -> Ints:
         """The greatest worth of every region, one row each, for each length."""

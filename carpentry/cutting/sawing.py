@@ -10,6 +10,7 @@ from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
 from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
 from carpentry.ends import SQUARE, EndAngle
 
+_CUTS_A_PART = 10
 SLACK = 2  # ticks that slanted faces may be off by: their reach is rounded to whole ticks
 _STAGES = {
     Order.RIP_FIRST: ("yz", "x"),
@@ -142,11 +143,13 @@ class _Bench:
         self.pieces: list[SawnPiece] = []
         self.leftover: list[Leftover] = []
         self._parts: dict[str, CutPart] = {part.id: part for part in problem.parts}
+        self._most_cuts = _CUTS_A_PART
         self._numbers = count(1)
         self._waiting: deque[tuple[_Region, list[_Box], Sequence[str]]] = deque()
 
     def take_apart(self, parts: Sequence[PlacedPart]) -> None:
-        """Makes all cuts of a board with these parts."""
+        """Makes all cuts of a board with these parts; not for ever, where they lie beyond it."""
+        self._most_cuts = _CUTS_A_PART * (len(parts) + 4)
         boxes = [self._box(placed) for placed in parts]
         wide, high = self._section(parts)
         board = _Region(
@@ -264,7 +267,7 @@ class _Bench:
     def _rips(self, region: _Region, boxes: list[_Box]) -> None:
         """Rips and resaws until every piece is a strip of one section, then its crosscuts."""
         every = list(self._choices(region, boxes))
-        if not every:
+        if not every or len(self.cuts) > self._most_cuts:
             self._line(region, boxes)
             return
         saw, at, angle = next((one for one in every if self._within(region, *one)), every[0])

@@ -13,6 +13,7 @@ from carpentry.cutting import (
     CutProblem,
     Layout,
     Leftover,
+    Order,
     Saw,
     SawnPiece,
     StockPiece,
@@ -273,6 +274,8 @@ class LimitsOfTheSawTest(TestCase):
         narrow = cut_from(board("9 1/4"), part("rail", "3 1/2", "40", 4), saw=limited)
         (layout,) = plan_cuts(narrow, FIVE).layouts
         self.assertIs(layout.cuts[0].saw, Saw.RIP)  # too wide to be crosscut before it is ripped
+        first = replace(narrow, order=Order.CROSSCUT_FIRST)
+        self.assertIn("crosscuts come first", self.reason(first))
 
     def test_angles_beyond_the_saw(self) -> None:
         given = cut_from(board("3 1/2"), part("brace", "3 1/2", "20"))
@@ -362,10 +365,10 @@ class ReplayTest(TestCase):
 
     def test_the_order_of_work(self) -> None:
         """Rips of the whole board, then crosscuts, are no plan that crosscuts first."""
-        ripped = replace(self.given, order=type(self.given.order).RIP_FIRST)
+        ripped = replace(self.given, order=Order.RIP_FIRST)
         plan = plan_cuts(ripped, FIVE)
         with self.assertRaisesRegex(PlanCheckError, "not in the allowed order"):
-            other = replace(self.given, order=type(self.given.order).CROSSCUT_FIRST)
+            other = replace(self.given, order=Order.CROSSCUT_FIRST)
             check_plan(other, plan)
 
     def test_limits_are_looked_at(self) -> None:
