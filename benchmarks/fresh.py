@@ -2,10 +2,11 @@
 them."""
 
 import random
+from dataclasses import replace
 from decimal import Decimal
 
-from carpentry.cutting import CutPart, CutProblem, StockPiece
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Unit
+from carpentry.cutting import CutPart, CutProblem, Order, StockPiece
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Unit, read_length
 
 SIXTEENTH = TICKS_PER_INCH // 16
 
@@ -49,4 +50,42 @@ def line_problem(seed: int) -> CutProblem:
         chance.choice([0, 0, 8 * SIXTEENTH]),
         tuple(stock),
         tuple(CutPart(f"p{n}", size, count) for n, (size, count) in parts),
+    )
+
+
+def ripped_problem(seed: int) -> CutProblem:
+    """10 to 200 parts of 2 to 20 kinds out of boards of two to four widths, lying or standing."""
+    chance = random.Random(seed)
+    count = round(10 * 20 ** chance.random())
+    kinds = min(count, chance.randint(2, 20))
+    thickness = chance.choice(["3/4", "1 1/2"])
+    thick = read_length(thickness, Unit.INCH).ticks
+    widths = chance.sample(["3 1/2", "5 1/2", "7 1/4", "9 1/4", "11 1/4"], chance.randint(2, 4))
+    stock = []
+    for width in widths:
+        wide = read_length(width, Unit.INCH).ticks
+        for feet in chance.sample([6, 8, 10, 12], chance.randint(1, 3)):
+            rate = chance.uniform(0.2, 0.35) * feet * wide / TICKS_PER_INCH
+            price = Decimal(round(rate * 100)).scaleb(-2)
+            name = f"{width} by {feet} ft"
+            stock.append(StockPiece(name, feet * TICKS_PER_FOOT, price, None, thick, wide))
+    narrow = chance.sample([6, 8, 10, 12, 14, 16, 20, 24, 28, 36, 40, 44, 56], chance.randint(1, 5))
+    thin = chance.choice([thick, thick, thick, thick // 2])
+    parts = []
+    for number in range(kinds):
+        wide = min(chance.choice(narrow) * 2 * SIXTEENTH, max(p.width or 0 for p in stock))
+        length = chance.randint(6 * 16, 66 * 16) * SIXTEENTH
+        high = chance.choice([thick, thick, thin])
+        parts.append(CutPart(f"p{number}", length, 1, high, wide))
+    for _ in range(count - kinds):
+        at = chance.randrange(kinds)
+        parts[at] = replace(parts[at], quantity=parts[at].quantity + 1)
+    return CutProblem(
+        Unit.INCH,
+        2 * SIXTEENTH,
+        8 * SIXTEENTH,
+        0,
+        tuple(stock),
+        tuple(parts),
+        order=chance.choice([Order.EITHER, Order.EITHER, Order.RIP_FIRST, Order.CROSSCUT_FIRST]),
     )

@@ -9,7 +9,7 @@ from pathlib import Path
 from time import monotonic
 
 from carpentry import answers
-from carpentry.cutting import Budget, Status, plan_cuts, plan_document, read_problem
+from carpentry.cutting import Status, plan_document, plan_within, read_problem
 from carpentry.document import Json
 from carpentry.errors import CarpentryError
 from carpentry.project import (
@@ -39,7 +39,7 @@ def _plan(file: str, seconds: float) -> int:
     except CarpentryError as error:
         print(error, file=sys.stderr)
         return WRONG_INPUT
-    plan = plan_cuts(problem, Budget(seconds))
+    plan = plan_within(problem, seconds)
     document = plan_document(plan, problem.unit, monotonic() - started)
     print(json.dumps(document, indent=1, ensure_ascii=False))
     return PARTS_LEFT if plan.status is Status.INCOMPLETE else COMPLETE

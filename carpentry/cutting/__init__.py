@@ -21,6 +21,7 @@ from carpentry.cutting.problem import (
 )
 from carpentry.cutting.problem_file import problem_document, read_problem, read_saw_angle
 from carpentry.cutting.sawing import with_cuts
+from carpentry.cutting.within import plan_within
 
 __all__ = [
     "NO_LIMITS",
@@ -49,6 +50,7 @@ __all__ = [
     "near_misses",
     "plan_cuts",
     "plan_document",
+    "plan_within",
     "problem_document",
     "read_plan",
     "read_problem",

@@ -7,7 +7,7 @@ from decimal import Decimal
 from time import monotonic
 
 from carpentry.buying import ListLine, Tax, cents
-from carpentry.cutting import Budget, CutPlan, SawLimits, Status, plan_cuts, plan_document
+from carpentry.cutting import CutPlan, SawLimits, Status, plan_document, plan_within
 from carpentry.document import Json
 from carpentry.length import Unit, interchange
 from carpentry.parts import all_marked
@@ -80,7 +80,7 @@ def plan_all(work: Workup, seconds: float) -> list[CutPlan | None]:
             plans.append(None)
             continue
         share = max(_LEAST_SECONDS, (deadline - monotonic()) / left)
-        plans.append(plan_cuts(problem, Budget(share)))
+        plans.append(plan_within(problem, share))
         left -= 1
     return plans
 

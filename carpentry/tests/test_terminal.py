@@ -1,10 +1,24 @@
 import json
+import logging
 import subprocess
 import sys
+from io import StringIO
 from pathlib import Path
+from time import sleep
 from unittest import TestCase
+from unittest.mock import patch
 
-from carpentry.cutting import check_plan, problem_document, read_plan, read_problem
+from carpentry.cutting import (
+    CutPlan,
+    CutProblem,
+    Progress,
+    check_plan,
+    plan_cuts,
+    plan_within,
+    problem_document,
+    read_plan,
+    read_problem,
+)
 from carpentry.errors import CarpentryError
 from carpentry.tests.problems import home_size
 from carpentry.tests.samples import FOLDER, sample
@@ -33,6 +47,32 @@ class PlanCommandTest(TestCase):
         self.assertEqual((plan["status"], plan["price"]), ("optimal", "41.80"))
         problem = read_problem(sample("short-run.cut.json"))
         check_plan(problem, read_plan(plan, problem.unit))
+
+    def test_a_search_that_never_ends_is_ended(self) -> None:
+        """What the search told last is the plan, however long it would go on."""
+        given = home_size(3)
+
+        def endless(problem: CutProblem, budget: object, progress: Progress) -> CutPlan:
+            plan = plan_cuts(problem)
+            progress(plan)
+            while True:
+                sleep(60)
+
+        with patch("carpentry.cutting.within.plan_cuts", endless):
+            plan = plan_within(given, 0.2)
+        self.assertEqual(plan.price, plan_cuts(given).price)
+
+        def broken(*arguments: object) -> CutPlan:
+            raise RuntimeError
+
+        logging.disable(logging.CRITICAL)
+        self.addCleanup(logging.disable, logging.NOTSET)
+        with (
+            patch("carpentry.cutting.within.plan_cuts", broken),
+            patch("sys.stderr", new_callable=StringIO),
+        ):
+            plan = plan_within(given, 0.2)
+        check_plan(given, plan)
 
     def test_parts_that_cannot_be_placed(self) -> None:
         text = json.dumps(

@@ -22,6 +22,7 @@ from django.conf import settings
 
 Document = dict[str, Any]
 _LEAST_SECONDS = 0.1
+_GRACE = 5.0  # seconds beyond its time after which a process is ended
 logger = logging.getLogger(__name__)
 
 
@@ -187,15 +188,20 @@ class Lane:
             "before": [job.before[index] for index in indices],
             "seconds": max(_LEAST_SECONDS, min(self._seconds(), job.left)),
         }
-        process.stdin.write(json.dumps(order) + "\n")
-        process.stdin.flush()
-        for line in process.stdout:
-            answer = json.loads(line)
-            job.take(indices, answer["plans"])
-            if answer["done"]:
-                return
+        late = threading.Timer(order["seconds"] * 1.1 + _GRACE, process.kill)
+        late.start()
+        try:
+            process.stdin.write(json.dumps(order) + "\n")
+            process.stdin.flush()
+            for line in process.stdout:
+                answer = json.loads(line)
+                job.take(indices, answer["plans"])
+                if answer["done"]:
+                    return
+        finally:
+            late.cancel()
         process.wait()
-        job.failed = not job.stopped
+        job.failed = not job.stopped and not job.plans
         self.running_process()
 
 

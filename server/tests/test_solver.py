@@ -1,11 +1,16 @@
+import json
+import subprocess
+import sys
 import time
 import uuid
 from typing import Any
 from unittest import TestCase
+from unittest.mock import patch
 
 from django.test import override_settings
 
-from carpentry.cutting import problem_document
+from carpentry.cutting import first_plan, plan_document, problem_document
+from carpentry.length import Unit
 from carpentry.tests.problems import home_size, problem
 from server.plans.solver import Job, Solver
 
@@ -111,6 +116,32 @@ class SolverTest(TestCase):
         self.assertTrue(broken.finished.wait(30))
         self.assertTrue(broken.failed)
         after = self.submit(SMALL)
+        self.assertTrue(after.finished.wait(30))
+        self.assertFalse(after.failed)
+
+    @override_settings(QUICK_PLAN_SECONDS=0.1, PLAN_SECONDS=0.2)
+    def test_a_process_that_does_not_end_is_ended(self) -> None:
+        """It told a plan and then never came back: the plan stays, and the next job is planned."""
+        told = plan_document(first_plan(home_size(1)), Unit.INCH)
+        endless = (
+            "import sys, time; sys.stdin.readline(); print(sys.argv[1], flush=True); time.sleep(99)"
+        )
+        answer = json.dumps({"id": "", "plans": [told | {"status": "feasible"}], "done": False})
+        solver = Solver()
+        self.addCleanup(solver.close)
+        for lane in (solver._quick, solver._long):
+            lane._process = subprocess.Popen(
+                [sys.executable, "-c", endless, answer],
+                stdin=subprocess.PIPE,
+                stdout=subprocess.PIPE,
+                text=True,
+            )
+        with patch("server.plans.solver._GRACE", 0.2):
+            job = solver.submit(uuid.uuid4(), uuid.uuid4(), [problem_document(home_size(1))])
+            self.assertTrue(job.finished.wait(30))
+        self.assertFalse(job.failed)
+        self.assertEqual(job.plans[0]["price"], told["price"])
+        after = solver.submit(uuid.uuid4(), uuid.uuid4(), [SMALL])
         self.assertTrue(after.finished.wait(30))
         self.assertFalse(after.failed)
 

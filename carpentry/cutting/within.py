@@ -1,0 +1,43 @@
+"""A plan within so many seconds, whatever happens: the search runs in a process of its own, which
+is ended when its time is up; what it told last is the plan."""
+
+import logging
+import multiprocessing
+from multiprocessing.connection import Connection
+from time import monotonic
+
+from carpentry.cutting.plan import CutPlan
+from carpentry.cutting.planner import Budget, first_plan, plan_cuts
+from carpentry.cutting.problem import CutProblem
+
+logger = logging.getLogger(__name__)
+_GRACE = 0.4  # seconds for the search to end by itself
+
+
+def plan_within(problem: CutProblem, seconds: float) -> CutPlan:
+    """The plan of ``plan_cuts``, or the best that it told of when ``seconds`` and a moment are
+    over."""
+    deadline = monotonic() + seconds + _GRACE
+    forking = multiprocessing.get_context("fork")
+    ours, theirs = forking.Pipe(duplex=False)
+    child = forking.Process(target=_search, args=(problem, seconds, theirs), daemon=True)
+    child.start()
+    theirs.close()
+    best: CutPlan | None = None
+    done = False
+    try:
+        while not done and ours.poll(max(0.0, deadline - monotonic())):
+            best, done = ours.recv()
+    except EOFError:
+        logger.error("the search ended without a plan")
+    finally:
+        child.kill()
+        child.join()
+    return best or first_plan(problem)
+
+
+def _search(problem: CutProblem, seconds: float, told: Connection) -> None:
+    first = first_plan(problem)
+    told.send((first, False))
+    plan = plan_cuts(problem, Budget(seconds), lambda better: told.send((better, False)))
+    told.send((plan, True))
