@@ -4,9 +4,21 @@ them."""
 import random
 from dataclasses import replace
 from decimal import Decimal
+from time import monotonic
 
-from carpentry.cutting import CutPart, CutProblem, Order, StockPiece
+from benchmarks.reporting import gap, report
+from carpentry.cutting import (
+    Budget,
+    CutPart,
+    CutProblem,
+    Order,
+    Status,
+    StockPiece,
+    first_plan,
+    plan_cuts,
+)
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Unit, read_length
+from carpentry.tests.random_problems import random_problem
 
 SIXTEENTH = TICKS_PER_INCH // 16
 
@@ -88,4 +100,77 @@ def ripped_problem(seed: int) -> CutProblem:
         tuple(stock),
         tuple(parts),
         order=chance.choice([Order.EITHER, Order.EITHER, Order.RIP_FIRST, Order.CROSSCUT_FIRST]),
+    )
+
+
+def fresh_lines(count: int = 160, seconds: float = 10.0) -> None:
+    """Fresh one-line problems: how many are proven, how far off the others may be."""
+    first = random.SystemRandom().randrange(10**6)
+    report("fresh one-line problems", f"seeds {first} to {first + count - 1}, {seconds:g} s each")
+    gaps, over, firsts, like_first_fit = [], [], [], 0
+    for seed in range(first, first + count):
+        given = line_problem(seed)
+        started = monotonic()
+        at_once = first_plan(given)
+        firsts.append(monotonic() - started)
+        started = monotonic()
+        plan = plan_cuts(given, Budget(seconds))
+        over.append((monotonic() - started) / seconds)
+        gaps.append((gap(plan), seed))
+        if plan.status is not Status.OPTIMAL and plan.price == at_once.price:
+            like_first_fit += 1
+    _told(gaps, over, firsts)
+    report("  at the first-fit price, unproven", str(like_first_fit))
+
+
+def fresh_rips(count: int = 60, seconds: float = 10.0) -> None:
+    """Fresh ripped problems: those of up to 60 parts apart, whose proof is asked for."""
+    first = random.SystemRandom().randrange(10**6)
+    report("fresh ripped problems", f"seeds {first} to {first + count - 1}, {seconds:g} s each")
+    gaps, over, firsts, small = [], [], [], []
+    for seed in range(first, first + count):
+        given = ripped_problem(seed)
+        started = monotonic()
+        first_plan(given)
+        firsts.append(monotonic() - started)
+        started = monotonic()
+        plan = plan_cuts(given, Budget(seconds))
+        over.append((monotonic() - started) / seconds)
+        gaps.append((gap(plan), seed))
+        if sum(part.quantity for part in given.parts) <= 60:
+            small.append(plan.status is Status.OPTIMAL)
+    _told(gaps, over, firsts)
+    report("  proven of those up to 60 parts", f"{sum(small)} of {len(small)}")
+
+
+def fresh_specials(count: int = 60, seconds: float = 5.0) -> None:
+    """Angled ends on ripped boards, bevels, allowances, flaws, crooked boards, saw limits."""
+    first = random.SystemRandom().randrange(10**6)
+    report("fresh special problems", f"seeds {first} to {first + count - 1}, {seconds:g} s each")
+    gaps, over, firsts = [], [], []
+    for seed in range(first, first + count):
+        given = random_problem(("mixed", "bevelled", "limited")[seed % 3], seed)
+        started = monotonic()
+        first_plan(given)
+        firsts.append(monotonic() - started)
+        started = monotonic()
+        plan = plan_cuts(given, Budget(seconds))
+        over.append((monotonic() - started) / seconds)
+        if plan.status is not Status.INCOMPLETE:
+            gaps.append((gap(plan), seed))
+    _told(gaps, over, firsts)
+
+
+def _told(gaps: list[tuple[float, int]], over: list[float], firsts: list[float]) -> None:
+    ordered = sorted(one for one, _ in gaps)
+    worst = max(gaps)
+    proven = sum(one == 0 for one in ordered)
+    ninth = ordered[len(ordered) * 9 // 10]
+    report(
+        "  proven, gaps",
+        f"{proven} of {len(gaps)}",
+        f"ninth decile {ninth:.2f} %, worst {worst[0]:.2f} % (seed {worst[1]})",
+    )
+    report(
+        "  first plan, limit kept", f"worst {max(firsts):.2f} s", f"{max(over):.2f} of the limit"
     )

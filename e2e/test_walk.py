@@ -47,6 +47,7 @@ class WalkTest(BrowserTestCase):
 
     def test_a_length_changes_is_undone_and_survives_a_reload(self) -> None:
         page = self.open_project()
+        expect(page.get_by_text("No cheaper purchase exists")).to_be_visible(timeout=15_000)
         length = page.get_by_label("Length of back rail")
         length.fill("60")
         length.press("Enter")

@@ -20,7 +20,13 @@ from carpentry.cutting.model import Packing
 from carpentry.cutting.particular import sound_stretches
 from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
 from carpentry.cutting.problem import NO_LIMITS, CutPart, CutProblem, Order, StockPiece
-from carpentry.cutting.relaxed import AnyModel, is_no_looser, leaves_something_out, relaxed
+from carpentry.cutting.relaxed import (
+    AnyModel,
+    cost_of_wood,
+    is_no_looser,
+    leaves_something_out,
+    relaxed,
+)
 from carpentry.cutting.rescue import rescued
 from carpentry.cutting.ripped import Ripped
 from carpentry.cutting.ripping import fits_stock
@@ -89,15 +95,20 @@ def plan_cuts(
         if found.proven:
             packing = lengthen_leftover(problem, holder, model, found.packing)
     if roomy:
-        found = _bounded(found, loose, model, max(deadline, monotonic() + 0.2))
+        found = _bounded(problem, found, loose, model, max(deadline, monotonic() + 0.2))
     return _checked(problem, model, packing, proven=found.proven, bound=found.bound)
 
 
 def _bounded(
-    found: SearchResult, loose: Line | Ripped | None, model: AnyModel, deadline: float
+    problem: CutProblem,
+    found: SearchResult,
+    loose: Line | Ripped | None,
+    model: AnyModel,
+    deadline: float,
 ) -> SearchResult:
     """What is really proven of a plan whose model leaves some ways to save out."""
-    unproven = replace(found, proven=False, bound=0, fewest=0)
+    least_wood = 0 if any(found.packing.missing) else model.money.cost(cost_of_wood(problem))
+    unproven = replace(found, proven=False, bound=least_wood, fewest=0)
     if loose is None:
         return unproven
     if isinstance(loose, Ripped):
@@ -105,7 +116,7 @@ def _bounded(
     least = search(Holder(loose, deadline), lambda *_: None)
     if sum(least.packing.missing) != sum(found.packing.missing):
         return unproven
-    return unproven.with_bound(least.bound, least.fewest, model)
+    return unproven.with_bound(max(least.bound, least_wood), least.fewest, model)
 
 
 def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | None) -> CutPlan:

@@ -9,6 +9,8 @@ stands as far away as it must, and tilted blades cut as deep.
 """
 
 from dataclasses import replace
+from decimal import Decimal
+from fractions import Fraction
 
 from carpentry.cutting.angled import Angled
 from carpentry.cutting.blocks import TooManyBlocks
@@ -51,6 +53,25 @@ def relaxed(problem: CutProblem) -> Line | Ripped | None:
         return Ripped(roomy, loose=True) if problem.is_ripped else to_line(roomy)
     except TooManyBlocks:
         return None
+
+
+def cost_of_wood(problem: CutProblem) -> Decimal:
+    """What the wood in the parts alone costs at the least, at the best price by volume that a piece
+    of stock has, and no less than one piece; nothing where some stock is free."""
+    rates = [
+        Fraction(piece.price) / (piece.length * (piece.width or 1) * (piece.thickness or 1))
+        for piece in problem.stock
+        if piece.available != 0 and piece.length
+    ]
+    volume = 0
+    for part in problem.parts:
+        thick, wide = part.thickness or 1, part.width or 1
+        along = part.length - sum(map(part.reach, (0, 1)))
+        across = wide - sum(edge.reach(thick, 0) for edge in part.edges)
+        volume += max(0, along) * max(0, across) * thick * part.quantity
+    cents = Fraction(100) * volume * min(rates, default=Fraction(0))
+    one = min((piece.price for piece in problem.stock if piece.available != 0), default=Decimal(0))
+    return max(Decimal(int(cents)).scaleb(-2), one if problem.parts else Decimal(0))
 
 
 def is_no_looser(loose: Line | Ripped | None, model: AnyModel) -> bool:

@@ -2,9 +2,11 @@
 is ended when its time is up; what it told last is the plan."""
 
 import logging
-import multiprocessing
-from multiprocessing.connection import Connection
+import os
+import signal
+from multiprocessing.connection import Connection, Pipe
 from time import monotonic
+from typing import NoReturn
 
 from carpentry.cutting.plan import CutPlan
 from carpentry.cutting.planner import Budget, first_plan, plan_cuts
@@ -18,10 +20,10 @@ def plan_within(problem: CutProblem, seconds: float) -> CutPlan:
     """The plan of ``plan_cuts``, or the best that it told of when ``seconds`` and a moment are
     over."""
     deadline = monotonic() + seconds + _GRACE
-    forking = multiprocessing.get_context("fork")
-    ours, theirs = forking.Pipe(duplex=False)
-    child = forking.Process(target=_search, args=(problem, seconds, theirs), daemon=True)
-    child.start()
+    ours, theirs = Pipe(duplex=False)
+    child = os.fork()
+    if not child:
+        _search(problem, seconds, theirs)
     theirs.close()
     best: CutPlan | None = None
     done = False
@@ -31,13 +33,19 @@ def plan_within(problem: CutProblem, seconds: float) -> CutPlan:
     except EOFError:
         logger.error("the search ended without a plan")
     finally:
-        child.kill()
-        child.join()
+        os.kill(child, signal.SIGKILL)
+        os.waitpid(child, 0)
+        ours.close()
     return best or first_plan(problem)
 
 
-def _search(problem: CutProblem, seconds: float, told: Connection) -> None:
-    first = first_plan(problem)
-    told.send((first, False))
-    plan = plan_cuts(problem, Budget(seconds), lambda better: told.send((better, False)))
-    told.send((plan, True))
+def _search(problem: CutProblem, seconds: float, told: Connection) -> NoReturn:
+    """The search in its own process, which ends with it."""
+    try:
+        told.send((first_plan(problem), False))
+        plan = plan_cuts(problem, Budget(seconds), lambda better: told.send((better, False)))
+        told.send((plan, True))
+    except Exception:
+        logger.exception("the search failed")
+    finally:
+        os._exit(0)
