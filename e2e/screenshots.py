@@ -104,7 +104,7 @@ class DeskPictures(PicturesTestCase):
         page.get_by_role("button", name="Measure board 2").click()
         page.get_by_label("Crook of board 2").fill("1/2")
         page.get_by_label("Crook of board 2").press("Enter")
-        expect(page.get_by_text("straighten it first")).to_be_visible()
+        expect(page.locator("p.change")).to_be_visible()
         self.shoot(page, "rack")
 
 
