@@ -107,7 +107,7 @@ def build_document(work: Workup, plans: list[CutPlan | None]) -> Json:
             "per_copy": _money(shopping.per_copy),
             "waste": f"{found.waste:f}",
             "board_feet": f"{found.board_feet:f}",
-            "weight_kg": f"{found.weight_kg:f}",
+            "weight": f"{found.weight_kg:f}",
             "keepable": found.keepable,
             "unplaced": found.unplaced,
             "not_planned": found.later,

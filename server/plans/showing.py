@@ -59,6 +59,7 @@ def show_plan(
     job = solver.job(plan.id)
     if job is None and plan.status in UNDER_WAY:
         plan.refresh_from_db()  # stored a moment ago, by another thread
+    status = plan.status  # before its plans: another thread may store better ones at any moment
     documents = job.plans if job else plan.outcome
     plans = inputs.plans(documents)
     totals = inputs.tally(plans)
@@ -69,7 +70,7 @@ def show_plan(
     ]
     return PlanOut(
         id=plan.id,
-        status=plan.status,
+        status=status,
         stage=plan.stage,
         stale=stale,
         asked=plan.asked,
