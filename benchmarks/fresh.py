@@ -2,7 +2,8 @@
 them."""
 
 import random
-from dataclasses import replace
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from time import monotonic
 
@@ -10,6 +11,7 @@ from benchmarks.reporting import gap, report
 from carpentry.cutting import (
     Budget,
     CutPart,
+    CutPlan,
     CutProblem,
     Order,
     Status,
@@ -103,74 +105,65 @@ def ripped_problem(seed: int) -> CutProblem:
     )
 
 
-def fresh_lines(count: int = 160, seconds: float = 10.0) -> None:
-    """Fresh one-line problems: how many are proven, how far off the others may be."""
+@dataclass
+class Measured:
+    """What one fresh problem came to: its first plan and the searched one, with their seconds."""
+
+    seed: int
+    given: CutProblem
+    at_once: CutPlan
+    first: float
+    plan: CutPlan
+    seconds: float
+
+
+def _measured(
+    what: str, make: Callable[[int], CutProblem], count: int, seconds: float
+) -> list[Measured]:
+    """Problems of seeds that nobody has seen, planned, and what is said of all of them."""
     first = random.SystemRandom().randrange(10**6)
-    report("fresh one-line problems", f"seeds {first} to {first + count - 1}, {seconds:g} s each")
-    gaps, over, firsts, like_first_fit = [], [], [], 0
+    report(what, f"seeds {first} to {first + count - 1}, {seconds:g} s each")
+    found = []
     for seed in range(first, first + count):
-        given = line_problem(seed)
+        given = make(seed)
         started = monotonic()
         at_once = first_plan(given)
-        firsts.append(monotonic() - started)
-        started = monotonic()
+        between = monotonic()
         plan = plan_cuts(given, Budget(seconds))
-        over.append((monotonic() - started) / seconds)
-        gaps.append((gap(plan), seed))
-        if plan.status is not Status.OPTIMAL and plan.price == at_once.price:
-            like_first_fit += 1
-    _told(gaps, over, firsts)
-    report("  at the first-fit price, unproven", str(like_first_fit))
+        ended = monotonic()
+        found.append(Measured(seed, given, at_once, between - started, plan, ended - between))
+    complete = [one for one in found if one.plan.status is not Status.INCOMPLETE]
+    gaps = sorted((gap(one.plan), one.seed) for one in complete)
+    (ninth, _), (worst, seed) = gaps[len(gaps) * 9 // 10], gaps[-1]
+    proven = sum(one.plan.status is Status.OPTIMAL for one in complete)
+    spread = f"ninth decile {ninth:.2f} %, worst {worst:.2f} % (seed {seed})"
+    report("  proven, gaps", f"{proven} of {len(complete)}", spread)
+    kept = max(one.seconds for one in found) / seconds
+    longest = max(one.first for one in found)
+    report("  first plan, limit kept", f"worst {longest:.2f} s", f"{kept:.2f} of the limit")
+    return found
+
+
+def fresh_lines(count: int = 160, seconds: float = 10.0) -> None:
+    """Fresh one-line problems: how many are proven, how far off the others may be."""
+    found = _measured("fresh one-line problems", line_problem, count, seconds)
+    open_ones = [one for one in found if one.plan.status is not Status.OPTIMAL]
+    alike = sum(one.plan.price == one.at_once.price for one in open_ones)
+    report("  at the first-fit price, unproven", str(alike))
 
 
 def fresh_rips(count: int = 60, seconds: float = 10.0) -> None:
     """Fresh ripped problems: those of up to 60 parts apart, whose proof is asked for."""
-    first = random.SystemRandom().randrange(10**6)
-    report("fresh ripped problems", f"seeds {first} to {first + count - 1}, {seconds:g} s each")
-    gaps, over, firsts, small = [], [], [], []
-    for seed in range(first, first + count):
-        given = ripped_problem(seed)
-        started = monotonic()
-        first_plan(given)
-        firsts.append(monotonic() - started)
-        started = monotonic()
-        plan = plan_cuts(given, Budget(seconds))
-        over.append((monotonic() - started) / seconds)
-        gaps.append((gap(plan), seed))
-        if sum(part.quantity for part in given.parts) <= 60:
-            small.append(plan.status is Status.OPTIMAL)
-    _told(gaps, over, firsts)
-    report("  proven of those up to 60 parts", f"{sum(small)} of {len(small)}")
+    found = _measured("fresh ripped problems", ripped_problem, count, seconds)
+    small = [one for one in found if sum(part.quantity for part in one.given.parts) <= 60]
+    proven = sum(one.plan.status is Status.OPTIMAL for one in small)
+    report("  proven of those up to 60 parts", f"{proven} of {len(small)}")
 
 
 def fresh_specials(count: int = 60, seconds: float = 5.0) -> None:
     """Angled ends on ripped boards, bevels, allowances, flaws, crooked boards, saw limits."""
-    first = random.SystemRandom().randrange(10**6)
-    report("fresh special problems", f"seeds {first} to {first + count - 1}, {seconds:g} s each")
-    gaps, over, firsts = [], [], []
-    for seed in range(first, first + count):
-        given = random_problem(("mixed", "bevelled", "limited")[seed % 3], seed)
-        started = monotonic()
-        first_plan(given)
-        firsts.append(monotonic() - started)
-        started = monotonic()
-        plan = plan_cuts(given, Budget(seconds))
-        over.append((monotonic() - started) / seconds)
-        if plan.status is not Status.INCOMPLETE:
-            gaps.append((gap(plan), seed))
-    _told(gaps, over, firsts)
 
+    def special(seed: int) -> CutProblem:
+        return random_problem(("mixed", "bevelled", "limited")[seed % 3], seed)
 
-def _told(gaps: list[tuple[float, int]], over: list[float], firsts: list[float]) -> None:
-    ordered = sorted(one for one, _ in gaps)
-    worst = max(gaps)
-    proven = sum(one == 0 for one in ordered)
-    ninth = ordered[len(ordered) * 9 // 10]
-    report(
-        "  proven, gaps",
-        f"{proven} of {len(gaps)}",
-        f"ninth decile {ninth:.2f} %, worst {worst[0]:.2f} % (seed {worst[1]})",
-    )
-    report(
-        "  first plan, limit kept", f"worst {max(firsts):.2f} s", f"{max(over):.2f} of the limit"
-    )
+    _measured("fresh special problems", special, count, seconds)

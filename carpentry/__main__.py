@@ -28,17 +28,20 @@ from carpentry.worker import serve
 COMPLETE, WRONG_INPUT, PARTS_LEFT = 0, 2, 3
 
 
+def _refused(error: OSError | CarpentryError) -> int:
+    """Says what cannot be read."""
+    text = f"{error.filename}: {error.strerror}" if isinstance(error, OSError) else str(error)
+    print(text, file=sys.stderr)
+    return WRONG_INPUT
+
+
 def _plan(file: str, seconds: float) -> int:
     started = monotonic()
     try:
         text = sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes()
         problem = read_problem(text)
-    except OSError as error:
-        print(f"{file}: {error.strerror}", file=sys.stderr)
-        return WRONG_INPUT
-    except CarpentryError as error:
-        print(error, file=sys.stderr)
-        return WRONG_INPUT
+    except (OSError, CarpentryError) as error:
+        return _refused(error)
     plan = plan_within(problem, seconds)
     document = plan_document(plan, problem.unit, monotonic() - started)
     print(json.dumps(document, indent=1, ensure_ascii=False))
@@ -56,12 +59,8 @@ def _build(project: str, yard: str, rack: str, tools: str, seconds: float) -> in
         known |= {one.name: one for one in found.materials}
         boards = read_rack_file(texts["rack"], known) if rack else []
         saw = read_tools_file(texts["tools"]) if tools else None
-    except OSError as error:
-        print(f"{error.filename}: {error.strerror}", file=sys.stderr)
-        return WRONG_INPUT
-    except CarpentryError as error:
-        print(error, file=sys.stderr)
-        return WRONG_INPUT
+    except (OSError, CarpentryError) as error:
+        return _refused(error)
     work = work_up(found, chosen, boards, saw)
     plans = plan_all(work, seconds)
     print(json.dumps(build_document(work, plans), indent=1, ensure_ascii=False))
@@ -82,8 +81,7 @@ def _answer(ask: Callable[[], Json | list[Json]]) -> int:
     try:
         found = ask()
     except CarpentryError as error:
-        print(error, file=sys.stderr)
-        return WRONG_INPUT
+        return _refused(error)
     print(json.dumps(found, indent=1, ensure_ascii=False))
     return COMPLETE
 

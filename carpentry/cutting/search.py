@@ -318,8 +318,10 @@ class _Search:
                 break
             purchase = self.purchases.cheapest()
             if purchase is None:
-                if decided and not self.purchases.scarce and not any(self.best.missing):
-                    self.bound = max(self.bound, self.purchases.least_cost)
+                known = decided and not self.purchases.scarce and not any(self.best.missing)
+                if known and self.purchases.least_cost > self.bound:
+                    self.bound = self.purchases.least_cost
+                    self.fewest = 0  # nobody knows in how many pieces
                 break
             key = purchase.key(model)
             if decided and key[0] >= sum(self.best.missing):

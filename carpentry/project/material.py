@@ -144,15 +144,13 @@ class Material:
             clear=part.clear,
             show=part.show,
             on=self._on(part, own_stock=not sawn or part.own_stock_only(settings.own_stock)),
-            rip=sawn and part.may_be_ripped(settings.rip),
-            resaw=sawn and part.may_be_resawn(settings.resaw),
+            rip=not self.ripped or (sawn and part.may_be_ripped(settings.rip)),
+            resaw=not self.ripped or (sawn and part.may_be_resawn(settings.resaw)),
             whole=self.ripped and not sawn,
         )
         section = self.sections[named.id] if self.ripped else self.section
         if section is None:
-            return replace(cut, rip=True, resaw=True)
-        if not self.ripped:
-            cut = replace(cut, rip=True, resaw=True)
+            return cut
         return replace(
             cut,
             length=part.outermost(section),

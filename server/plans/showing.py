@@ -232,13 +232,14 @@ def _rips(
 
 
 def _cut(line: CutLine, notation: str) -> CutOut:
+    written = length_out if line.angle else sawn_out  # what is slanted was never typed
     return CutOut(
         number=line.number,
         saw=line.saw.value,
         of=line.of,
-        at=sawn_out(line.at, notation),
+        at=written(line.at, notation),
         waste=line.waste,
-        fence=sawn_out(line.fence, notation),
+        fence=written(line.fence, notation),
         against=line.against,
         angle=f"{line.angle:f}°" if line.angle else "",
         long_point=line.long_point,
