@@ -160,16 +160,13 @@ class Angled:
         one = tuple(int(n == item) for n in range(len(self.demand)))
         return bool(self.loads.held[self.sources[source].kind].loads[one])
 
+    most_care = 0  # exact already
+
     def best_for(
-        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
+        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int], care: int = 0
     ) -> list[tuple[int, Pattern]]:
         found = {kind: self.loads.best(kind, values, demand) for kind in dict.fromkeys(kinds)}
         return [found[kind] for kind in kinds]
-
-    def tight_for(
-        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
-    ) -> list[tuple[int, Pattern]]:
-        return self.best_for(kinds, values, demand)  # exact already
 
     def pack(
         self, kinds: Sequence[int], demand: Sequence[int], deadline: float

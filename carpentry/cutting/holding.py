@@ -16,7 +16,7 @@ from carpentry.cutting.model import Board, Model, Packing, Pattern
 _VALUE_SCALE = 10**7
 _EPSILON = 1e-7
 _CUT_SCALES = (1, 12, 60, 840, 10_080, 100_000)
-_TIGHT_SCALES = (60, 10_080)
+_CAREFUL_SCALES = (60, 10_080)
 _MOST_PATTERNS = 6_000
 _FEW_NODES = 200
 _WIDENINGS = 24
@@ -56,10 +56,9 @@ class Holder:
         self.kinds = [source.kind for source in model.sources]
         self._patterns: dict[int, dict[Pattern, None]] = {}
 
-    def inequality(self, value: Sequence[int], *, tight: bool = False) -> Inequality:
+    def inequality(self, value: Sequence[int], care: int = 0) -> Inequality:
         """The inequality that whole-number item values give."""
-        ask = self.model.tight_for if tight else self.model.best_for
-        found = ask(self.kinds, value, self.model.demand)
+        found = self.model.best_for(self.kinds, value, self.model.demand, care)
         return Inequality(
             tuple(worth for worth, _ in found),
             tuple(value),
@@ -96,12 +95,12 @@ class Holder:
         top = max(duals, default=0.0)
         if top <= _EPSILON:
             return None
-        for tight in (False, True):
-            if monotonic() > self.deadline:
-                return None
-            for scale in _TIGHT_SCALES if tight else _CUT_SCALES:
+        for care in range(self.model.most_care + 1):
+            for scale in _CAREFUL_SCALES if care else _CUT_SCALES:
+                if monotonic() > self.deadline:
+                    return None
                 value = [round(max(dual, 0.0) / top * scale) for dual in duals]
-                found = self.inequality(value, tight=tight)
+                found = self.inequality(value, care)
                 if not found.is_met(counts, missing):
                     return found
         return None
@@ -151,8 +150,8 @@ class Relaxation:
                 return 0.0, found.columns, duals
             values = [max(0, int(dual * _VALUE_SCALE)) for dual in duals]
             wanted = sum(v * d for v, d in zip(values, self.residual, strict=True))
-            for ask in (model.best_for, model.tight_for):
-                best = ask(tops, values, self.residual)
+            for care in range(model.most_care + 1):
+                best = model.best_for(tops, values, self.residual, care)
                 held = sum(worth * n for (worth, _), n in zip(best, self.counts, strict=True))
                 if held < wanted:
                     return found.objective, found.columns, duals

@@ -69,32 +69,24 @@ class GridKnapsack:
         self._up = _Grid(-(-every // self.cell), top // self.cell)
         self._down = _Grid(every // self.cell, top // self.cell)
 
+    most_care = 1
+
     def best_for(
-        self, capacities: Sequence[int], values: Sequence[int], demand: Sequence[int]
+        self, capacities: Sequence[int], values: Sequence[int], demand: Sequence[int], care: int = 0
     ) -> list[tuple[int, Pattern]]:
         """For each capacity (none above the largest) a worth that no pattern exceeds, and a pattern
-        that is good."""
+        that is good; with care, where that is not too much work, the greatest worth there is."""
         above, _ = self._down.best(values, demand)
         _, steps = self._up.best(values, demand)
         found = []
         for capacity in capacities:
             at = capacity // self.cell
             counts = self._trace(steps, at)
-            found.append((int(above[at]), self._filled(counts, capacity, values, demand)))
-        return found
-
-    def tight_for(
-        self, capacities: Sequence[int], values: Sequence[int], demand: Sequence[int]
-    ) -> list[tuple[int, Pattern]]:
-        """The same with more work: where that is not too much, the greatest value there is."""
-        found = []
-        for capacity, (above, good) in zip(
-            capacities, self.best_for(capacities, values, demand), strict=True
-        ):
-            best: Pattern | None = good
-            if _worth(values, good) < above:
+            good = self._filled(counts, capacity, values, demand)
+            best = good if _worth(values, good) == above[at] else None
+            if care and not best:
                 best = best_exactly(self.sizes, values, demand, capacity, good)
-            found.append((_worth(values, best) if best else above, best or good))
+            found.append((_worth(values, best) if best else int(above[at]), best or good))
         return found
 
     def _trace(

@@ -76,11 +76,15 @@ class Line:
     def _unchained(self, demand: Sequence[int]) -> list[int]:
         return [0 if self._overhead_of(item) else n for item, n in enumerate(demand)]
 
+    @property
+    def most_care(self) -> int:
+        return self.knapsack.most_care
+
     def best_for(
-        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
+        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int], care: int = 0
     ) -> list[tuple[int, Pattern]]:
         plain = [kind for kind in dict.fromkeys(kinds) if kind >= 0]
-        found = dict(zip(plain, self._best_for_plain(plain, values, demand), strict=True))
+        found = dict(zip(plain, self._best_for_plain(plain, values, demand, care), strict=True))
         for kind in kinds:
             if kind not in found:
                 found[kind] = self._best_for_particular(kind, values, demand)
@@ -142,10 +146,9 @@ class Line:
         kinds: Sequence[int],
         values: Sequence[int],
         demand: Sequence[int],
-        *,
-        tight: bool = False,
+        care: int = 0,
     ) -> list[tuple[int, Pattern]]:
-        ask = self.knapsack.tight_for if tight else self.knapsack.best_for
+        ask = partial(self.knapsack.best_for, care=care)
         if not self.overhead:
             return ask(kinds, values, demand)
         less = [max(0, kind - self.overhead) for kind in kinds]
@@ -155,19 +158,6 @@ class Line:
             (max(one[0], other[0]), max(one[1], other[1], key=partial(_worth_of, values)))
             for one, other in zip(with_chain, without, strict=True)
         ]
-
-    def tight_for(
-        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
-    ) -> list[tuple[int, Pattern]]:
-        if isinstance(self.knapsack, Knapsack):
-            return self.best_for(kinds, values, demand)  # exact already
-        plain = [kind for kind in dict.fromkeys(kinds) if kind >= 0]
-        best = self._best_for_plain(plain, values, demand, tight=True)
-        found = dict(zip(plain, best, strict=True))
-        for kind in kinds:
-            if kind not in found:
-                found[kind] = self._best_for_particular(kind, values, demand)
-        return [found[kind] for kind in kinds]
 
     def pack(
         self, kinds: Sequence[int], demand: Sequence[int], deadline: float

@@ -92,15 +92,20 @@ class Program:
         self._highs.changeColBounds(column, 0.0, upper)
 
     def solve(
-        self, deadline: float, nodes: int | None = None, target: float = -INFINITY
+        self,
+        deadline: float,
+        nodes: int | None = None,
+        target: float = -INFINITY,
+        gap: float = 0.5,
     ) -> Solution:
         """Solves as it stands. ``nodes`` limits the branching, which also ends where a solution is
-        no worse than a ``target``; the clock may only stop early."""
+        no worse than a ``target``, or no more than ``gap`` above the bound; the clock may only stop
+        early."""
         left = max(0.01, deadline - monotonic())
         self._highs.setOptionValue("time_limit", self._highs.getRunTime() + left)
         if self._integer:
             self._highs.setOptionValue("mip_rel_gap", 0.0)
-            self._highs.setOptionValue("mip_abs_gap", 0.5)
+            self._highs.setOptionValue("mip_abs_gap", gap)
             self._highs.setOptionValue("objective_target", target)
             self._highs.setOptionValue("mip_max_nodes", nodes if nodes is not None else 100_000)
         self._highs.run()
@@ -114,4 +119,5 @@ class Program:
             columns = found.col_value if self._integer and some else ()
             bound = info.mip_dual_bound if self._integer else -INFINITY
             return Solution(Outcome.UNDECIDED, objective, columns, (), bound)
-        return Solution(Outcome.SOLVED, objective, found.col_value, found.row_dual, objective)
+        bound = info.mip_dual_bound if self._integer else objective
+        return Solution(Outcome.SOLVED, objective, found.col_value, found.row_dual, bound)

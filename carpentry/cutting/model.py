@@ -43,16 +43,16 @@ class Model(Protocol):
     def holds(self, source: int, item: int) -> bool:
         """Whether one piece of a source can hold an item."""
 
+    @property
+    def most_care(self) -> int:
+        """The care with which there is nothing closer to be had."""
+
     def best_for(
-        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
+        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int], care: int = 0
     ) -> list[tuple[int, Pattern]]:
         """For each kind a worth that no pattern of it exceeds, and the most valuable pattern that
-        was found, with no more of an item than ``demand``."""
-
-    def tight_for(
-        self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int]
-    ) -> list[tuple[int, Pattern]]:
-        """As ``best_for``, with more work for a worth that is closer to what a pattern has."""
+        was found, with no more of an item than ``demand``: the more ``care``, the more work, for a
+        worth that is closer to what a pattern has."""
 
     def pack(
         self, kinds: Sequence[int], demand: Sequence[int], deadline: float

@@ -40,8 +40,10 @@ class Knapsack:
             known = self._below[size] = (first, left.astype(np.int64))
         return known
 
+    most_care = 0  # exact already
+
     def best_for(
-        self, capacities: Sequence[int], values: Sequence[int], demand: Sequence[int]
+        self, capacities: Sequence[int], values: Sequence[int], demand: Sequence[int], care: int = 0
     ) -> list[tuple[int, Pattern]]:
         """For each capacity (none above the largest) the greatest value and a pattern that has it.
 
@@ -49,12 +51,6 @@ class Knapsack:
         """
         profile = self.profile(values, demand)
         return [(profile.value(c), profile.pattern(c)) for c in capacities]
-
-    def tight_for(
-        self, capacities: Sequence[int], values: Sequence[int], demand: Sequence[int]
-    ) -> list[tuple[int, Pattern]]:
-        """The same: it is exact."""
-        return self.best_for(capacities, values, demand)
 
     def profile(self, values: Sequence[int], demand: Sequence[int]) -> "Profile":
         """The greatest value of every capacity at once."""

@@ -44,7 +44,10 @@ class Pricing:
             return 0, nothing, ()
         worths = np.array([self._strip_worths(strip, places) for strip in kind.strips])
         caps = np.array([self._caps(strip, places) for strip in kind.strips])
-        section = kind.section.best(worths, caps)
+        if self.model.order is Order.CROSSCUT_FIRST and kind.section.patterns is not None:
+            section = self._one_part_each(kind, places)
+        else:
+            section = kind.section.best(worths, caps)
         worth, chosen = self._split(kind, capacity, places, section)
         segments, pattern = self._realise(kind, places, chosen, worths, caps)
         return worth, pattern, segments
@@ -73,6 +76,27 @@ class Pricing:
                 at = places >= self.model.items[i].size
                 single[at] = np.maximum(single[at], self.values[i])
         return single
+
+    def _one_part_each(self, kind: Kind, places: Ints) -> Ints:
+        """The worth of a section whose strips hold one part each, no more of one than is wanted."""
+        patterns = np.array([pattern.counts for pattern in kind.section.patterns or ()])
+        total = np.zeros((len(patterns), len(places)), dtype=np.int64)
+        for number, strip in enumerate(kind.strips):
+            most = int(patterns[:, number].max(initial=0))
+            each = sorted(
+                (
+                    (self.values[i], self.model.items[i].size)
+                    for i in self.model.of_strip[strip]
+                    for _ in range(min(self.demand[i], most))
+                ),
+                reverse=True,
+            )
+            values, sizes = np.array(each, dtype=np.int64).reshape(-1, 2).T
+            fits = places[:, None] >= sizes
+            rank = fits.cumsum(axis=1)
+            best = [(values * (fits & (rank <= n))).sum(axis=1) for n in range(most + 1)]
+            total += np.array(best)[patterns[:, number]]
+        return np.asarray(total.max(axis=0, initial=0), dtype=np.int64)
 
     def _caps(self, strip: int, places: Ints) -> Ints:
         """All that is wanted of a strip size and no longer than each place."""

@@ -42,10 +42,7 @@ class RipValues:
             for pattern in self._whole:
                 every = np.maximum(every, self._worth(pattern, worths, caps))
             return every
-        best: Ints = np.zeros(worths.shape[1], dtype=np.int64)
-        for pattern in self.patterns:
-            best = np.maximum(best, self._worth(pattern, worths, caps))
-        return best
+        return np.asarray(self._of_all(worths, caps).max(axis=0, initial=0), dtype=np.int64)
 
     def pattern(self, worths: Ints, caps: Ints, at: int) -> RipPattern:
         """The pattern that is best at one length."""
@@ -55,7 +52,20 @@ class RipValues:
             found = self._regions.pattern(tree)
             choices = (found, *self._whole)
             return max(choices, key=lambda p: int(self._worth(p, one, cap)[0]))
-        return max(self.patterns, key=lambda p: int(self._worth(p, one, cap)[0]))
+        return self.patterns[int(self._of_all(one, cap)[:, 0].argmax())]
+
+    def _of_all(self, worths: Ints, caps: Ints) -> Ints:
+        """The worth of every pattern (a row each) for each length."""
+        counts = self._counts
+        total: Ints = np.zeros((len(counts), worths.shape[1]), dtype=np.int64)
+        for size in range(counts.shape[1]):
+            total += np.minimum(counts[:, size, None] * worths[size], caps[size])
+        return total
+
+    @cached_property
+    def _counts(self) -> Ints:
+        """The strips of every pattern, a row each."""
+        return np.array([pattern.counts for pattern in self.patterns or ()], dtype=np.int64)
 
     @staticmethod
     def _worth(pattern: RipPattern, worths: Ints, caps: Ints) -> Ints:

@@ -274,8 +274,8 @@ def _item_prices(holder: Holder, start: Packing) -> list[int] | None:
             prices = [round(max(0.0, dual) / peak * 10_080) for dual in duals]
         values = [max(0, int(dual * scale)) for dual in duals]
         if not any(
-            improve(ask(holder.kinds, values, model.demand), values, found.duals)
-            for ask in (model.best_for, model.tight_for)
+            improve(model.best_for(holder.kinds, values, model.demand, care), values, found.duals)
+            for care in range(model.most_care + 1)
         ):
             return prices
 
@@ -306,7 +306,7 @@ class _Search:
         prices = _item_prices(self.holder, self.best)
         if prices:
             if not self.purchases.scarce:
-                self.purchases.inequalities.append(self.holder.inequality(prices, tight=True))
+                self.purchases.inequalities.append(self.holder.inequality(prices, model.most_care))
             self._round(_FEW_NODES, _QUICK_SHARE)
             for packing in model.tries(prices, (monotonic() + self.deadline) / 2):
                 self.offer(packing)
