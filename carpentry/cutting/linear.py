@@ -59,6 +59,7 @@ class Program:
         self._integer = False
         for lower, upper in rows:
             self._highs.addRow(lower, upper, 0, [], [])
+        self.row_count = len(rows)
         self.column_count = 0
 
     def add_column(
@@ -79,11 +80,13 @@ class Program:
         self.column_count += 1
         return self.column_count - 1
 
-    def add_row(self, lower: float, upper: float, entries: Sequence[tuple[int, float]]) -> None:
-        """Adds a row over existing columns."""
+    def add_row(self, lower: float, upper: float, entries: Sequence[tuple[int, float]]) -> int:
+        """Adds a row over existing columns; returns its index."""
         columns = np.array([column for column, _ in entries], dtype=np.int32)
         values = np.array([value for _, value in entries], dtype=np.float64)
         self._highs.addRow(lower, upper, len(entries), columns, values)
+        self.row_count += 1
+        return self.row_count - 1
 
     def bound_row(self, row: int, lower: float, upper: float) -> None:
         self._highs.changeRowBounds(row, lower, upper)

@@ -4,23 +4,20 @@ segments, each segment is ripped, and each strip is crosscut again."""
 import math
 import random
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from time import monotonic
 
-from carpentry.cutting.counted_pricing import CountedPricing, TooMuchWork
-from carpentry.cutting.crosscut_first import CrosscutFirst
 from carpentry.cutting.greedy import greedy
 from carpentry.cutting.linear import Outcome
 from carpentry.cutting.model import Board, Packing, Pattern
+from carpentry.cutting.nested import Nested, TooLarge
 from carpentry.cutting.particular import by_capacity
 from carpentry.cutting.pricing import Pricing
 from carpentry.cutting.problem import CutProblem, Order
-from carpentry.cutting.rip_first import RipFirst
 from carpentry.cutting.ripped_loads import RippedLoads, list_loads
 from carpentry.cutting.ripping import Ripping, Segment
 
 _TIGHT_STEPS = 12
-_COUNTED_STEPS = 4
 _GREEDY_TRIES = 8
 _MENDING_TRIES = 30
 
@@ -58,13 +55,14 @@ class Ripped(Ripping):
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
         if self.loads:
             return self.loads.pack(kinds, demand, deadline)
-        if self.order is Order.CROSSCUT_FIRST:
-            return CrosscutFirst(self).pack(kinds, demand, deadline)
-        return RipFirst(self).pack(kinds, demand, deadline)
+        try:
+            return Nested(self, kinds, demand).solve(deadline)
+        except TooLarge:
+            return Outcome.UNDECIDED, ()
 
     @property
     def most_care(self) -> int:
-        return 0 if self.loads else 1 if self.order is Order.CROSSCUT_FIRST else 2
+        return 0 if self.loads or self.order is Order.CROSSCUT_FIRST else 1
 
     def best_for(
         self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int], care: int = 0
@@ -76,12 +74,9 @@ class Ripped(Ripping):
                 found[kind] = self.loads.best(kind, values, demand)
             elif self.kinds[kind].particular:
                 found[kind] = self._best_in_runs(kind, values, demand)
-            elif care and self.order is Order.CROSSCUT_FIRST:
-                exact = CrosscutFirst(self).best(kind, values, demand, self.deadline)
-                found[kind] = exact or pricing.best(kind)
             elif care:
-                found[kind] = self._tight(kind, values, demand, counting=care > 1)
-            else:
+                found[kind] = self._tight(kind, values, demand)
+            elif pricing:
                 found[kind] = pricing.best(kind)
         return [found[kind] for kind in kinds]
 
@@ -113,44 +108,41 @@ class Ripped(Ripping):
         return most, best
 
     def _tight(
-        self, number: int, values: Sequence[int], demand: Sequence[int], *, counting: bool
+        self, kind: int, values: Sequence[int], demand: Sequence[int]
     ) -> tuple[int, Pattern]:
         """Lagrangian relaxation of "no more of an item than is wanted": what strips and segments
-        take too much of is made less worth, step by step (Held and Karp's subgradients); then
-        ``counting`` one item more after the other."""
-        kind = self.kinds[number]
-        nothing = tuple(0 for _ in values)
-        lowered = [int(v * share) for v, share in zip(values, self._lowered[number], strict=True)]
-        tight = _Tightened(values, demand, -1, nothing, 0, lowered)
+        take too much of is made less worth, step by step (Held and Karp's subgradients), from where
+        that was best the last time."""
+        lowered = [int(v * share) for v, share in zip(values, self._lowered[kind], strict=True)]
+        kept = lowered
+        best_worth, best_pattern, best_value = -1, tuple(0 for _ in values), -1
         for step in range(_TIGHT_STEPS):
             if step and monotonic() > self.deadline:
                 break
-            pricing = Pricing(self, tight.rest, demand)
-            tight.learn(*pricing.best(number), pricing.taken)
-            if tight.is_closed:
+            rest = [v - low for v, low in zip(values, lowered, strict=True)]
+            pricing = Pricing(self, rest, demand)
+            worth, pattern = pricing.best(kind)
+            worth += sum(low * d for low, d in zip(lowered, demand, strict=True))
+            value = sum(v * n for v, n in zip(values, pattern, strict=True))
+            if value > best_value:
+                best_pattern, best_value = pattern, value
+            if best_worth < 0 or worth < best_worth:
+                best_worth, kept = worth, lowered
+            excess = [
+                n - d if n > d or low else 0
+                for n, d, low in zip(pricing.taken, demand, lowered, strict=True)
+            ]
+            norm = sum(e * e for e in excess)
+            if best_worth <= best_value or not norm:
                 break
-            tight.step(1 - step / _TIGHT_STEPS)
-        self._lowered[number] = tight.shares
-        counted: list[int] = []
-        while counting and kind.section.patterns and not tight.is_closed:
-            exceeded = tight.most_exceeded(counted)
-            if exceeded is None:
-                break
-            counted.append(exceeded)
-            tight.start_anew(counted)
-            for step in range(_COUNTED_STEPS):
-                if monotonic() > self.deadline:
-                    return tight.answer
-                try:
-                    exact = CountedPricing(self, kind, tight.rest, demand, counted)
-                except TooMuchWork:
-                    return tight.answer
-                self.recipes.setdefault((number, exact.pattern), exact.segments)
-                tight.learn(exact.worth, exact.pattern, exact.taken)
-                if tight.is_closed:
-                    break
-                tight.step(1 - step / _COUNTED_STEPS)
-        return tight.answer
+            size = max(1.0, (worth - best_value) / norm * (1 - step / _TIGHT_STEPS))
+            lowered = [
+                min(v, max(0, low + round(e * size)))
+                for v, low, e in zip(values, lowered, excess, strict=True)
+            ]
+        shares = zip(values, kept, strict=True)
+        self._lowered[kind] = [low / v if v else 0.0 for v, low in shares]
+        return max(best_worth, best_value), best_pattern
 
     def tries(self, values: Sequence[int], deadline: float) -> Iterator[Packing]:
         """Greedy packings by values drawn around ``values`` and sizes, then the best of them with
@@ -203,72 +195,3 @@ class Ripped(Ripping):
                 return segments
         raise AssertionError("a board that nobody found")
 
-
-@dataclass
-class _Tightened:
-    """The least ``worth`` that a relaxation has proven for a board, and the best pattern found;
-    values are ``lowered`` for items of which too many are ``taken``."""
-
-    values: Sequence[int]
-    demand: Sequence[int]
-    worth: int
-    pattern: Pattern
-    value: int
-    lowered: list[int]
-    taken: Sequence[int] = ()
-    last: int = 0
-    kept: Sequence[int] = ()
-
-    @property
-    def rest(self) -> list[int]:
-        return [v - low for v, low in zip(self.values, self.lowered, strict=True)]
-
-    @property
-    def shares(self) -> list[float]:
-        """How much each value is lowered where the worth was least, as a share of it."""
-        return [low / v if v else 0.0 for v, low in zip(self.values, self.kept, strict=True)]
-
-    @property
-    def answer(self) -> tuple[int, Pattern]:
-        return max(self.worth, self.value), self.pattern
-
-    @property
-    def _excess(self) -> list[int]:
-        """How many of each item are taken beyond what is wanted; below zero only where its value
-        was lowered for that."""
-        every = zip(self.taken, self.demand, self.lowered, strict=True)
-        return [n - d if n > d or low else 0 for n, d, low in every]
-
-    @property
-    def is_closed(self) -> bool:
-        """Whether the pattern is as good as any, or nothing is taken too often."""
-        return self.worth <= self.value or not any(self._excess)
-
-    def learn(self, worth: int, pattern: Pattern, taken: Sequence[int]) -> None:
-        """What the relaxation with ``rest`` as values came to."""
-        self.taken = taken
-        self.last = worth + sum(low * d for low, d in zip(self.lowered, self.demand, strict=True))
-        if self.worth < 0 or self.last < self.worth:
-            self.worth, self.kept = self.last, self.lowered
-        value = sum(v * n for v, n in zip(self.values, pattern, strict=True))
-        if value > self.value:
-            self.pattern, self.value = pattern, value
-
-    def step(self, share: float) -> None:
-        """Lowers the values of what was taken too often, raises others again."""
-        excess = self._excess
-        size = max(1.0, (self.last - self.value) / sum(e * e for e in excess) * share)
-        self.lowered = [
-            min(v, max(0, low + round(e * size)))
-            for v, low, e in zip(self.values, self.lowered, excess, strict=True)
-        ]
-
-    def most_exceeded(self, counted: Sequence[int]) -> int | None:
-        """The item whose excess counts for most, beside those that are counted."""
-        excess = self._excess
-        others = [i for i, e in enumerate(excess) if e > 0 and i not in counted]
-        return max(others, key=lambda i: (excess[i] * self.values[i], -i), default=None)
-
-    def start_anew(self, counted: Sequence[int]) -> None:
-        """From where the worth was least; counted items keep their value."""
-        self.lowered = [0 if i in counted else low for i, low in enumerate(self.kept)]
