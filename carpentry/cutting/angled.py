@@ -169,7 +169,7 @@ class Angled:
         return [found[kind] for kind in kinds]
 
     def pack(
-        self, kinds: Sequence[int], demand: Sequence[int], deadline: float
+        self, kinds: Sequence[int], demand: Sequence[int], deadline: float, effort: int = 0
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
         return self.loads.pack(kinds, demand, deadline)
 

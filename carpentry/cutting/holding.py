@@ -21,6 +21,7 @@ _MOST_PATTERNS = 6_000
 _FEW_NODES = 200
 _WIDENINGS = 24
 _MANY_NODES = 20_000
+_PACKING_SHARE = 0.3  # of the time that is left
 _LAST_BOARDS = (4, 6, 8, 12)
 
 
@@ -347,17 +348,26 @@ def cheapest_of_found(
     return Packing(tuple(boards), tuple(left))
 
 
+def pack(
+    holder: Holder, bins: Sequence[Bin], demand: Sequence[int], effort: int
+) -> tuple[Outcome, tuple[Board, ...]]:
+    """Whole boards for a demand as the model itself packs them."""
+    each = [b for b in bins for _ in range(b.count)]
+    until = monotonic() + (holder.deadline - monotonic()) * _PACKING_SHARE
+    outcome, held = holder.model.pack([b.kind for b in each], demand, until, effort)
+    boards = zip(each, held, strict=False)
+    return outcome, tuple(Board(b.source, load) for b, load in boards if any(load))
+
+
 def pack_whole(
     holder: Holder, bins: Sequence[Bin], demand: Sequence[int]
 ) -> tuple[Outcome, tuple[Board, ...]]:
     """Whole boards for bins that hold the demand in fractions: as the model itself packs them, else
     over the patterns found so far, then over every maximal pattern, which decides the question when
     they are few enough."""
-    each = [b for b in bins for _ in range(b.count)]
-    outcome, held = holder.model.pack([b.kind for b in each], demand, holder.deadline)
+    outcome, boards = pack(holder, bins, demand, 0)
     if outcome is not Outcome.UNDECIDED:
-        packed = zip(each, held, strict=False)
-        return outcome, tuple(Board(b.source, load) for b, load in packed if any(load))
+        return outcome, boards
     for widened in (False, True):
         if widened:
             holder.widen(bins, demand)

@@ -160,7 +160,7 @@ class Line:
         ]
 
     def pack(
-        self, kinds: Sequence[int], demand: Sequence[int], deadline: float
+        self, kinds: Sequence[int], demand: Sequence[int], deadline: float, effort: int = 0
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
         return Outcome.UNDECIDED, ()
 

@@ -55,7 +55,7 @@ class Model(Protocol):
         worth that is closer to what a pattern has."""
 
     def pack(
-        self, kinds: Sequence[int], demand: Sequence[int], deadline: float
+        self, kinds: Sequence[int], demand: Sequence[int], deadline: float, effort: int = 0
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
         """Whether pieces of these kinds hold all of a demand, and what each holds; undecided where
         the model has no way of its own to tell."""

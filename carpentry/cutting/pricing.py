@@ -8,6 +8,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
+from carpentry.cutting.cross_section import RipPattern
 from carpentry.cutting.model import Pattern
 from carpentry.cutting.patterns import Knapsack, Profile
 from carpentry.cutting.problem import Order
@@ -45,11 +46,15 @@ class Pricing:
         worths = np.array([self._strip_worths(strip, places) for strip in kind.strips])
         caps = np.array([self._caps(strip, places) for strip in kind.strips])
         if self.model.order is Order.CROSSCUT_FIRST and kind.section.patterns is not None:
-            section = self._one_part_each(kind, places)
+            by_pattern = self._one_part_each(kind, places)
+            section = by_pattern.max(axis=0, initial=0)
+            ripped = [kind.section.patterns[at] for at in by_pattern.argmax(axis=0)]
         else:
             section = kind.section.best(worths, caps)
+            ripped = []
         worth, chosen = self._split(kind, capacity, places, section)
-        segments, pattern = self._realise(kind, places, chosen, worths, caps)
+        cut = [ripped[n] if ripped else kind.section.pattern(worths, caps, n) for n in chosen]
+        segments, pattern = self._realise(kind, [int(places[n]) for n in chosen], cut)
         return worth, pattern, segments
 
     def _places(self, kind: Kind, capacity: int) -> Ints:
@@ -78,25 +83,27 @@ class Pricing:
         return single
 
     def _one_part_each(self, kind: Kind, places: Ints) -> Ints:
-        """The worth of a section whose strips hold one part each, no more of one than is wanted."""
+        """The worth of a section whose strips hold one part each, no more of one than is wanted:
+        a row for each rip pattern."""
         patterns = np.array([pattern.counts for pattern in kind.section.patterns or ()])
         total = np.zeros((len(patterns), len(places)), dtype=np.int64)
         for number, strip in enumerate(kind.strips):
             most = int(patterns[:, number].max(initial=0))
-            each = sorted(
-                (
-                    (self.values[i], self.model.items[i].size)
-                    for i in self.model.of_strip[strip]
-                    for _ in range(min(self.demand[i], most))
-                ),
-                reverse=True,
-            )
-            values, sizes = np.array(each, dtype=np.int64).reshape(-1, 2).T
+            ranked = self._ranked(strip, most)
+            values = np.array([self.values[i] for i in ranked], dtype=np.int64)
+            sizes = np.array([self.model.items[i].size for i in ranked], dtype=np.int64)
             fits = places[:, None] >= sizes
             rank = fits.cumsum(axis=1)
             best = [(values * (fits & (rank <= n))).sum(axis=1) for n in range(most + 1)]
             total += np.array(best)[patterns[:, number]]
-        return np.asarray(total.max(axis=0, initial=0), dtype=np.int64)
+        return total
+
+    def _ranked(self, strip: int, most: int) -> list[int]:
+        """The items that up to ``most`` strips of a size could hold, the most valuable first, each
+        as often as it is wanted."""
+        wanted = [i for i in self.model.of_strip[strip] if self.demand[i] and self.values[i] > 0]
+        wanted.sort(key=lambda i: (-self.values[i], i))
+        return [i for i in wanted for _ in range(min(self.demand[i], most))]
 
     def _caps(self, strip: int, places: Ints) -> Ints:
         """All that is wanted of a strip size and no longer than each place."""
@@ -145,17 +152,17 @@ class Pricing:
         return profile.value(capacity), sorted(chosen, reverse=True)
 
     def _realise(
-        self, kind: Kind, places: Ints, chosen: Sequence[int], worths: Ints, caps: Ints
+        self, kind: Kind, sizes: Sequence[int], cut: Sequence[RipPattern]
     ) -> tuple[tuple[Segment, ...], Pattern]:
         """Segments with their parts, no more of an item than is wanted; what the worth promised
         where nothing is wanted too little for it."""
         left = list(self.demand)
         self.taken = [0] * len(self.values)
         segments = []
-        for at in chosen:
-            pattern = kind.section.pattern(worths, caps, at)
-            size = int(places[at])
+        for size, pattern in zip(sizes, cut, strict=True):
             strips = []
+            if self.model.order is Order.CROSSCUT_FIRST:
+                self._count_one_each(kind, pattern.counts, size)
             for strip in pattern.strips:
                 self._count(kind.strips[strip.size], size)
                 items = self._fill(kind.strips[strip.size], size, left)
@@ -174,6 +181,13 @@ class Pricing:
         of_strip = self.model.of_strip[strip]
         for n, i in zip(self.profiles[strip].pattern(size), of_strip, strict=True):
             self.taken[i] += n
+
+    def _count_one_each(self, kind: Kind, counts: Sequence[int], size: int) -> None:
+        """The same for a segment whose strips hold one part each."""
+        for strip, n in zip(kind.strips, counts, strict=True):
+            fits = [i for i in self._ranked(strip, n) if self.model.items[i].size <= size]
+            for item in fits[:n]:
+                self.taken[item] += 1
 
     def _fill(self, strip: int, size: int, left: Sequence[int]) -> list[int]:
         of_strip = self.model.of_strip[strip]

@@ -51,18 +51,18 @@ class Ripped(Ripping):
         return self.loads.every(kind, demand, most) if self.loads else None
 
     def pack(
-        self, kinds: Sequence[int], demand: Sequence[int], deadline: float
+        self, kinds: Sequence[int], demand: Sequence[int], deadline: float, effort: int = 0
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
         if self.loads:
             return self.loads.pack(kinds, demand, deadline)
         try:
-            return Nested(self, kinds, demand).solve(deadline)
+            return Nested(self, kinds, demand).solve(deadline, effort)
         except TooLarge:
             return Outcome.UNDECIDED, ()
 
     @property
     def most_care(self) -> int:
-        return 0 if self.loads or self.order is Order.CROSSCUT_FIRST else 1
+        return 0 if self.loads else 1
 
     def best_for(
         self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int], care: int = 0

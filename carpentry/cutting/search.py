@@ -22,6 +22,7 @@ from carpentry.cutting.holding import (
     cheapest_of_found,
     dive,
     insist,
+    pack,
     pack_whole,
 )
 from carpentry.cutting.linear import INFINITY, Outcome, Program
@@ -33,6 +34,7 @@ _WHOLE_NODES = 5_000
 _MOST_PURCHASES = 400
 _MOST_ATTEMPTS = 400
 _PURCHASE_NODES = 50_000
+_NEAR = 0.01  # how near to the bound a plan is not probed any more
 _MOST_LISTED = 50_000
 Ints = npt.NDArray[np.int64]
 
@@ -174,6 +176,27 @@ class _Purchases:
             return None
         return self._purchase(found.columns)
 
+    def roomiest(self, cost: int) -> Purchase | None:
+        """The purchase of up to a cost that holds most, by all that is known of what pieces hold;
+        ``None`` where there is none, or parts may have to be given up."""
+        if self.scarce or not self.inequalities:
+            return None
+        if self._listed:
+            return self._listed.roomiest(cost, self.inequalities, self.refused)
+        model = self.model
+        program = self._program([0] * len(model.sources), 0)
+        worths = np.array([i.worth for i in self.inequalities], dtype=np.float64)
+        needed = np.array([max(1, i.needed) for i in self.inequalities], dtype=np.float64)
+        room = program.add_column(-1.0, [], 4.0)
+        for shares in worths / needed[:, None]:
+            entries = [(s, float(share)) for s, share in enumerate(shares) if share]
+            program.add_row(0.0, INFINITY, [*entries, (room, -1.0)])
+        divisor = gcd(*(source.cost for source in model.sources)) or 1
+        spent = [(s, source.cost / divisor) for s, source in enumerate(model.sources)]
+        program.add_row(0.0, cost / divisor, [(s, c) for s, c in spent if c])
+        found = program.solve(self.deadline, _FEW_NODES, gap=0.01)
+        return self._purchase(found.columns) if len(found.columns) else None
+
     def _purchase(self, columns: Sequence[float]) -> Purchase | None:
         """The purchase that a program found; ``None`` where rounding breaks what is known."""
         sources = len(self.model.sources)
@@ -208,7 +231,8 @@ class _Listed:
     """Purchases in the order of cost and pieces; those that break what is learnt are struck off."""
 
     def __init__(self, model: Model, counts: Ints) -> None:
-        costs = counts @ np.array([source.cost for source in model.sources], dtype=np.int64)
+        self.costs = np.array([source.cost for source in model.sources], dtype=np.int64)
+        costs = counts @ self.costs
         self.counts = counts[np.lexsort((counts.sum(axis=1), costs))]
         self.nothing_missing = tuple(0 for _ in model.sizes)
         self.known = self.refused = 0
@@ -226,6 +250,21 @@ class _Listed:
         if not len(self.counts):
             return None
         return Purchase(tuple(int(n) for n in self.counts[0]), self.nothing_missing)
+
+    def roomiest(
+        self, cost: int, inequalities: Sequence[Inequality], refused: Sequence[Purchase]
+    ) -> Purchase | None:
+        """The one of up to a cost that is farthest above what is needed."""
+        if self.cheapest(inequalities, refused) is None:
+            return None
+        costs = self.counts @ self.costs
+        within = self.counts[costs <= cost]
+        if not len(within):
+            return None
+        worths = np.array([i.worth for i in inequalities], dtype=np.float64)
+        needed = np.array([max(1, i.needed) for i in inequalities], dtype=np.float64)
+        room = (within @ worths.T / needed).min(axis=1)
+        return Purchase(tuple(int(n) for n in within[int(room.argmax())]), self.nothing_missing)
 
 
 def _item_prices(holder: Holder, start: Packing) -> list[int] | None:
@@ -293,6 +332,9 @@ class _Search:
         self.best = min(starts, key=lambda packing: packing.key(model))
         self.bound = 0
         self.fewest = 0
+        self.reached = (0, 0, 0)  # below which all purchases were tried
+        self.undecided: list[Purchase] = []
+        self.tried = 0
 
     def offer(self, packing: Packing) -> None:
         if packing.key(self.model) < self.best.key(self.model):
@@ -311,51 +353,93 @@ class _Search:
             for packing in model.tries(prices, (monotonic() + self.deadline) / 2):
                 self.offer(packing)
         self.purchases.list_up_to(self.best)
-        decided = True
-        undecided: list[Purchase] = []
-        for _ in range(_MOST_PURCHASES):
-            if monotonic() > self.deadline:
-                break
-            purchase = self.purchases.cheapest()
-            if purchase is None:
-                known = decided and not self.purchases.scarce and not any(self.best.missing)
-                if known and self.purchases.least_cost > self.bound:
-                    self.bound = self.purchases.least_cost
-                    self.fewest = 0  # nobody knows in how many pieces
-                break
-            key = purchase.key(model)
-            if decided and key[0] >= sum(self.best.missing):
-                self.bound, self.fewest = key[1:]
-            if key >= self.best.key(model):
-                if decided:
-                    return self._result(proven=True)
-                break
-            outcome = self._try(purchase)
-            if outcome is Outcome.SOLVED:
-                if decided:
-                    self.bound, self.fewest = key[1:]
-                    return self._result(proven=True)
-                break
-            if outcome is Outcome.UNDECIDED:
-                undecided.append(purchase)
-                decided = False
-        self._insist(undecided)
-        self._round(_WHOLE_NODES, 1.0)
+        half = (monotonic() + self.deadline) / 2
+        if not self._ascend(half) and not self._is_near:
+            self._probe((monotonic() + self.deadline) / 2)
+        if not self._ascend(self.deadline):
+            self._insist()
+            self._round(_WHOLE_NODES, 1.0)
         met = self.best.key(model)[1:] == (self.bound, self.fewest) and not any(self.best.missing)
         return self._result(proven=met)
 
-    def _insist(self, undecided: Sequence[Purchase]) -> None:
+    @property
+    def _is_near(self) -> bool:
+        """Whether the best is so near to the bound that it is not worth looking half way."""
+        cost = self.best.key(self.model)[1]
+        return any(self.best.missing) or cost - self.bound <= cost * _NEAR
+
+    def _ascend(self, until: float) -> bool:
+        """Tries the purchases that nothing known speaks against, the cheapest first, and sets aside
+        those that cannot be decided; whether the best one is found."""
+        model = self.model
+        while self.tried < _MOST_PURCHASES and monotonic() < until:
+            purchase = self.purchases.cheapest()
+            if purchase is None:
+                known = not self.purchases.scarce and not any(self.best.missing)
+                if known and self.purchases.least_cost > self.reached[1]:
+                    self.reached = 0, self.purchases.least_cost, 0  # nobody knows in how many
+                break
+            key = purchase.key(model)
+            if key[0] >= sum(self.best.missing):
+                self.reached = min(key, self.best.key(model))
+                self._settle()
+            if key >= self.best.key(model):
+                return not self.undecided
+            self.tried += 1
+            outcome = self._try(purchase)
+            if outcome is Outcome.UNDECIDED:
+                self.undecided.append(purchase)
+                self.purchases.refused.append(purchase)
+            elif outcome is Outcome.SOLVED:
+                self._settle()
+                return not self.undecided
+        self._settle()
+        return False
+
+    def _settle(self) -> None:
+        """The bound: no purchase below what was reached is left, but for those set aside, whose own
+        parts were tried before them."""
+        open_keys = [purchase.key(self.model) for purchase in self.undecided]
+        missing, cost, pieces = min([self.reached, *open_keys])
+        if missing >= sum(self.best.missing) and (cost, pieces) > (self.bound, self.fewest):
+            self.bound, self.fewest = cost, pieces
+
+    def _probe(self, until: float) -> None:
+        """Tries roomy purchases half way between the bound and the best, where these are far apart:
+        those that hold the parts are better, those that do not are refused with all that hold
+        less."""
+        low = self.bound
+        while self.tried < _MOST_PURCHASES and monotonic() < until:
+            best = self.best.key(self.model)[1]
+            if any(self.best.missing) or best - low <= best * _NEAR:
+                return
+            middle = (low + best) // 2
+            purchase = self.purchases.roomiest(middle)
+            self.tried += 1
+            if purchase is None or self._try(purchase) is not Outcome.SOLVED:
+                low = middle
+
+    def _insist(self) -> None:
         """Tries purchases that could not be decided again and again, the cheapest first, and every
         now and then the others."""
         for attempt in range(_MOST_ATTEMPTS):
-            better = [p for p in undecided if p.key(self.model) < self.best.key(self.model)]
-            if not better or monotonic() > self.deadline:
-                return
-            purchase = better[0 if attempt % 3 else attempt // 3 % len(better)]
+            best = self.best.key(self.model)
+            self.undecided = [p for p in self.undecided if p.key(self.model) < best]
+            if not self.undecided or monotonic() > self.deadline:
+                break
+            at = 0 if attempt % 3 else attempt // 3 % len(self.undecided)
+            purchase = self.undecided[at]
             bins, demand = self._bins(purchase)
-            boards = insist(self.holder, bins, demand, random.Random(attempt))
-            if boards is not None:
+            if attempt % 3 == 1:
+                outcome, boards = pack(self.holder, bins, demand, 1 + attempt // 3)
+                if outcome is Outcome.IMPOSSIBLE:
+                    self.undecided.remove(purchase)
+                    self._settle()
+            else:
+                boards = insist(self.holder, bins, demand, random.Random(attempt)) or ()
+            if boards:
                 self.offer(Packing(boards, purchase.missing))
+        self._settle()
 
     def _round(self, nodes: int, share: float) -> None:
         """Offers whole boards of the patterns found so far, unless nothing can be cheaper; in so
@@ -404,7 +488,8 @@ class _Search:
         if outcome is Outcome.SOLVED:
             self.offer(Packing(boards, purchase.missing))
             return outcome
-        self.purchases.refused.append(purchase)
+        if outcome is Outcome.IMPOSSIBLE:
+            self.purchases.refused.append(purchase)
         return outcome
 
     def _complete(
