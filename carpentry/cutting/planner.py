@@ -47,11 +47,11 @@ class Budget:
 
 logger = logging.getLogger(__name__)
 
-_ALONE_SHARE = 0.2
+_ALONE_SHARE = 0.15
 _LIST_SHARE = 0.4
 _STEADY_SECONDS = 0.4
 _BOUND_SHARE = 0.4  # of the time, for the bound of parts with angles
-_MENDING_SHARE = 0.2
+_MENDING_SHARE = 0.1
 Progress = Callable[[CutPlan], None]
 
 

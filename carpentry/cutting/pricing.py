@@ -142,11 +142,15 @@ class Pricing:
         """The place of the longest segment that still fits; -1 for none."""
         return np.searchsorted(places, left, side="right") - 1
 
-    @staticmethod
-    def _many_segments(capacity: int, places: Ints, section: Ints) -> tuple[int, list[int]]:
-        sizes = [int(p) for p in places]
+    def _many_segments(
+        self, capacity: int, places: Ints, section: Ints
+    ) -> tuple[int, list[int]]:
+        sizes = tuple(int(p) for p in places)
         times = [capacity // size for size in sizes]
-        profile = Knapsack(sizes, times, [capacity]).profile([int(v) for v in section], times)
+        known = self.model.crosscuts.get((sizes, capacity))
+        if known is None:
+            known = self.model.crosscuts[sizes, capacity] = Knapsack(sizes, times, [capacity])
+        profile = known.profile([int(v) for v in section], times)
         counts = profile.pattern(capacity)
         chosen = [at for at, n in enumerate(counts) for _ in range(n)]
         return profile.value(capacity), sorted(chosen, reverse=True)

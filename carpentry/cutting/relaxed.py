@@ -4,7 +4,8 @@ is has room, and may be cheaper.
 A model gives every angled end a saw line of its own, but for one class that shares; it shares
 bevels with their like only; it lays parts that may lie on a flaw in few ways. In the relaxed
 problem saw lines are square, at every end half of what sharing it could save is gone, bevels lie as
-close as they can come, and flaws take nothing where some parts may lie on them; a saw's fence
+close as they can come (of several thicknesses: with the wood between the middles of their edges),
+and flaws take nothing where some parts may lie on them; a saw's fence
 stands as far away as it must, and tilted blades cut as deep.
 """
 
@@ -17,6 +18,7 @@ from carpentry.cutting.blocks import TooManyBlocks
 from carpentry.cutting.line import Line, to_line
 from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.ripped import Ripped
+from carpentry.edges import SQUARE_EDGES
 from carpentry.ends import SQUARE_ENDS, is_angled
 
 AnyModel = Line | Angled | Ripped
@@ -40,19 +42,29 @@ def leaves_something_out(problem: CutProblem, model: AnyModel) -> bool:
 def relaxed(problem: CutProblem) -> Line | Ripped | None:
     """The model of the relaxed problem; ``None`` where there is none that is worth its work."""
     share = problem.share_angled_cuts
+    bevelled = {part.thickness for part in problem.parts if is_angled(part.edges)}
 
     def least(part: CutPart) -> CutPart:
         saved = (part.reach(0) + part.reach(1)) // 2 if share else 0
-        return replace(part, length=max(1, part.length - saved), ends=SQUARE_ENDS)
+        square = replace(part, length=max(1, part.length - saved), ends=SQUARE_ENDS)
+        return _half_way_up(square) if len(bevelled) > 1 else square
 
-    if len({part.thickness for part in problem.parts if is_angled(part.edges)}) > 1:
-        return None
     parts = tuple(least(part) for part in problem.parts)
     roomy = replace(problem, parts=parts, share_angled_cuts=False)
     try:
         return Ripped(roomy, loose=True) if problem.is_ripped else to_line(roomy)
     except TooManyBlocks:
         return None
+
+
+def _half_way_up(part: CutPart) -> CutPart:
+    """A part with square edges, as wide as half way up its thickness: where bevels are ripped on
+    pieces as thick as their part, strips side by side are no closer there than with square edges."""
+    if part.width is None or part.thickness is None or not is_angled(part.edges):
+        return part
+    reach = sum(edge.reach(part.thickness, 0) for edge in part.edges)
+    wide = max(1, part.width - (reach + 1) // 2)
+    return replace(part, width=wide, edges=SQUARE_EDGES, turn=False)
 
 
 def cost_of_wood(problem: CutProblem) -> Decimal:

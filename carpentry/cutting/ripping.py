@@ -94,6 +94,7 @@ class Ripping:
         self.demand = tuple(wanted[key] for key in keys)
         self.item_of = {(self.strips[strip], shape): n for n, (strip, shape) in enumerate(keys)}
         self.sizes = self._weights()
+        self.crosscuts: dict[tuple[tuple[int, ...], int], Knapsack] = {}  # by sizes and capacity
         self.recipes: dict[tuple[int, Pattern], tuple[Segment, ...]] = {}
         self.of_strip = [
             [i for i, item in enumerate(self.items) if item.strip == strip]

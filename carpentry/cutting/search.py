@@ -409,14 +409,19 @@ class _Search:
         those that hold the parts are better, those that do not are refused with all that hold
         less."""
         low = self.bound
+        probed: set[Purchase | None] = {None}
         while self.tried < _MOST_PURCHASES and monotonic() < until:
             best = self.best.key(self.model)[1]
             if any(self.best.missing) or best - low <= best * _NEAR:
                 return
             middle = (low + best) // 2
             purchase = self.purchases.roomiest(middle)
+            if purchase in probed:
+                low = middle
+                continue
+            probed.add(purchase)
             self.tried += 1
-            if purchase is None or self._try(purchase) is not Outcome.SOLVED:
+            if self._try(purchase) is not Outcome.SOLVED:
                 low = middle
 
     def _insist(self) -> None:
