@@ -218,9 +218,9 @@ class Nested:
             ]
             laid = zip(sorted(free, reverse=True), sorted(segments, reverse=True), strict=False)
             for (_, board), (length, at) in laid:
-                kind = self._kind(self.kinds[board])
-                pattern = (kind.section.patterns or [])[at]
-                size = kind.capacity if kind.one_segment else length
+                of = self._kind(self.kinds[board])
+                pattern = (of.section.patterns or [])[at]
+                size = of.capacity if of.one_segment else length
                 empty = tuple(() for _ in pattern.strips)
                 cut.setdefault(board, []).append(Segment(size, pattern, empty))
         self._lay_fillings(cut, fillings)
@@ -253,12 +253,10 @@ class Nested:
                 for place, strip in enumerate(segment.pattern.strips):
                     where = segment.size, board, at, place
                     free.setdefault(kind.strips[strip.size], []).append(where)
-        for strip, fillings in waiting.items():
-            places = sorted(free.get(strip, ()), reverse=True)
-            for (_, *where), (_, items) in zip(
-                places, sorted(fillings, reverse=True), strict=False
-            ):
-                board, at, place = where
+        for number, fillings in waiting.items():
+            places = sorted(free.get(number, ()), reverse=True)
+            longest = sorted(fillings, reverse=True)
+            for (_, board, at, place), (_, items) in zip(places, longest, strict=False):
                 lying[board, at, place] = items
         for board, segments in cut.items():
             for at, segment in enumerate(segments):

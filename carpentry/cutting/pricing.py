@@ -142,9 +142,7 @@ class Pricing:
         """The place of the longest segment that still fits; -1 for none."""
         return np.searchsorted(places, left, side="right") - 1
 
-    def _many_segments(
-        self, capacity: int, places: Ints, section: Ints
-    ) -> tuple[int, list[int]]:
+    def _many_segments(self, capacity: int, places: Ints, section: Ints) -> tuple[int, list[int]]:
         sizes = tuple(int(p) for p in places)
         times = [capacity // size for size in sizes]
         known = self.model.crosscuts.get((sizes, capacity))

@@ -5,8 +5,8 @@ A model gives every angled end a saw line of its own, but for one class that sha
 bevels with their like only; it lays parts that may lie on a flaw in few ways. In the relaxed
 problem saw lines are square, at every end half of what sharing it could save is gone, bevels lie as
 close as they can come (of several thicknesses: with the wood between the middles of their edges),
-and flaws take nothing where some parts may lie on them; a saw's fence
-stands as far away as it must, and tilted blades cut as deep.
+and parts that must be clear keep off flaws by themselves, but not beside others that may lie on
+them; a saw's fence stands as far away as it must, and tilted blades cut as deep.
 """
 
 from dataclasses import replace
@@ -52,14 +52,15 @@ def relaxed(problem: CutProblem) -> Line | Ripped | None:
     parts = tuple(least(part) for part in problem.parts)
     roomy = replace(problem, parts=parts, share_angled_cuts=False)
     try:
-        return Ripped(roomy, loose=True) if problem.is_ripped else to_line(roomy)
+        alone = {part.id: part.sawn_length + problem.kerf for part in problem.parts}
+        return Ripped(roomy, loose=True, alone=alone) if problem.is_ripped else to_line(roomy)
     except TooManyBlocks:
         return None
 
 
 def _half_way_up(part: CutPart) -> CutPart:
-    """A part with square edges, as wide as half way up its thickness: where bevels are ripped on
-    pieces as thick as their part, strips side by side are no closer there than with square edges."""
+    """A part with square edges, as wide as half way up its thickness. Where bevels are ripped on
+    pieces as thick as their part, strips side by side have a kerf or more between them there."""
     if part.width is None or part.thickness is None or not is_angled(part.edges):
         return part
     reach = sum(edge.reach(part.thickness, 0) for edge in part.edges)

@@ -3,7 +3,7 @@ segments, each segment is ripped, and each strip is crosscut again."""
 
 import math
 import random
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 from time import monotonic
 
@@ -25,8 +25,10 @@ _MENDING_TRIES = 30
 class Ripped(Ripping):
     """Answers what the search asks. After ``deadline`` bounds are no longer made tight."""
 
-    def __init__(self, problem: CutProblem, *, loose: bool = False) -> None:
-        super().__init__(problem, loose=loose)
+    def __init__(
+        self, problem: CutProblem, *, loose: bool = False, alone: Mapping[str, int] | None = None
+    ) -> None:
+        super().__init__(problem, loose=loose, alone=alone)
         self.deadline = math.inf
         self.loads: RippedLoads | None = None
         nothing = [0.0] * len(self.items)
@@ -194,4 +196,3 @@ class Ripped(Ripping):
             if of_kind == kind and all(a >= b for a, b in zip(pattern, board.pattern, strict=True)):
                 return segments
         raise AssertionError("a board that nobody found")
-

@@ -1,7 +1,7 @@
 """The loads of boards that are ripped: first what one segment holds, over all rip patterns, then
 one segment more, until nothing gets shorter."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from time import monotonic
 
@@ -48,6 +48,7 @@ class RippedLoads(Loads):
     def __init__(self, ripping: Ripping, deadline: float) -> None:
         self.demand = np.array(ripping.demand, dtype=np.int64)
         self.kinds = ripping.kinds
+        self.items = ripping.items
         sections: dict[tuple[object, ...], _Section] = {}
         self.sections = []
         for kind in ripping.kinds:
@@ -63,11 +64,27 @@ class RippedLoads(Loads):
         """The loads that one board holds: in all its length, or in the runs of one of its ways."""
         particular, capacity = self.kinds[kind].particular, self.kinds[kind].capacity
         section = self.sections[kind]
+        sound = self._sound(kind)
         if particular is None:
             shortest = None if section.rip_first else section.shortest[-1]
-            return Held(section.within(capacity), capacity, shortest)
+            held = section.within(capacity) & self._short_enough(capacity) & sound
+            return Held(held, capacity, shortest)
         ways = [self._in_runs(kind, particular, way) for way in particular.ways]
-        return Held(np.logical_or.reduce([way[-1] for way in ways]), capacity)
+        return Held(np.logical_or.reduce([way[-1] for way in ways]) & sound, capacity)
+
+    def _sound(self, kind: int) -> Bools:
+        """Which loads of the parts that must be clear the sound runs of a board hold by themselves,
+        whatever else is beside them."""
+        sound = self.kinds[kind].sound
+        if sound is None:
+            return np.ones([1] * len(self.demand), dtype=np.bool_)
+        (runs,) = sound.ways
+        alone = self._in_runs(kind, sound, runs)[-1]
+        return alone[tuple(slice(None) if clear else slice(1) for clear in sound.clear)]
+
+    def _short_enough(self, capacity: int) -> Bools:
+        """The loads without items that are too long by themselves."""
+        return self._without([item.alone > capacity for item in self.items])
 
     def _in_runs(self, kind: int, particular: Particular, way: tuple[Run, ...]) -> list[Bools]:
         """What the first run of a way holds, what the first two hold, and so on, up to all of
@@ -83,8 +100,17 @@ class RippedLoads(Loads):
         most = particular.may([1] * len(self.demand))
         if run.crossing:
             most = particular.crossing(most)
+        return self._without(
+            [
+                not allowed or item.alone > run.capacity
+                for allowed, item in zip(most, self.items, strict=True)
+            ]
+        )
+
+    def _without(self, items: Sequence[bool]) -> Bools:
+        """The loads with none of some items."""
         may: Bools = np.zeros([d + 1 for d in self.demand], dtype=np.bool_)
-        may[tuple(slice(None) if allowed else slice(1) for allowed in most)] = True
+        may[tuple(slice(1) if without else slice(None) for without in items)] = True
         return may
 
     def segments(self, kind: int, load: Pattern) -> tuple[Segment, ...]:

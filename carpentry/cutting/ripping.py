@@ -4,7 +4,7 @@ Sizes along the board have the kerf in them, so that strips hold parts, and boar
 exactly when sizes add up to no more than what there is.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import reduce
@@ -37,24 +37,28 @@ class Segment:
 
 @dataclass(frozen=True)
 class Item:
-    """Parts of one strip size and shape; ``size`` has their saw lines in it, in whole units."""
+    """Parts of one strip size and shape; ``size`` has their saw lines in it, in whole units.
+    ``alone`` is what one takes that shares no saw line, which in a loose model is more."""
 
     strip: int
     shape: Shape
     size: int
+    alone: int
 
 
 @dataclass(frozen=True)
 class Kind:
     """Boards that hold the same: their capacity (kerf in) and how their section is ripped;
     ``particular`` where they have flaws or only some parts may come from them. ``one_segment``
-    where they are not crosscut before they are ripped."""
+    where they are not crosscut before they are ripped. In a loose model ``sound`` says what parts
+    that must be clear have of it by themselves."""
 
     capacity: int
     section: RipValues
     strips: tuple[int, ...]
     particular: Particular | None = None
     one_segment: bool = False
+    sound: Particular | None = None
 
     def holds(self, item: int, of: Item) -> bool:
         """Whether it holds an item, by its number."""
@@ -67,10 +71,13 @@ class Kind:
 class Ripping:
     """Items and boards of a problem, with their numbers by strip size and shape (``item_of``) and
     by stock (``source_of``). ``recipes`` says how a pattern that was found is cut.
-    ``loose`` is for bounds: bevelled edges then take less than they really do, and flaws nothing
-    where some parts may lie on them."""
+    ``loose`` is for bounds: bevelled edges then take less than they really do, and parts that must
+    be clear keep off flaws by themselves, but not beside others that may lie on them; lengths are
+    less than those that parts have ``alone``, by their ids."""
 
-    def __init__(self, problem: CutProblem, *, loose: bool = False) -> None:
+    def __init__(
+        self, problem: CutProblem, *, loose: bool = False, alone: Mapping[str, int] | None = None
+    ) -> None:
         self.problem = problem
         self.order = problem.order
         self.loose = loose
@@ -78,19 +85,22 @@ class Ripping:
         strips: dict[StripSize, int] = {}
         wanted: dict[tuple[int, Shape], int] = {}
         room: dict[tuple[int, Shape], int] = {}
+        lone: dict[tuple[int, Shape], int] = {}
         for part in problem.parts:
             if any(_takes(piece, problem, part) for piece in problem.stock):
                 size = replace(strip_of(part), loose=loose)
                 strip = strips.setdefault(size, len(strips))
                 key = strip, problem.shape(part)
                 room[key] = part.room(problem.kerf)
+                by_itself = alone[part.id] if alone else room[key]
+                lone[key] = min(by_itself, lone.get(key, by_itself))
                 wanted[key] = wanted.get(key, 0) + part.quantity
         self.strips = tuple(strips)
         self.kerf = problem.kerf
         keys = sorted(wanted, key=lambda k: (k[0], -room[k], str(k[1])))
         unit = reduce(gcd, (room[key] for key in keys), 0) or 1
         self.unit = unit
-        self.items = tuple(Item(strip, shape, room[strip, shape] // unit) for strip, shape in keys)
+        self.items = tuple(Item(*key, room[key] // unit, lone[key] // unit) for key in keys)
         self.demand = tuple(wanted[key] for key in keys)
         self.item_of = {(self.strips[strip], shape): n for n, (strip, shape) in enumerate(keys)}
         self.sizes = self._weights()
@@ -154,6 +164,16 @@ class Ripping:
             piece = replace(piece, flaws=())  # any part may lie where some may
         return Particular.of(problem, piece, self.unit, allowed, clear)
 
+    def _sound(
+        self, problem: CutProblem, piece: StockPiece, allowed: tuple[bool, ...]
+    ) -> Particular | None:
+        """What parts that must be clear have of a piece where flaws hold no others back."""
+        clear = [item.shape.clear for item in self.items]
+        if not self.loose or not piece.flaws or all(clear):
+            return None
+        both = [one and other for one, other in zip(clear, allowed, strict=True)]
+        return Particular.of(problem, piece, self.unit, both, clear) if any(both) else None
+
     def _kind(
         self, problem: CutProblem, piece: StockPiece, allowed: tuple[bool, ...]
     ) -> Kind | None:
@@ -175,7 +195,8 @@ class Ripping:
         section = RipValues(board, problem.kerf, [self.strips[number] for number in usable], most)
         whole_length = self.order is Order.RIP_FIRST or not crossed
         particular = self._particular(problem, piece, allowed)
-        kind = Kind(capacity, section, usable, particular, whole_length)
+        sound = self._sound(problem, piece, allowed)
+        kind = Kind(capacity, section, usable, particular, whole_length, sound)
         held = any(kind.holds(number, item) for number, item in enumerate(self.items))
         return kind if held else None
 
@@ -185,11 +206,12 @@ class Ripping:
 
     def _told(self) -> list[object]:
         every: list[object] = [self.demand, self.sources, self.unit]
-        every += [(item.strip, item.size, item.shape.clear) for item in self.items]
+        every += [(item.strip, item.size, item.alone, item.shape.clear) for item in self.items]
         for kind in self.kinds:
             patterns = kind.section.patterns
             counts = None if patterns is None else {p.counts for p in patterns}
-            every.append((kind.capacity, kind.strips, kind.particular, counts, kind.one_segment))
+            plain = kind.capacity, kind.strips, kind.one_segment
+            every.append((*plain, kind.particular, kind.sound, counts))
         return every
 
     def _most_segments(self) -> int:

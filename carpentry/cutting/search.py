@@ -354,11 +354,14 @@ class _Search:
                 self.offer(packing)
         self.purchases.list_up_to(self.best)
         half = (monotonic() + self.deadline) / 2
-        if not self._ascend(half) and not self._is_near:
+        if self._ascend(half):
+            return self._result(proven=True)
+        if not self._is_near:
             self._probe((monotonic() + self.deadline) / 2)
-        if not self._ascend(self.deadline):
-            self._insist()
-            self._round(_WHOLE_NODES, 1.0)
+        if self._ascend(self.deadline):
+            return self._result(proven=True)
+        self._insist()
+        self._round(_WHOLE_NODES, 1.0)
         met = self.best.key(model)[1:] == (self.bound, self.fewest) and not any(self.best.missing)
         return self._result(proven=met)
 
@@ -409,14 +412,14 @@ class _Search:
         those that hold the parts are better, those that do not are refused with all that hold
         less."""
         low = self.bound
-        probed: set[Purchase | None] = {None}
+        probed: set[Purchase] = set()
         while self.tried < _MOST_PURCHASES and monotonic() < until:
             best = self.best.key(self.model)[1]
             if any(self.best.missing) or best - low <= best * _NEAR:
                 return
             middle = (low + best) // 2
             purchase = self.purchases.roomiest(middle)
-            if purchase in probed:
+            if purchase is None or purchase in probed:
                 low = middle
                 continue
             probed.add(purchase)

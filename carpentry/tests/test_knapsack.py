@@ -29,16 +29,15 @@ class GridKnapsackTest(TestCase):
             exact = Knapsack(sizes, demand, capacities).best_for(capacities, values, demand)
             for cells in (16, 256):
                 grid = GridKnapsack(sizes, capacities, cells)
-                asked = (grid.best_for, grid.tight_for)
-                for ask in asked:
-                    found = ask(capacities, values, demand)
+                for care in range(grid.most_care + 1):
+                    found = grid.best_for(capacities, values, demand, care)
                     for capacity, (most, _), (worth, pattern) in zip(
                         capacities, exact, found, strict=True
                     ):
                         self.assertGreaterEqual(worth, most, seed)
                         self.assertLessEqual(total(sizes, pattern), capacity)
                         self.assertTrue(all(n <= d for n, d in zip(pattern, demand, strict=True)))
-                        if ask == grid.tight_for:
+                        if care == grid.most_care:
                             self.assertEqual((worth, total(values, pattern)), (most, most), seed)
 
     def test_from_nothing_to_the_best(self) -> None:
