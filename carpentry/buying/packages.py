@@ -3,8 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
-from time import monotonic
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.linear import INFINITY, Outcome, Program
 from carpentry.cutting.model import Money
 from carpentry.errors import CarpentryError
@@ -70,7 +70,7 @@ def _least(rest: int, packages: Sequence[Package], most: Sequence[int]) -> tuple
     for package, limit in zip(packages, most, strict=True):
         cost = money.cost(package.price) * pieces + 1
         program.add_column(float(cost), [(0, float(package.holds))], float(limit), integer=True)
-    found = program.solve(monotonic() + _SECONDS)
+    found = program.solve(Clock(_SECONDS))
     counts = tuple(round(n) for n in found.columns)
     held = sum(p.holds * n for p, n in zip(packages, counts, strict=True))
     if found.outcome is not Outcome.SOLVED or held < rest:

@@ -7,7 +7,7 @@ Files are read by ``read_problem`` and written by ``plan_document``.
 from carpentry.cutting.check import check_plan
 from carpentry.cutting.cuts import Cut, Saw, SawnPiece
 from carpentry.cutting.near_miss import Cause, NearMiss, less_trim, near_misses
-from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Status, Unplaced
+from carpentry.cutting.plan import CutPlan, Ended, Layout, Leftover, PlacedPart, Status, Unplaced
 from carpentry.cutting.plan_file import plan_document, read_plan
 from carpentry.cutting.planner import Budget, Progress, first_plan, plan_cuts, steadied
 from carpentry.cutting.problem import (
@@ -31,6 +31,7 @@ __all__ = [
     "CutPart",
     "CutPlan",
     "CutProblem",
+    "Ended",
     "Extra",
     "Layout",
     "Leftover",

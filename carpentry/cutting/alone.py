@@ -2,9 +2,9 @@
 start that no ripped plan is dearer than."""
 
 from dataclasses import replace
-from time import monotonic
 
 from carpentry.cutting.adopting import adopted
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.holding import Holder
 from carpentry.cutting.model import Board, Packing
 from carpentry.cutting.problem import CutProblem
@@ -13,20 +13,20 @@ from carpentry.cutting.ripping import strip_of
 from carpentry.cutting.search import search
 
 
-def each_alone(problem: CutProblem, model: Ripped, seconds: float) -> Packing | None:
-    """The boards of every size's own plan together, each searched for its share of the time;
-    ``None`` where there is one size, or where limited stock gives parts up."""
+def each_alone(problem: CutProblem, model: Ripped, clock: Clock) -> Packing | None:
+    """The boards of every size's own plan together, each searched briefly; ``None`` where there is
+    one size, or where limited stock gives parts up."""
     if len(model.strips) < 2:
         return None
     boards: list[Board] = []
     left = {piece.id: piece.available for piece in problem.stock}
-    for strip in model.strips:
+    for number, strip in enumerate(model.strips):
         parts = tuple(part for part in problem.parts if strip_of(part) == strip)
         stock = tuple(replace(piece, available=left[piece.id]) for piece in problem.stock)
         alone = Ripped(replace(problem, parts=parts, stock=stock))
-        deadline = monotonic() + seconds / len(model.strips)
-        alone.list_loads(deadline)
-        packing = search(Holder(alone, deadline), lambda *_: None).packing
+        own = clock.part(1 / (len(model.strips) - number))
+        alone.list_loads(own)
+        packing = search(Holder(alone, own), lambda *_: None, briefly=True).packing
         if any(packing.missing):
             return None
         for board in packing.boards:

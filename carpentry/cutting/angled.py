@@ -3,10 +3,10 @@ turned, and neighbours whose ends run alike share a saw line. For few parts, as 
 load."""
 
 from collections.abc import Iterator, Sequence
-from time import monotonic
 
 import numpy as np
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.greedy import greedy
 from carpentry.cutting.linear import Outcome
 from carpentry.cutting.loads import (
@@ -26,7 +26,7 @@ from carpentry.ends import EndAngle, Ends, ways_to_lie
 Turned = tuple[int, Ends]  # an item and its ends as they lie
 
 
-def to_angled(problem: CutProblem, deadline: float) -> "Angled | None":
+def to_angled(problem: CutProblem, clock: Clock) -> "Angled | None":
     """The model, ``None`` where there are too many parts, boards with flaws, or time is up."""
     wanted = [part for part in problem.parts if _fits_some(problem, part)]
     demand: dict[Shape, int] = {}
@@ -35,7 +35,7 @@ def to_angled(problem: CutProblem, deadline: float) -> "Angled | None":
     if not can_be_listed(tuple(demand.values())) or any(piece.flaws for piece in problem.stock):
         return None
     try:
-        return Angled(problem, demand, deadline)
+        return Angled(problem, demand, clock)
     except TimeIsUp:
         return None
 
@@ -52,7 +52,7 @@ def _fits_some(problem: CutProblem, part: CutPart) -> bool:
 class Angled:
     """Answers what the search asks, from the loads of every board. Sizes in ticks."""
 
-    def __init__(self, problem: CutProblem, demand: dict[Shape, int], deadline: float) -> None:
+    def __init__(self, problem: CutProblem, demand: dict[Shape, int], clock: Clock) -> None:
         self.problem = problem
         self.money = Money.of([piece.price for piece in problem.stock])
         self.shapes = sorted(demand, key=lambda shape: (-shape.length, str(shape)))
@@ -62,7 +62,7 @@ class Angled:
         self._across = (example.thickness or 0, example.width or 0) if example else (0, 0)
         self.ways = [list(dict.fromkeys(ways_to_lie(shape.ends))) for shape in self.shapes]
         most = max(map(problem.sound_length, problem.stock), default=0)
-        self._by_end = self._shortest(most, deadline)
+        self._by_end = self._shortest(most, clock)
         kinds: dict[tuple[int, tuple[bool, ...]], int] = {}
         sources = []
         total = sum(self.demand)
@@ -83,7 +83,7 @@ class Angled:
         shared = self.problem.share_angled_cuts and after.degrees and after == before.flipped
         return saw - (after.reach(*self._across) if shared else 0)
 
-    def _shortest(self, most: int, deadline: float) -> dict[EndAngle, Lengths]:
+    def _shortest(self, most: int, clock: Clock) -> dict[EndAngle, Lengths]:
         """For each load and last end the shortest line, ``NEVER`` where it is longer than
         ``most``."""
         shape = tuple(d + 1 for d in self.demand)
@@ -102,7 +102,7 @@ class Angled:
                 to[item], of[item] = slice(1, None), slice(0, -1)
                 for left, right in ways:
                     for end in ends:
-                        if monotonic() > deadline:
+                        if clock.is_over:
                             raise TimeIsUp
                         longer = found[end][tuple(of)] + (self._gap(end, left) + self.sizes[item])
                         longer[longer > most] = NEVER
@@ -169,9 +169,9 @@ class Angled:
         return [found[kind] for kind in kinds]
 
     def pack(
-        self, kinds: Sequence[int], demand: Sequence[int], deadline: float, effort: int = 0
+        self, kinds: Sequence[int], demand: Sequence[int], clock: Clock, effort: int = 0
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
-        return self.loads.pack(kinds, demand, deadline)
+        return self.loads.pack(kinds, demand, clock)
 
     def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
         return self.loads.every(kind, demand, most)
@@ -179,5 +179,5 @@ class Angled:
     def quick(self, demand: Sequence[int], used: Sequence[int]) -> Packing:
         return greedy(self, demand, used, self.sizes)
 
-    def tries(self, values: Sequence[int], deadline: float) -> Iterator[Packing]:
+    def tries(self, values: Sequence[int], clock: Clock) -> Iterator[Packing]:
         return iter(())

@@ -8,8 +8,8 @@ import random
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from math import gcd
-from time import monotonic
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.linear import INFINITY, Outcome, Program
 from carpentry.cutting.model import Board, Model, Packing, Pattern
 
@@ -51,9 +51,9 @@ class Bin:
 class Holder:
     """Answers what purchases can hold. Keeps every pattern it has found."""
 
-    def __init__(self, model: Model, deadline: float) -> None:
+    def __init__(self, model: Model, clock: Clock) -> None:
         self.model = model
-        self.deadline = deadline
+        self.clock = clock
         self.kinds = [source.kind for source in model.sources]
         self._patterns: dict[int, dict[Pattern, None]] = {}
 
@@ -76,7 +76,7 @@ class Holder:
         chance = random.Random(len(self._patterns))
         kinds = [b.kind for b in bins]
         for _ in range(_WIDENINGS):
-            if monotonic() > self.deadline:
+            if self.clock.is_over:
                 return
             values = [round(size * chance.uniform(0.7, 1.3)) for size in self.model.sizes]
             some = [d if chance.random() < 0.7 else 0 for d in demand]
@@ -98,7 +98,7 @@ class Holder:
             return None
         for care in range(self.model.most_care + 1):
             for scale in _CAREFUL_SCALES if care else _CUT_SCALES:
-                if monotonic() > self.deadline:
+                if self.clock.is_over:
                     return None
                 value = [round(max(dual, 0.0) / top * scale) for dual in duals]
                 found = self.inequality(value, care)
@@ -143,8 +143,8 @@ class Relaxation:
         model = self.holder.model
         tops = [b.kind for b in self.bins]
         while True:
-            found = self.program.solve(self.holder.deadline)
-            if found.outcome is not Outcome.SOLVED or monotonic() > self.holder.deadline:
+            found = self.program.solve(self.holder.clock)
+            if found.outcome is not Outcome.SOLVED or self.holder.clock.is_over:
                 return None
             duals = found.duals[: self._items]
             if found.objective <= _EPSILON:
@@ -290,7 +290,7 @@ def whole_boards(
             entries = [(item, float(n)) for item, n in enumerate(pattern) if n]
             program.add_column(0.0, [*entries, (len(demand) + index, 1.0)], b.count, integer=True)
             columns.append((index, pattern))
-    found = program.solve(holder.deadline, nodes)
+    found = program.solve(holder.clock, nodes)
     if found.outcome is not Outcome.SOLVED:
         return found.outcome, ()
     boards: list[Board] = []
@@ -309,7 +309,7 @@ def whole_boards(
 
 
 def cheapest_of_found(
-    holder: Holder, scarce: Sequence[int], least: int, deadline: float, nodes: int
+    holder: Holder, scarce: Sequence[int], least: int, clock: Clock, nodes: int
 ) -> Packing | None:
     """An integer program over all sources and the patterns found so far: the least cost for the
     demand, whatever the purchase. The best that was found by then, or after so many nodes; one of
@@ -332,7 +332,7 @@ def cheapest_of_found(
     for item in scarce:
         upper = float(model.demand[item])
         program.add_column(10 * dearest + 10, [(item, 1.0)], upper, integer=True)
-    found = program.solve(deadline, nodes, least / divisor + 1e-6)
+    found = program.solve(clock, nodes, least / divisor + 1e-6)
     if not len(found.columns):
         return None
     left = list(model.demand)
@@ -353,8 +353,8 @@ def pack(
 ) -> tuple[Outcome, tuple[Board, ...]]:
     """Whole boards for a demand as the model itself packs them."""
     each = [b for b in bins for _ in range(b.count)]
-    until = monotonic() + (holder.deadline - monotonic()) * _PACKING_SHARE
-    outcome, held = holder.model.pack([b.kind for b in each], demand, until, effort)
+    clock = holder.clock.part(_PACKING_SHARE)
+    outcome, held = holder.model.pack([b.kind for b in each], demand, clock, effort)
     boards = zip(each, held, strict=False)
     return outcome, tuple(Board(b.source, load) for b, load in boards if any(load))
 

@@ -2,28 +2,25 @@
 or most length in leftovers that are worth keeping."""
 
 from collections.abc import Sequence
-from time import monotonic
 
 from carpentry.cutting.holding import Bin, Holder, Relaxation, dive
 from carpentry.cutting.line import Line
 from carpentry.cutting.model import Board, Packing
 from carpentry.cutting.problem import CutProblem
 
-_MOST_LEFTOVER_TRIES = 14
-_SECONDS = 0.4
+_MOST_TRIES, _FEW_TRIES, _MANY_ITEMS = 14, 5, 30
 
 
 def lengthen_leftover(problem: CutProblem, holder: Holder, line: Line, packing: Packing) -> Packing:
     """The same purchase with the best leftovers that a few tries find; ``holder`` is the one that
     ``line`` was searched with."""
-    holder.deadline = min(holder.deadline, monotonic() + _SECONDS)
     best = packing
     worth = _worth_keeping(problem, line, packing)
     demand = [d - m for d, m in zip(line.demand, packing.missing, strict=True)]
     counts = [0] * len(line.sources)
     for board in packing.boards:
         counts[board.source] += 1
-    tries = 0
+    tries, most = 0, _MOST_TRIES if len(line.sizes) <= _MANY_ITEMS else _FEW_TRIES
 
     def rest_of(board: Board) -> int:
         if line.sources[board.source].kind < 0:
@@ -37,7 +34,7 @@ def lengthen_leftover(problem: CutProblem, holder: Holder, line: Line, packing: 
     for source in (s for s in by_capacity if counts[s] and line.sources[s].kind >= 0):
         capacity = line.sources[source].kind
         low, high = longest, min(capacity - line.sizes[-1], total_rest)
-        while high > low and tries < _MOST_LEFTOVER_TRIES and monotonic() < holder.deadline:
+        while high > low and tries < most and not holder.clock.is_over:
             tries += 1
             wanted = high if tries == 1 else (low + high + 1) // 2
             boards = _with_rest(

@@ -11,6 +11,7 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property, partial, reduce
 from math import gcd
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.first_fit import best_first_fit
 from carpentry.cutting.knapsack import GridKnapsack
 from carpentry.cutting.linear import Outcome
@@ -160,7 +161,7 @@ class Line:
         ]
 
     def pack(
-        self, kinds: Sequence[int], demand: Sequence[int], deadline: float, effort: int = 0
+        self, kinds: Sequence[int], demand: Sequence[int], clock: Clock, effort: int = 0
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
         return Outcome.UNDECIDED, ()
 
@@ -179,7 +180,7 @@ class Line:
             return None
         return list(dict.fromkeys((*with_chain, *without)))
 
-    def tries(self, values: Sequence[int], deadline: float) -> Iterator[Packing]:
+    def tries(self, values: Sequence[int], clock: Clock) -> Iterator[Packing]:
         return iter(())  # the search finds boards on a line well enough
 
     def quick(self, demand: Sequence[int], used: Sequence[int]) -> Packing:

@@ -6,10 +6,11 @@ from dataclasses import dataclass
 from enum import Enum
 from functools import cache
 from pathlib import Path
-from time import monotonic
 
 import highspy
 import numpy as np
+
+from carpentry.cutting.clock import Clock
 
 INFINITY = highspy.kHighsInf
 
@@ -96,7 +97,7 @@ class Program:
 
     def solve(
         self,
-        deadline: float,
+        clock: Clock,
         nodes: int | None = None,
         target: float = -INFINITY,
         gap: float = 0.5,
@@ -104,7 +105,7 @@ class Program:
         """Solves as it stands. ``nodes`` limits the branching, which also ends where a solution is
         no worse than a ``target``, or no more than ``gap`` above the bound; the clock may only stop
         early."""
-        left = max(0.01, deadline - monotonic())
+        left = max(0.01, clock.left)
         self._highs.setOptionValue("time_limit", self._highs.getRunTime() + left)
         if self._integer:
             self._highs.setOptionValue("mip_rel_gap", 0.0)
@@ -117,6 +118,8 @@ class Program:
             return Solution(Outcome.IMPOSSIBLE)
         found, info = self._highs.getSolution(), self._highs.getInfo()
         objective = info.objective_function_value
+        if status == highspy.HighsModelStatus.kTimeLimit:
+            clock.ring()
         if status != highspy.HighsModelStatus.kOptimal:
             some = info.primal_solution_status == highspy.SolutionStatus.kSolutionStatusFeasible
             columns = found.col_value if self._integer and some else ()

@@ -5,16 +5,15 @@ a board holds it, and how short a board would do. What boards of a purchase hold
 from those arrays, so that a purchase is decided without any search.
 """
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from math import prod
-from time import monotonic
 from typing import TypeVar
 
 import numpy as np
 import numpy.typing as npt
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.linear import Outcome
 from carpentry.cutting.model import Board, Model, Packing, Pattern
 
@@ -28,12 +27,12 @@ _MOST_KEPT = 60
 _MOST_BOARDS = 60
 
 
-def roomiest(model: Model, loads: "Loads", packing: Packing, deadline: float) -> Packing:
+def roomiest(model: Model, loads: "Loads", packing: Packing, clock: Clock) -> Packing:
     """The same boards with as much length left on one of them as can be."""
     if any(packing.missing):
         return packing
     kinds = [model.sources[board.source].kind for board in packing.boards]
-    held = loads.longest_leftover(kinds, model.demand, deadline)
+    held = loads.longest_leftover(kinds, model.demand, clock)
     if held is None or not all(map(any, held)):
         return packing
     boards = (Board(board.source, load) for board, load in zip(packing.boards, held, strict=True))
@@ -41,7 +40,7 @@ def roomiest(model: Model, loads: "Loads", packing: Packing, deadline: float) ->
 
 
 class TimeIsUp(Exception):
-    """The deadline came before all loads were listed."""
+    """Time was up before all loads were listed."""
 
 
 def can_be_listed(demand: Sequence[int]) -> bool:
@@ -82,7 +81,7 @@ class Loads:
         return None if len(loads) > most else [tuple(map(int, load)) for load in loads]
 
     def pack(
-        self, kinds: Sequence[int], demand: Sequence[int], deadline: float
+        self, kinds: Sequence[int], demand: Sequence[int], clock: Clock
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
         """Whether boards of these kinds hold all of a demand, and what each of them holds then;
         undecided for very many boards."""
@@ -95,7 +94,7 @@ class Loads:
         halves = ordered[::2], ordered[1::2]
         try:
             one, other = (
-                self._all(tuple(kinds[n] for n in half), wanted, deadline) for half in halves
+                self._all(tuple(kinds[n] for n in half), wanted, clock) for half in halves
             )
         except TimeIsUp:
             return Outcome.UNDECIDED, ()
@@ -106,14 +105,14 @@ class Loads:
         for half, load in zip(halves, (hits[-1], np.array(wanted) - hits[-1]), strict=True):
             left = load
             for at in range(len(half) - 1, -1, -1):
-                before = self._all(tuple(kinds[n] for n in half[:at]), wanted, deadline)
+                before = self._all(tuple(kinds[n] for n in half[:at]), wanted, clock)
                 held = self._of_one(kinds[half[at]], left, before)
                 found[half[at]] = tuple(int(n) for n in held)
                 left = left - held
         return Outcome.SOLVED, tuple(found)
 
     def longest_leftover(
-        self, kinds: Sequence[int], demand: Sequence[int], deadline: float
+        self, kinds: Sequence[int], demand: Sequence[int], clock: Clock
     ) -> tuple[Pattern, ...] | None:
         """What each of these boards holds so that one of them has as much length left as can be;
         ``None`` where no plain board is among them, they are very many, or time is up."""
@@ -128,7 +127,7 @@ class Loads:
             others = list(kinds)
             others.remove(kind)
             try:
-                beside = self._all(tuple(sorted(others)), wanted, deadline)
+                beside = self._all(tuple(sorted(others)), wanted, clock)
             except TimeIsUp:
                 return None
             mine = shortest[tuple(slice(n + 1) for n in wanted)]
@@ -143,22 +142,22 @@ class Loads:
         others = list(kinds)
         at = others.index(kind)
         del others[at]
-        outcome, found = self.pack(others, [int(n) for n in load], deadline)
+        outcome, found = self.pack(others, [int(n) for n in load], clock)
         if outcome is not Outcome.SOLVED:
             return None
         last = tuple(int(d - n) for d, n in zip(wanted, load, strict=True))
         return *found[:at], last, *found[at:]
 
-    def _all(self, kinds: tuple[int, ...], wanted: tuple[int, ...], deadline: float) -> Bools:
+    def _all(self, kinds: tuple[int, ...], wanted: tuple[int, ...], clock: Clock) -> Bools:
         """Which loads (up to ``wanted``) boards of these kinds hold together."""
         if not kinds:
             nothing: Bools = np.zeros([n + 1 for n in wanted], dtype=np.bool_)
             nothing[(0,) * len(wanted)] = True
             return nothing
         if kinds not in self._together:
-            before = self._all(kinds[:-1], wanted, deadline)
+            before = self._all(kinds[:-1], wanted, clock)
             last = self.held[kinds[-1]].loads[tuple(slice(n + 1) for n in wanted)]
-            self._together[kinds] = both(before, last, deadline)
+            self._together[kinds] = both(before, last, clock)
         return self._together[kinds]
 
     def _of_one(self, kind: int, load: Ints, before: Bools) -> Ints:
@@ -169,11 +168,11 @@ class Loads:
         return found
 
 
-def both(one: Bools, other: Bools, deadline: float = math.inf) -> Bools:
+def both(one: Bools, other: Bools, clock: Clock) -> Bools:
     """The loads that fall into one that ``one`` and one that ``other`` holds."""
     every = np.zeros_like(one)
     for load in np.argwhere(fullest(other)):
-        if monotonic() > deadline:
+        if clock.is_over:
             raise TimeIsUp
         every[containing(load)] |= one[rest_of(load, one.shape)]
     return smaller_too(every, np.logical_or)

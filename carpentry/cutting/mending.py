@@ -5,9 +5,9 @@ import random
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from math import prod
-from time import monotonic
 
 from carpentry.cutting.adopting import adopted, given_over
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.holding import Holder
 from carpentry.cutting.model import Board, Packing
 from carpentry.cutting.problem import CutProblem
@@ -22,20 +22,20 @@ _MOST_IDLE = 60
 
 
 def better_packings(
-    problem: CutProblem, model: Ripped, packing: Packing, deadline: float
+    problem: CutProblem, model: Ripped, packing: Packing, clock: Clock
 ) -> Iterator[Packing]:
     """Packings, each better than the one before, for as long as there is time and exchanges
     help."""
     chance = random.Random(1)
     idle = 0
-    while monotonic() < deadline and idle < _MOST_IDLE:
+    while idle < _MOST_IDLE and not clock.is_over:
         idle += 1
         out = _some_boards(model, packing, chance)
         if len(out) < 2:
             continue
         kept = [board for n, board in enumerate(packing.boards) if n not in out]
         taken = [packing.boards[n] for n in out]
-        anew = _anew(problem, model, taken, kept, min(deadline, monotonic() + _SECONDS))
+        anew = _anew(problem, model, taken, kept, clock.within(_SECONDS))
         better = Packing((*kept, *anew), packing.missing)
         if better.key(model) < packing.key(model):
             packing, idle = better, 0
@@ -63,7 +63,7 @@ def _anew(
     model: Ripped,
     taken: Sequence[Board],
     kept: Sequence[Board],
-    deadline: float,
+    clock: Clock,
 ) -> list[Board]:
     """The cheapest boards for what some boards hold, beside those that are kept."""
     used = [model.sources[board.source].stock for board in kept]
@@ -80,10 +80,10 @@ def _anew(
         if count:
             parts.append(replace(examples[key], id=str(number), quantity=count))
     some = Ripped(replace(problem, parts=tuple(parts), stock=stock))
-    if not some.list_loads(deadline):
+    if not some.list_loads(clock):
         return list(taken)
     start = Packing(
         tuple(given_over(some, model, board) for board in taken), tuple(0 for _ in some.demand)
     )
-    found = search(Holder(some, deadline), lambda *_: None, start).packing
+    found = search(Holder(some, clock), lambda *_: None, start).packing
     return list(taken) if found == start else [adopted(model, some, b) for b in found.boards]

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from typing import Protocol
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.linear import Outcome
 
 Pattern = tuple[int, ...]
@@ -55,7 +56,7 @@ class Model(Protocol):
         worth that is closer to what a pattern has."""
 
     def pack(
-        self, kinds: Sequence[int], demand: Sequence[int], deadline: float, effort: int = 0
+        self, kinds: Sequence[int], demand: Sequence[int], clock: Clock, effort: int = 0
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
         """Whether pieces of these kinds hold all of a demand, and what each holds; undecided where
         the model has no way of its own to tell."""
@@ -67,7 +68,7 @@ class Model(Protocol):
         """A packing of a demand at once, without any proof, when ``used`` pieces of each source are
         gone."""
 
-    def tries(self, values: Sequence[int], deadline: float) -> "Iterator[Packing]":
+    def tries(self, values: Sequence[int], clock: Clock) -> "Iterator[Packing]":
         """Packings made with some care, guided by what items are worth."""
 
 

@@ -11,6 +11,7 @@ from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.linear import INFINITY, Outcome, Program
 from carpentry.cutting.model import Pattern
 from carpentry.cutting.patterns import maximal_patterns
@@ -74,9 +75,9 @@ class Nested:
             self._carry({length: self.strips[strip, length] for length in self.lengths})
         self.filled = [self._fill(one) for one in self.fillings]
 
-    def solve(self, deadline: float, effort: int) -> tuple[Outcome, tuple[Pattern, ...]]:
+    def solve(self, clock: Clock, effort: int) -> tuple[Outcome, tuple[Pattern, ...]]:
         """Whether the boards hold it, and what each of them holds then."""
-        found = self.program.solve(deadline, _NODES * 4**effort)
+        found = self.program.solve(clock, _NODES * 4**effort)
         if found.outcome is Outcome.IMPOSSIBLE and not self.is_whole:
             return Outcome.UNDECIDED, ()
         if found.outcome is not Outcome.SOLVED:

@@ -19,6 +19,15 @@ class Status(StrEnum):
     INCOMPLETE = "incomplete"
 
 
+class Ended(StrEnum):
+    """What ended the search: a proof, its budget of steps, or the clock. Only the clock can make it
+    end otherwise the next time."""
+
+    PROOF = "proof"
+    STEPS = "steps"
+    CLOCK = "clock"
+
+
 @dataclass(frozen=True)
 class PlacedPart:
     """A part on a board as it is sawn, from ``start`` to ``end`` in ticks from the board's marked
@@ -79,7 +88,7 @@ class CutPlan:
     ``optimal`` means that price and number of pieces are proven least among plans of the allowed
     cuts; otherwise ``bound`` is a price below which no such plan that places as many parts exists.
     ``rip_set_ups`` is how many a board had at the most in what was looked at; ``None`` for no such
-    limit.
+    limit. ``ended`` says what ended the search; ``None`` where that is not known.
     """
 
     status: Status
@@ -88,6 +97,7 @@ class CutPlan:
     layouts: tuple[Layout, ...]
     unplaced: tuple[Unplaced, ...]
     rip_set_ups: int | None = None
+    ended: Ended | None = None
 
     @property
     def pieces_of_stock(self) -> int:

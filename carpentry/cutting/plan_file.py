@@ -3,7 +3,16 @@
 from decimal import Decimal
 
 from carpentry.cutting.cuts import Cut, Saw, SawnPiece
-from carpentry.cutting.plan import CutPlan, Layout, Leftover, PlacedPart, Span, Status, Unplaced
+from carpentry.cutting.plan import (
+    CutPlan,
+    Ended,
+    Layout,
+    Leftover,
+    PlacedPart,
+    Span,
+    Status,
+    Unplaced,
+)
 from carpentry.document import Json
 from carpentry.edges import Edges, read_edges
 from carpentry.ends import EndAngle, Ends, is_angled, read_angle
@@ -52,6 +61,8 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
     }
     if plan.rip_set_ups is not None:
         document["rip_set_ups"] = plan.rip_set_ups
+    if plan.ended is not None:
+        document["ended"] = plan.ended
     if seconds is not None:
         document["seconds"] = round(seconds, 3)
     return document
@@ -141,4 +152,5 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
         ),
         tuple(Unplaced(u["part"], u["quantity"], u["reason"]) for u in document["unplaced"]),
         document.get("rip_set_ups"),
+        Ended(document["ended"]) if "ended" in document else None,
     )

@@ -5,12 +5,12 @@ from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from decimal import Decimal
-from time import monotonic
 
 from carpentry.cutting.alone import each_alone
 from carpentry.cutting.angled import Angled, to_angled
 from carpentry.cutting.arrange import arrange_angled, arrange_line, arrange_ripped
 from carpentry.cutting.check import check_plan
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.holding import Holder
 from carpentry.cutting.leftover import lengthen_leftover
 from carpentry.cutting.line import Line, to_line
@@ -18,7 +18,7 @@ from carpentry.cutting.loads import roomiest
 from carpentry.cutting.mending import better_packings
 from carpentry.cutting.model import Packing
 from carpentry.cutting.particular import sound_stretches
-from carpentry.cutting.plan import CutPlan, Layout, Status, Unplaced
+from carpentry.cutting.plan import CutPlan, Ended, Layout, Status, Unplaced
 from carpentry.cutting.problem import NO_LIMITS, CutPart, CutProblem, Order, StockPiece
 from carpentry.cutting.relaxed import (
     AnyModel,
@@ -68,8 +68,8 @@ def plan_cuts(
     budget = budget or Budget()
     if problem.owned_first and any(not piece.price for piece in problem.stock):
         return _plan_owned_first(problem, budget, progress)
-    deadline = monotonic() + budget.seconds
-    model = _model(problem, deadline - budget.seconds * (1 - _LIST_SHARE))
+    clock = Clock(budget.seconds)
+    model = _model(problem, clock.part(_LIST_SHARE))
     roomy = leaves_something_out(problem, model)
     loose = relaxed(problem) if roomy else None
     roomy = roomy and not is_no_looser(loose, model)
@@ -80,23 +80,31 @@ def plan_cuts(
             progress(_checked(problem, model, packing, proven=False, bound=known))
 
     if isinstance(model, Ripped):
-        until = deadline - (budget.seconds * _BOUND_SHARE if roomy else 0)
-        found = _search_ripped(problem, model, until, report)
+        part = clock.part(1 - _BOUND_SHARE) if roomy else clock
+        found = _search_ripped(problem, model, part, report)
         packing = found.packing
         if found.proven and model.loads:
-            packing = roomiest(model, model.loads, packing, until)
+            packing = roomiest(model, model.loads, packing, part)
     elif isinstance(model, Angled):
-        found = search(Holder(model, deadline), report)
-        packing = roomiest(model, model.loads, found.packing, deadline)
+        found = search(Holder(model, clock), report)
+        packing = roomiest(model, model.loads, found.packing, clock)
     else:
-        holder = Holder(model, deadline)
+        holder = Holder(model, clock)
         found = search(holder, report)
         packing = found.packing
         if found.proven:
             packing = lengthen_leftover(problem, holder, model, found.packing)
     if roomy:
-        found = _bounded(problem, found, loose, model, max(deadline, monotonic() + 0.2))
-    return _checked(problem, model, packing, proven=found.proven, bound=found.bound)
+        found = _bounded(problem, found, loose, model, clock)
+    plan = _checked(problem, model, packing, proven=found.proven, bound=found.bound)
+    return replace(plan, ended=_ended(plan, clock))
+
+
+def _ended(plan: CutPlan, clock: Clock) -> Ended:
+    """What ended a search."""
+    if clock.has_rung:
+        return Ended.CLOCK
+    return Ended.PROOF if plan.status is Status.OPTIMAL else Ended.STEPS
 
 
 def _bounded(
@@ -104,7 +112,7 @@ def _bounded(
     found: SearchResult,
     loose: Line | Ripped | None,
     model: AnyModel,
-    deadline: float,
+    clock: Clock,
 ) -> SearchResult:
     """What is really proven of a plan whose model leaves some ways to save out."""
     least_wood = 0 if any(found.packing.missing) else model.money.cost(cost_of_wood(problem))
@@ -112,8 +120,8 @@ def _bounded(
     if loose is None:
         return unproven
     if isinstance(loose, Ripped):
-        loose.list_loads(deadline)
-    least = search(Holder(loose, deadline), lambda *_: None)
+        loose.list_loads(clock)
+    least = search(Holder(loose, clock), lambda *_: None)
     if sum(least.packing.missing) != sum(found.packing.missing):
         return unproven
     return unproven.with_bound(max(least.bound, least_wood), least.fewest, model)
@@ -146,7 +154,9 @@ def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | 
         second.unplaced,
     )
     check_plan(problem, plan)
-    return plan
+    by_clock = Ended.CLOCK in (cheapest.ended, first.ended, second.ended)
+    by_itself = Ended.PROOF if plan.status is Status.OPTIMAL else Ended.STEPS
+    return replace(plan, ended=Ended.CLOCK if by_clock else by_itself)
 
 
 def steadied(
@@ -157,10 +167,12 @@ def steadied(
     taken as they come."""
     if problem.owned_first:
         return plan
-    kept = keep_boards(problem, plan, before, _rest_planned, monotonic() + seconds)
+    clock = Clock(seconds)
+    kept = keep_boards(problem, plan, before, _rest_planned, clock)
+    ended = Ended.CLOCK if clock.has_rung else plan.ended
     if kept is None:
-        return plan
-    steady = replace(plan, layouts=kept, unplaced=_unplaced(problem, kept))
+        return replace(plan, ended=ended)
+    steady = replace(plan, layouts=kept, unplaced=_unplaced(problem, kept), ended=ended)
     try:
         check_plan(problem, steady)
     except PlanCheckError:
@@ -169,38 +181,36 @@ def steadied(
     return steady
 
 
-def _rest_planned(problem: CutProblem, seconds: float) -> CutPlan:
+def _rest_planned(problem: CutProblem, clock: Clock) -> CutPlan:
     """A plan that is as cheap as may be, without its bound and without care for leftovers."""
-    deadline = monotonic() + seconds
-    model = _model(problem, deadline)
+    model = _model(problem, clock)
     if isinstance(model, Ripped):
-        model.list_loads(deadline)
-    found = search(Holder(model, deadline), lambda *_: None)
+        model.list_loads(clock)
+    found = search(Holder(model, clock), lambda *_: None)
     return _checked(problem, model, found.packing, proven=False, bound=0)
 
 
 def _search_ripped(
     problem: CutProblem,
     model: Ripped,
-    deadline: float,
+    clock: Clock,
     report: Callable[[Packing, int], None],
 ) -> SearchResult:
     """The search over purchases, with every load listed where they are few, and never dearer than
     each size ripped alone."""
     report(model.quick(model.demand, [0] * len(model.sources)), 0)
-    seconds = deadline - monotonic()
-    listed = model.list_loads(deadline - seconds * (1 - _LIST_SHARE))
-    start = None if listed else each_alone(problem, model, seconds * _ALONE_SHARE)
-    model.deadline = deadline - seconds * _MENDING_SHARE
-    found = search(Holder(model, model.deadline), report, start)
+    listed = model.list_loads(clock.part(_LIST_SHARE))
+    start = None if listed else each_alone(problem, model, clock.part(_ALONE_SHARE))
+    model.clock = clock.part(1 - _MENDING_SHARE)
+    found = search(Holder(model, model.clock), report, start)
     if found.proven or any(found.packing.missing):
         return found
     packing = found.packing
     if listed:
-        alone = each_alone(problem, model, deadline - monotonic())
+        alone = each_alone(problem, model, clock)
         packing = min((alone or packing, packing), key=lambda one: one.key(model))
     found = found.with_packing(packing, model)
-    for better in better_packings(problem, model, packing, deadline):
+    for better in better_packings(problem, model, packing, clock):
         found = found.with_packing(better, model)
         report(better, found.bound)
         if found.proven:
@@ -215,11 +225,11 @@ def first_plan(problem: CutProblem) -> CutPlan:
     return _checked(problem, model, packing, proven=False, bound=0)
 
 
-def _model(problem: CutProblem, deadline: float) -> AnyModel:
+def _model(problem: CutProblem, clock: Clock) -> AnyModel:
     if problem.is_ripped:
         return Ripped(problem)
     angled = any(is_angled(part.ends) for part in problem.parts)
-    return (angled and to_angled(problem, deadline)) or to_line(problem)
+    return (angled and to_angled(problem, clock)) or to_line(problem)
 
 
 def _checked(

@@ -1,12 +1,11 @@
 """The model of a cut problem with ripping: what one board can hold when it is crosscut into
 segments, each segment is ripped, and each strip is crosscut again."""
 
-import math
 import random
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
-from time import monotonic
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.greedy import greedy
 from carpentry.cutting.linear import Outcome
 from carpentry.cutting.model import Board, Packing, Pattern
@@ -23,21 +22,21 @@ _MENDING_TRIES = 30
 
 
 class Ripped(Ripping):
-    """Answers what the search asks. After ``deadline`` bounds are no longer made tight."""
+    """Answers what the search asks. When the ``clock`` has rung bounds are no longer made tight."""
 
     def __init__(
         self, problem: CutProblem, *, loose: bool = False, alone: Mapping[str, int] | None = None
     ) -> None:
         super().__init__(problem, loose=loose, alone=alone)
-        self.deadline = math.inf
+        self.clock = Clock()
         self.loads: RippedLoads | None = None
         nothing = [0.0] * len(self.items)
         self._lowered = [nothing] * len(self.kinds)  # shares of values, where boards last had them
 
-    def list_loads(self, deadline: float) -> bool:
+    def list_loads(self, clock: Clock) -> bool:
         """Lists what every kind of board can hold, where that can be done by then; whether it is
         done."""
-        self.loads = list_loads(self, deadline)
+        self.loads = list_loads(self, clock)
         return self.loads is not None
 
     @property
@@ -53,12 +52,12 @@ class Ripped(Ripping):
         return self.loads.every(kind, demand, most) if self.loads else None
 
     def pack(
-        self, kinds: Sequence[int], demand: Sequence[int], deadline: float, effort: int = 0
+        self, kinds: Sequence[int], demand: Sequence[int], clock: Clock, effort: int = 0
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
         if self.loads:
-            return self.loads.pack(kinds, demand, deadline)
+            return self.loads.pack(kinds, demand, clock)
         try:
-            return Nested(self, kinds, demand).solve(deadline, effort)
+            return Nested(self, kinds, demand).solve(clock, effort)
         except TooLarge:
             return Outcome.UNDECIDED, ()
 
@@ -119,7 +118,7 @@ class Ripped(Ripping):
         kept = lowered
         best_worth, best_pattern, best_value = -1, tuple(0 for _ in values), -1
         for step in range(_TIGHT_STEPS):
-            if step and monotonic() > self.deadline:
+            if step and self.clock.is_over:
                 break
             rest = [v - low for v, low in zip(values, lowered, strict=True)]
             pricing = Pricing(self, rest, demand)
@@ -146,7 +145,7 @@ class Ripped(Ripping):
         self._lowered[kind] = [low / v if v else 0.0 for v, low in shares]
         return max(best_worth, best_value), best_pattern
 
-    def tries(self, values: Sequence[int], deadline: float) -> Iterator[Packing]:
+    def tries(self, values: Sequence[int], clock: Clock) -> Iterator[Packing]:
         """Greedy packings by values drawn around ``values`` and sizes, then the best of them with
         two or three boards at a time packed anew. None where every purchase is decided anyway."""
         if self.loads:
@@ -155,7 +154,7 @@ class Ripped(Ripping):
         nothing = [0] * len(self.sources)
         best: Packing | None = None
         for number in range(_GREEDY_TRIES + _MENDING_TRIES):
-            if monotonic() > deadline:
+            if clock.is_over:
                 return
             base = values if number % 2 else self.sizes
             drawn = [max(1, round(v * chance.uniform(0.6, 1.4))) for v in base]

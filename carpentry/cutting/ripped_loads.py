@@ -3,10 +3,10 @@ one segment more, until nothing gets shorter."""
 
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
-from time import monotonic
 
 import numpy as np
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.cross_section import RipPattern
 from carpentry.cutting.loads import (
     NEVER,
@@ -30,14 +30,14 @@ from carpentry.cutting.problem import Order
 from carpentry.cutting.ripping import Kind, Ripping, Segment
 
 
-def list_loads(ripping: Ripping, deadline: float) -> "RippedLoads | None":
+def list_loads(ripping: Ripping, clock: Clock) -> "RippedLoads | None":
     """The loads of all kinds of boards; ``None`` where they are too many, or time is up."""
     if not can_be_listed(ripping.demand):
         return None
     if any(kind.section.patterns is None for kind in ripping.kinds):
         return None
     try:
-        return RippedLoads(ripping, deadline)
+        return RippedLoads(ripping, clock)
     except TimeIsUp:
         return None
 
@@ -45,7 +45,7 @@ def list_loads(ripping: Ripping, deadline: float) -> "RippedLoads | None":
 class RippedLoads(Loads):
     """What boards of each kind hold, and how they are cut for it."""
 
-    def __init__(self, ripping: Ripping, deadline: float) -> None:
+    def __init__(self, ripping: Ripping, clock: Clock) -> None:
         self.demand = np.array(ripping.demand, dtype=np.int64)
         self.kinds = ripping.kinds
         self.items = ripping.items
@@ -56,43 +56,45 @@ class RippedLoads(Loads):
             if alike not in sections:
                 same = [one for one in ripping.kinds if one.strips == kind.strips]
                 capacity = max(one.capacity for one in same)
-                sections[alike] = _Section(ripping, kind, capacity, deadline)
+                sections[alike] = _Section(ripping, kind, capacity, clock)
             self.sections.append(sections[alike])
-        super().__init__([self._of_kind(number) for number in range(len(self.kinds))])
+        super().__init__([self._of_kind(number, clock) for number in range(len(self.kinds))])
 
-    def _of_kind(self, kind: int) -> Held:
+    def _of_kind(self, kind: int, clock: Clock) -> Held:
         """The loads that one board holds: in all its length, or in the runs of one of its ways."""
         particular, capacity = self.kinds[kind].particular, self.kinds[kind].capacity
         section = self.sections[kind]
-        sound = self._sound(kind)
+        sound = self._sound(kind, clock)
         if particular is None:
             shortest = None if section.rip_first else section.shortest[-1]
             held = section.within(capacity) & self._short_enough(capacity) & sound
             return Held(held, capacity, shortest)
-        ways = [self._in_runs(kind, particular, way) for way in particular.ways]
+        ways = [self._in_runs(kind, particular, way, clock) for way in particular.ways]
         return Held(np.logical_or.reduce([way[-1] for way in ways]) & sound, capacity)
 
-    def _sound(self, kind: int) -> Bools:
+    def _sound(self, kind: int, clock: Clock) -> Bools:
         """Which loads of the parts that must be clear the sound runs of a board hold by themselves,
         whatever else is beside them."""
         sound = self.kinds[kind].sound
         if sound is None:
             return np.ones([1] * len(self.demand), dtype=np.bool_)
         (runs,) = sound.ways
-        alone = self._in_runs(kind, sound, runs)[-1]
+        alone = self._in_runs(kind, sound, runs, clock)[-1]
         return alone[tuple(slice(None) if clear else slice(1) for clear in sound.clear)]
 
     def _short_enough(self, capacity: int) -> Bools:
         """The loads without items that are too long by themselves."""
         return self._without([item.alone > capacity for item in self.items])
 
-    def _in_runs(self, kind: int, particular: Particular, way: tuple[Run, ...]) -> list[Bools]:
+    def _in_runs(
+        self, kind: int, particular: Particular, way: tuple[Run, ...], clock: Clock
+    ) -> list[Bools]:
         """What the first run of a way holds, what the first two hold, and so on, up to all of
         them."""
         found: list[Bools] = []
         for run in way:
             inside = self.sections[kind].within(run.capacity) & self._may(particular, run)
-            found.append(both(found[-1], inside) if found else inside)
+            found.append(both(found[-1], inside, clock) if found else inside)
         return found
 
     def _may(self, particular: Particular, run: Run) -> Bools:
@@ -119,7 +121,7 @@ class RippedLoads(Loads):
         left = np.array(load)
         if particular is None:
             return tuple(section.segments(left, self.kinds[kind].capacity))
-        ways = ((way, self._in_runs(kind, particular, way)) for way in particular.ways)
+        ways = ((way, self._in_runs(kind, particular, way, Clock())) for way in particular.ways)
         way, held = next(one for one in ways if one[1][-1][tuple(left)])
         found: list[Segment] = []
         for number in range(len(way) - 1, -1, -1):
@@ -139,7 +141,7 @@ class _Section:
     """Boards of one section: the shortest length for every load, in one segment, in two, and so
     on."""
 
-    def __init__(self, ripping: Ripping, kind: Kind, capacity: int, deadline: float) -> None:
+    def __init__(self, ripping: Ripping, kind: Kind, capacity: int, clock: Clock) -> None:
         self.patterns = kind.section.patterns or []
         self.rip_first = kind.one_segment
         most = np.array([pattern.counts for pattern in self.patterns]).max(axis=0, initial=0)
@@ -152,14 +154,14 @@ class _Section:
         nothing = [i for i in range(self.items) if ripping.items[i].strip not in kind.strips]
         inside = tuple(slice(1) if i in nothing else slice(None) for i in range(self.items))
         for pattern in self.patterns:
-            if monotonic() > deadline:
+            if clock.is_over:
                 raise TimeIsUp
             np.minimum(single[inside], self._in_one(pattern), out=single[inside])
         self.shortest = [single]
         self.single = np.argwhere(worth_cutting(single, capacity // 2))
         self.lengths = single[tuple(self.single.T)]
         if not self.rip_first:
-            self._lengthen(capacity, deadline)
+            self._lengthen(capacity, clock)
 
     def within(self, capacity: int) -> Bools:
         """The loads for which so much length is enough."""
@@ -174,7 +176,7 @@ class _Section:
             longest = np.maximum(longest, strip.along(count, self.items))
         return longest
 
-    def _lengthen(self, capacity: int, deadline: float) -> None:
+    def _lengthen(self, capacity: int, clock: Clock) -> None:
         """One segment more, the shortest of them, until nothing gets shorter."""
         while True:
             before = self.shortest[-1]
@@ -183,7 +185,7 @@ class _Section:
             for load, length in zip(self.single, self.lengths, strict=True):
                 if length > most:
                     continue
-                if monotonic() > deadline:
+                if clock.is_over:
                     raise TimeIsUp
                 at = longer[containing(load)]
                 np.minimum(at, before[rest_of(load, before.shape)] + length, out=at)

@@ -9,11 +9,11 @@ import random
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from math import ceil, gcd
-from time import monotonic
 
 import numpy as np
 import numpy.typing as npt
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.holding import (
     Bin,
     Holder,
@@ -31,7 +31,7 @@ from carpentry.cutting.model import Board, Model, Packing
 _PRICING_SHARE = 0.5  # of the time that is left
 _QUICK_SHARE, _FEW_NODES = 0.06, 100  # of a first rounding
 _WHOLE_NODES = 5_000
-_MOST_PURCHASES = 400
+_MOST_PURCHASES, _FEW_PURCHASES = 400, 6
 _MOST_ATTEMPTS = 400
 _PURCHASE_NODES = 50_000
 _NEAR = 0.01  # how near to the bound a plan is not probed any more
@@ -90,9 +90,9 @@ def _scarce_items(model: Model) -> list[int]:
 class _Purchases:
     """The cheapest purchase that satisfies everything known so far."""
 
-    def __init__(self, model: Model, deadline: float) -> None:
+    def __init__(self, model: Model, clock: Clock) -> None:
         self.model = model
-        self.deadline = deadline
+        self.clock = clock
         self.scarce = _scarce_items(model)
         self.inequalities: list[Inequality] = []
         self.refused: list[Purchase] = []
@@ -153,15 +153,13 @@ class _Purchases:
             return self._listed.cheapest(self.inequalities, self.refused)
         most_missing = 0
         if self.scarce:
-            found = self._program([0] * len(model.sources), None).solve(
-                self.deadline, _PURCHASE_NODES
-            )
+            found = self._program([0] * len(model.sources), None).solve(self.clock, _PURCHASE_NODES)
             if found.outcome is not Outcome.SOLVED:
                 return None
             most_missing = round(found.objective)
         divisor = gcd(*(source.cost for source in model.sources)) or 1
         costs = [source.cost // divisor for source in model.sources]
-        found = self._program(costs, most_missing).solve(self.deadline, _PURCHASE_NODES)
+        found = self._program(costs, most_missing).solve(self.clock, _PURCHASE_NODES)
         self.least_cost = divisor * max(0, ceil(found.bound - 1e-6)) if found.bound > 0 else 0
         if found.outcome is not Outcome.SOLVED:
             return None
@@ -171,7 +169,7 @@ class _Purchases:
         fewest = self._program([1] * len(model.sources), most_missing)
         spent = [(s, float(cost)) for s, cost in enumerate(costs) if cost]
         fewest.add_row(-INFINITY, float(cheapest.key(model)[1] // divisor), spent)
-        found = fewest.solve(self.deadline, _PURCHASE_NODES)
+        found = fewest.solve(self.clock, _PURCHASE_NODES)
         if found.outcome is not Outcome.SOLVED:
             return None
         return self._purchase(found.columns)
@@ -194,7 +192,7 @@ class _Purchases:
         divisor = gcd(*(source.cost for source in model.sources)) or 1
         spent = [(s, source.cost / divisor) for s, source in enumerate(model.sources)]
         program.add_row(0.0, cost / divisor, [(s, c) for s, c in spent if c])
-        found = program.solve(self.deadline, _FEW_NODES, gap=0.01)
+        found = program.solve(self.clock, _FEW_NODES, gap=0.01)
         return self._purchase(found.columns) if len(found.columns) else None
 
     def _purchase(self, columns: Sequence[float]) -> Purchase | None:
@@ -302,10 +300,10 @@ def _item_prices(holder: Holder, start: Packing) -> list[int] | None:
         add(board.source, board.pattern)
     scale = 10**7
     prices: list[int] | None = None
-    until = monotonic() + (holder.deadline - monotonic()) * _PRICING_SHARE
+    clock = holder.clock.part(_PRICING_SHARE)
     while True:
-        found = program.solve(until)
-        if found.outcome is not Outcome.SOLVED or monotonic() > until:
+        found = program.solve(clock)
+        if found.outcome is not Outcome.SOLVED or clock.is_over:
             return prices
         duals = found.duals[:items]
         peak = max(duals, default=0.0)
@@ -321,12 +319,12 @@ def _item_prices(holder: Holder, start: Packing) -> list[int] | None:
 
 class _Search:
     def __init__(self, holder: Holder, report: Report, start: Packing | None) -> None:
-        model, deadline = holder.model, holder.deadline
+        model, clock = holder.model, holder.clock
         self.model = model
         self.report = report
-        self.deadline = deadline
+        self.clock = clock
         self.holder = holder
-        self.purchases = _Purchases(model, deadline)
+        self.purchases = _Purchases(model, clock)
         quick = model.quick(model.demand, [0] * len(model.sources))
         starts = (quick, start) if start else (quick,)
         self.best = min(starts, key=lambda packing: packing.key(model))
@@ -335,14 +333,16 @@ class _Search:
         self.reached = (0, 0, 0)  # below which all purchases were tried
         self.undecided: list[Purchase] = []
         self.tried = 0
+        self.most_tried = _MOST_PURCHASES
 
     def offer(self, packing: Packing) -> None:
         if packing.key(self.model) < self.best.key(self.model):
             self.best = packing
             self.report(self.best, self.bound)
 
-    def run(self) -> SearchResult:
+    def run(self, *, briefly: bool) -> SearchResult:
         model = self.model
+        self.most_tried = _FEW_PURCHASES if briefly else _MOST_PURCHASES
         self.purchases.inequalities.append(self.holder.inequality(model.sizes))
         self.report(self.best, 0)
         prices = _item_prices(self.holder, self.best)
@@ -350,18 +350,18 @@ class _Search:
             if not self.purchases.scarce:
                 self.purchases.inequalities.append(self.holder.inequality(prices, model.most_care))
             self._round(_FEW_NODES, _QUICK_SHARE)
-            for packing in model.tries(prices, (monotonic() + self.deadline) / 2):
+            for packing in model.tries(prices, self.clock.part(0.5)):
                 self.offer(packing)
         self.purchases.list_up_to(self.best)
-        half = (monotonic() + self.deadline) / 2
-        if self._ascend(half):
+        if self._ascend(self.clock.part(0.5)):
             return self._result(proven=True)
-        if not self._is_near:
-            self._probe((monotonic() + self.deadline) / 2)
-        if self._ascend(self.deadline):
-            return self._result(proven=True)
-        self._insist()
-        self._round(_WHOLE_NODES, 1.0)
+        if not briefly:
+            if not self._is_near:
+                self._probe(self.clock.part(0.5))
+            if self._ascend(self.clock):
+                return self._result(proven=True)
+            self._insist()
+            self._round(_WHOLE_NODES, 1.0)
         met = self.best.key(model)[1:] == (self.bound, self.fewest) and not any(self.best.missing)
         return self._result(proven=met)
 
@@ -371,11 +371,11 @@ class _Search:
         cost = self.best.key(self.model)[1]
         return any(self.best.missing) or cost - self.bound <= cost * _NEAR
 
-    def _ascend(self, until: float) -> bool:
+    def _ascend(self, clock: Clock) -> bool:
         """Tries the purchases that nothing known speaks against, the cheapest first, and sets aside
         those that cannot be decided; whether the best one is found."""
         model = self.model
-        while self.tried < _MOST_PURCHASES and monotonic() < until:
+        while self.tried < self.most_tried and not clock.is_over:
             purchase = self.purchases.cheapest()
             if purchase is None:
                 known = not self.purchases.scarce and not any(self.best.missing)
@@ -407,13 +407,13 @@ class _Search:
         if missing >= sum(self.best.missing) and (cost, pieces) > (self.bound, self.fewest):
             self.bound, self.fewest = cost, pieces
 
-    def _probe(self, until: float) -> None:
+    def _probe(self, clock: Clock) -> None:
         """Tries roomy purchases half way between the bound and the best, where these are far apart:
         those that hold the parts are better, those that do not are refused with all that hold
         less."""
         low = self.bound
         probed: set[Purchase] = set()
-        while self.tried < _MOST_PURCHASES and monotonic() < until:
+        while self.tried < self.most_tried and not clock.is_over:
             best = self.best.key(self.model)[1]
             if any(self.best.missing) or best - low <= best * _NEAR:
                 return
@@ -433,7 +433,7 @@ class _Search:
         for attempt in range(_MOST_ATTEMPTS):
             best = self.best.key(self.model)
             self.undecided = [p for p in self.undecided if p.key(self.model) < best]
-            if not self.undecided or monotonic() > self.deadline:
+            if not self.undecided or self.clock.is_over:
                 break
             at = 0 if attempt % 3 else attempt // 3 % len(self.undecided)
             purchase = self.undecided[at]
@@ -458,8 +458,8 @@ class _Search:
             least = self.purchases.least_cost
         if not any(self.best.missing) and self.best.key(self.model)[1] <= least:
             return
-        until = monotonic() + (self.deadline - monotonic()) * share
-        whole = cheapest_of_found(self.holder, self.purchases.scarce, least, until, nodes)
+        clock = self.clock.part(share)
+        whole = cheapest_of_found(self.holder, self.purchases.scarce, least, clock, nodes)
         if whole:
             self._complete(whole.boards, whole.missing, tuple(0 for _ in whole.missing))
 
@@ -512,16 +512,18 @@ class _Search:
         self.offer(Packing((*boards, *rest.boards), given_up))
 
 
-def search(holder: Holder, report: Report, start: Packing | None = None) -> SearchResult:
+def search(
+    holder: Holder, report: Report, start: Packing | None = None, *, briefly: bool = False
+) -> SearchResult:
     """The least (parts given up, cost, pieces) for what a holder's model wants, never more than
-    those of ``start``.
+    those of ``start``; ``briefly`` only the first few purchases are tried.
 
     ``report`` is told every better packing with the bound proven so far.
     """
     model = holder.model
     if not model.sources or not model.sizes:
         return SearchResult(Packing((), model.demand), True, 0)
-    result = _Search(holder, report, start).run()
+    result = _Search(holder, report, start).run(briefly=briefly)
     if result.proven:
         report(result.packing, result.bound)
     return result

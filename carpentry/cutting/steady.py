@@ -3,26 +3,25 @@
 from collections import Counter
 from collections.abc import Callable, Iterable
 from dataclasses import replace
-from time import monotonic
 
 from carpentry.cutting.arrange import put_together
 from carpentry.cutting.check import layout_faults
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.plan import CutPlan, Layout
 from carpentry.cutting.problem import CutProblem
 from carpentry.cutting.sawing import with_cuts
 
 _MOST_TRIES = 12
 
-Replan = Callable[[CutProblem, float], CutPlan]
+Replan = Callable[[CutProblem, Clock], CutPlan]
 Alike = tuple[str, tuple[str, ...]]  # a board's stock and its parts, in whatever order
 
 
 def keep_boards(
-    problem: CutProblem, plan: CutPlan, before: CutPlan, replan: Replan, deadline: float
+    problem: CutProblem, plan: CutPlan, before: CutPlan, replan: Replan, clock: Clock
 ) -> tuple[Layout, ...] | None:
     """Boards that cost what ``plan`` does, with more of those of ``before``, which stay just as
-    they were; ``None`` where a few tries find none. ``replan`` plans the rest in so many
-    seconds."""
+    they were; ``None`` where a few tries find none. ``replan`` plans the rest until time is up."""
     known = _still_good(problem, before)
     now = Counter(map(_alike, _singly(plan.layouts)))
     others = _beyond(now, known)
@@ -32,15 +31,21 @@ def keep_boards(
     every = [known, *_by_kind(others)][:_MOST_TRIES]
     best: tuple[Layout, ...] | None = None
     for number, more in enumerate(every):
-        if monotonic() > deadline:
+        if clock.is_over:
             break
         wanted = more if number == 0 else [*kept, *more]
-        found = _around(problem, wanted, plan, replan, deadline)
-        if found is not None:
+        found = _around(problem, wanted, plan, replan, clock)
+        if found is not None and _kept(found, before) > _kept(best or plan.layouts, before):
             best, kept = found, wanted
             if number == 0:
                 break
     return best
+
+
+def _kept(layouts: Iterable[Layout], before: CutPlan) -> int:
+    """How many boards are as they were."""
+    boards = (Counter(map(_alike, _singly(some))) for some in (layouts, before.layouts))
+    return (next(boards) & next(boards)).total()
 
 
 def _alike(board: Layout) -> Alike:
@@ -94,7 +99,7 @@ def _still_good(problem: CutProblem, before: CutPlan) -> list[Layout]:
 
 
 def _around(
-    problem: CutProblem, kept: list[Layout], plan: CutPlan, replan: Replan, deadline: float
+    problem: CutProblem, kept: list[Layout], plan: CutPlan, replan: Replan, clock: Clock
 ) -> tuple[Layout, ...] | None:
     """The kept boards and the cheapest for the rest, when they cost what a plan does and are no
     more."""
@@ -118,7 +123,7 @@ def _around(
         piece.available is not None and piece.available < used[piece.id] for piece in problem.stock
     ):
         return None
-    layouts = replan(rest, deadline - monotonic()).layouts if rest.parts else ()
+    layouts = replan(rest, clock).layouts if rest.parts else ()
     together = [*kept, *_singly(layouts)]
     price = {piece.id: piece.price for piece in problem.stock}
     placed = sum(len(board.parts) for board in together)

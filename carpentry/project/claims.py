@@ -1,11 +1,12 @@
 """What was proven of a purchase, in words, with everything that the proof leaves aside."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 
 from carpentry.buying import write_money
-from carpentry.cutting import CutPlan, Order, Status
+from carpentry.cutting import CutPlan, Ended, Order, Status
+from carpentry.ends import is_angled
 from carpentry.length import write_length
 from carpentry.project.material import Material
 from carpentry.project.settings import RackUse, Settings
@@ -76,7 +77,8 @@ def _priced(priced: Sequence[CutPlan], currency: str, source: str) -> tuple[bool
     dearer = sum((plan.price - plan.bound for plan in priced), Decimal(0))
     if dearer:
         money = write_money(dearer, currency)
-        return False, f"At most {money} above the least", f"bound proven for {source}"
+        said = f"bound proven for {source}{_out_of_time(priced)}"
+        return False, f"At most {money} above the least", said
     said = f"proven for {source}"
     if not all(plan.status is Status.OPTIMAL for plan in priced):
         said += "; that no fewer boards would do is not proven"
@@ -93,13 +95,20 @@ def _partly_priced(
     return False, f"{without} of {bought} boards {have} no price", f"{of_rest}, {said}"
 
 
+def _out_of_time(plans: Iterable[CutPlan]) -> str:
+    """Whether the clock ended a search, so that a cheaper plan may be found with more time."""
+    ended = any(plan.ended is Ended.CLOCK and plan.price != plan.bound for plan in plans)
+    return ", the time ran out" if ended else ""
+
+
 def _without_prices(planned: Planned, settings: Settings) -> tuple[bool, str, str]:
     if any(plan.price != plan.bound for m, plan in planned if m.ripped):
         return False, "A plan, not proven least", "no prices"
     longer = int(sum((plan.price - plan.bound for _, plan in planned), Decimal(0)))
     if longer:
         written = write_length(longer, settings.notation).text
-        return False, f"At most {written} longer than the least", "bound proven, no prices"
+        said = f"bound proven, no prices{_out_of_time(plan for _, plan in planned)}"
+        return False, f"At most {written} longer than the least", said
     return True, "No shorter purchase exists", "proven for standard lengths, no prices"
 
 
@@ -117,6 +126,12 @@ def limits_of(material: Material, plan: CutPlan, settings: Settings) -> Iterator
         yield _ORDERS[settings.order]
         if plan.rip_set_ups:
             yield f"up to {plan.rip_set_ups} rip set-ups a board"
+        bevelled = [named.id for named in material.parts if is_angled(named.part.edges)]
+        if (
+            len({section.thickness for section in map(material.sections.get, bevelled) if section})
+            > 1
+        ):
+            yield "bevels ripped on pieces as thick as the part"
         if material.apart:
             yield "boards that are not ripped planned apart"
     if not all(part.square_ended for part in parts):

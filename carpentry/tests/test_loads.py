@@ -5,10 +5,10 @@ import random
 from collections import Counter
 from dataclasses import replace
 from decimal import Decimal
-from time import monotonic
 from unittest import TestCase
 
 from carpentry.cutting import Budget, CutPart, CutProblem, Order, Status, StockPiece, plan_cuts
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.holding import Bin, Holder, whole_boards
 from carpentry.cutting.linear import Outcome
 from carpentry.cutting.mending import better_packings
@@ -21,7 +21,7 @@ from carpentry.tests.problems import rip_size, ticks
 
 
 def listed(model: Ripped) -> RippedLoads:
-    assert model.list_loads(monotonic() + 60)
+    assert model.list_loads(Clock(60))
     assert model.loads is not None
     return model.loads
 
@@ -81,7 +81,7 @@ class LoadsTest(TestCase):
             model = Ripped(rip_size(seed, kinds=(3, 6), parts=(6, 16)))
             loads = listed(model)
             every = [list(map(tuple, rows.tolist())) for rows in loads.fullest]
-            holder = Holder(model, monotonic() + 60)
+            holder = Holder(model, Clock(60))
             start = Counter(
                 b.source for b in model.quick(model.demand, [0] * len(model.sources)).boards
             )
@@ -97,7 +97,7 @@ class LoadsTest(TestCase):
                 patterns = [every[b.kind] for b in bins]
                 by_solver, _ = whole_boards(holder, bins, model.demand, patterns, 50_000)
                 kinds = [b.kind for b in bins for _ in range(b.count)]
-                outcome, packed = loads.pack(kinds, model.demand, monotonic() + 60)
+                outcome, packed = loads.pack(kinds, model.demand, Clock(60))
                 self.assertEqual(outcome, by_solver, (seed, counts))
                 decided[outcome] += 1
                 if outcome is Outcome.SOLVED:
@@ -107,13 +107,13 @@ class LoadsTest(TestCase):
 
     def test_what_is_too_much_to_list_is_planned_all_the_same(self) -> None:
         given = rip_size(100, kinds=(10, 16), parts=(100, 150))
-        self.assertFalse(Ripped(given).list_loads(monotonic() + 60))
+        self.assertFalse(Ripped(given).list_loads(Clock(60)))
         plan = plan_cuts(given, Budget(3.0))
         self.assertEqual(plan.unplaced, ())
         self.assertLess(plan.bound, plan.price)
 
     def test_a_late_listing_is_given_up(self) -> None:
-        self.assertFalse(Ripped(rip_size(0)).list_loads(monotonic()))
+        self.assertFalse(Ripped(rip_size(0)).list_loads(Clock(0)))
 
 
 class MendingTest(TestCase):
@@ -122,7 +122,7 @@ class MendingTest(TestCase):
         model = Ripped(given)
         packing = model.quick(model.demand, [0] * len(model.sources))
         last = packing.key(model)
-        for better in better_packings(given, model, packing, monotonic() + 6):
+        for better in better_packings(given, model, packing, Clock(6)):
             self.assertLess(better.key(model), last)
             self.assertEqual(self.held(better), model.demand)
             last = better.key(model)

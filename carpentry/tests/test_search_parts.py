@@ -5,12 +5,12 @@ import random
 from collections.abc import Sequence
 from dataclasses import replace
 from decimal import Decimal
-from time import monotonic
 from unittest import TestCase
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from carpentry.cutting.clock import Clock
 from carpentry.cutting.first_fit import best_first_fit, first_fit, orders
 from carpentry.cutting.holding import (
     Bin,
@@ -154,7 +154,7 @@ class ProgramTest(TestCase):
         program = Program([(4.0, INFINITY)])
         program.add_column(3.0, [(0, 1.0)])
         program.add_column(5.0, [(0, 2.0)])
-        found = program.solve(monotonic() + LATER)
+        found = program.solve(Clock(LATER))
         self.assertEqual(found.outcome, Outcome.SOLVED)
         self.assertAlmostEqual(found.objective, 10.0)
         self.assertAlmostEqual(found.duals[0], 2.5)
@@ -162,23 +162,23 @@ class ProgramTest(TestCase):
     def test_whole_numbers(self) -> None:
         program = Program([(3.0, INFINITY)])
         program.add_column(5.0, [(0, 2.0)], integer=True)
-        found = program.solve(monotonic() + LATER)
+        found = program.solve(Clock(LATER))
         self.assertEqual(round(found.columns[0]), 2)
 
     def test_what_cannot_be(self) -> None:
         program = Program([(3.0, INFINITY)])
         program.add_column(5.0, [(0, 2.0)], 1.0)
-        self.assertEqual(program.solve(monotonic() + LATER).outcome, Outcome.IMPOSSIBLE)
+        self.assertEqual(program.solve(Clock(LATER)).outcome, Outcome.IMPOSSIBLE)
 
     def test_bounds_change_between_solves(self) -> None:
         program = Program([(2.0, INFINITY)])
         cheap = program.add_column(1.0, [(0, 1.0)])
         program.add_column(9.0, [(0, 1.0)])
-        self.assertAlmostEqual(program.solve(monotonic() + LATER).objective, 2.0)
+        self.assertAlmostEqual(program.solve(Clock(LATER)).objective, 2.0)
         program.bound_column(cheap, 0.0)
-        self.assertAlmostEqual(program.solve(monotonic() + LATER).objective, 18.0)
+        self.assertAlmostEqual(program.solve(Clock(LATER)).objective, 18.0)
         program.bound_row(0, 1.0, INFINITY)
-        self.assertAlmostEqual(program.solve(monotonic() + LATER).objective, 9.0)
+        self.assertAlmostEqual(program.solve(Clock(LATER)).objective, 9.0)
 
 
 class FirstFitTest(TestCase):
@@ -209,7 +209,7 @@ class FirstFitTest(TestCase):
 
 class HoldingTest(TestCase):
     def holder(self, line: Line) -> Holder:
-        return Holder(line, monotonic() + LATER)
+        return Holder(line, Clock(LATER))
 
     def test_bins_that_hold_everything(self) -> None:
         line = line_of([6, 4], [3, 3], [(10, 1, 9)])
@@ -256,7 +256,7 @@ class SearchTest(TestCase):
     def found(self, line: Line) -> tuple[tuple[int, int, int], bool, int]:
         told: list[tuple[int, int, int]] = []
         result = search(
-            Holder(line, monotonic() + LATER),
+            Holder(line, Clock(LATER)),
             lambda packing, bound: told.append(packing.key(line)),
         )
         self.assertEqual(told, sorted(told, reverse=True))
@@ -286,7 +286,7 @@ class SearchTest(TestCase):
 
     def test_a_deadline_that_has_passed(self) -> None:
         line = to_line(home_size(3))
-        result = search(Holder(line, monotonic() - 1), lambda packing, bound: None)
+        result = search(Holder(line, Clock(-1)), lambda packing, bound: None)
         self.assertFalse(result.proven)
         self.assertLessEqual(result.bound, result.packing.key(line)[1])
 
