@@ -362,12 +362,8 @@ def pack(
 def pack_whole(
     holder: Holder, bins: Sequence[Bin], demand: Sequence[int]
 ) -> tuple[Outcome, tuple[Board, ...]]:
-    """Whole boards for bins that hold the demand in fractions: as the model itself packs them, else
-    over the patterns found so far, then over every maximal pattern, which decides the question when
-    they are few enough."""
-    outcome, boards = pack(holder, bins, demand, 0)
-    if outcome is not Outcome.UNDECIDED:
-        return outcome, boards
+    """Whole boards for bins that hold the demand in fractions: over the patterns found so far, then
+    over every maximal pattern, which decides the question when they are few enough."""
     for widened in (False, True):
         if widened:
             holder.widen(bins, demand)

@@ -13,6 +13,7 @@ import numpy as np
 from carpentry.cutting.clock import Clock
 
 INFINITY = highspy.kHighsInf
+_LARGE = 1_500  # columns, from which on presolving takes longer than it saves
 
 
 @cache
@@ -108,6 +109,8 @@ class Program:
         left = max(0.01, clock.left)
         self._highs.setOptionValue("time_limit", self._highs.getRunTime() + left)
         if self._integer:
+            large = self.column_count > _LARGE
+            self._highs.setOptionValue("presolve", "off" if large else "choose")
             self._highs.setOptionValue("mip_rel_gap", 0.0)
             self._highs.setOptionValue("mip_abs_gap", gap)
             self._highs.setOptionValue("objective_target", target)

@@ -21,7 +21,7 @@ from carpentry.cutting.ripping import Kind, Ripping, Segment
 _NODES = 500
 _MOST_FILLINGS = 2_500
 _MOST_COLUMNS = 25_000
-_MOST_WAYS = 4_000  # to crosscut the boards of a kind
+_MOST_WAYS = 1_000  # to crosscut a board into any number of segments
 
 
 class TooLarge(Exception):
@@ -46,9 +46,7 @@ class _Section:
 
 
 class Nested:
-    """One question: do boards of these ``kinds`` hold all of a ``demand``? Raises ``TooLarge``.
-
-    Where boards can be crosscut in very many ways only simple ones are tried."""
+    """One question: do boards of these ``kinds`` hold all of a ``demand``? Raises ``TooLarge``."""
 
     def __init__(self, ripping: Ripping, kinds: Sequence[int], demand: Sequence[int]) -> None:
         self.ripping = ripping
@@ -56,7 +54,6 @@ class Nested:
         self.demand = demand
         self.count = Counter(kinds)
         self.program = Program([])
-        self.is_whole = True  # whether every way to cut a board is there
         self.sections = self._sections()
         self.fillings = list(self._fillings())
         self.lengths = sorted({one.length for one in self.fillings})
@@ -67,6 +64,7 @@ class Nested:
             for length in self.lengths
         }
         self.ways: list[tuple[int, int, tuple[int, ...]]] = []  # column, kind, places
+        self.places: list[tuple[int, int, int, int]] = []  # column, kind, board of it, length
         self.ripped: list[tuple[int, int, int, int]] = []  # column, section, length, pattern
         for number, section in enumerate(self.sections):
             self._crosscut(section)
@@ -78,8 +76,6 @@ class Nested:
     def solve(self, clock: Clock, effort: int) -> tuple[Outcome, tuple[Pattern, ...]]:
         """Whether the boards hold it, and what each of them holds then."""
         found = self.program.solve(clock, _NODES * 4**effort)
-        if found.outcome is Outcome.IMPOSSIBLE and not self.is_whole:
-            return Outcome.UNDECIDED, ()
         if found.outcome is not Outcome.SOLVED:
             return found.outcome, ()
         return self._laid([round(n) for n in found.columns])
@@ -151,26 +147,43 @@ class Nested:
         """The ways to crosscut each kind of board into places for segments."""
         section.rows = {length: self._row() for length in self.lengths}
         for number in section.kinds:
+            ways = self._divisions(self._kind(number))
+            if ways is None:
+                self._crosscut_each(section, number)
+                continue
             count = float(self.count[number])
             boards = self.program.add_row(-INFINITY, count, [])
-            for places in self._places(self._kind(number)):
+            for places in ways:
                 entries = [(section.rows[place], float(n)) for place, n in Counter(places).items()]
                 column = self._column([(boards, 1.0), *entries], count)
                 self.ways.append((column, number, places))
         self._carry(section.rows)
 
-    def _places(self, kind: Kind) -> Iterator[tuple[int, ...]]:
+    def _crosscut_each(self, section: _Section, number: int) -> None:
+        """The places of every board of a kind by itself, as many of any length as it has room
+        for."""
+        capacity = self._kind(number).capacity
+        for board in range(self.count[number]):
+            room = self.program.add_row(-INFINITY, float(capacity), [])
+            for length in self.lengths:
+                if length <= capacity:
+                    entries = [(room, float(length)), (section.rows[length], 1.0)]
+                    column = self._column(entries, float(capacity // length))
+                    self.places.append((column, number, board, length))
+
+    def _divisions(self, kind: Kind) -> list[tuple[int, ...]] | None:
+        """Every way to crosscut a board, as its places; ``None`` for very many."""
         lengths = [length for length in self.lengths if length <= kind.capacity]
         if self.ripping.order is Order.CROSSCUT_FIRST:
             sizes = lengths[::-1]
             times = [kind.capacity // size for size in sizes]
             patterns = maximal_patterns(sizes, times, kind.capacity, _MOST_WAYS)
-            self.is_whole &= patterns is not None
-            for pattern in patterns or _simple_patterns(sizes, kind.capacity):
-                yield tuple(s for s, n in zip(sizes, pattern, strict=True) for _ in range(n))
-        else:
-            segments = 1 if kind.one_segment else self.ripping.most_segments
-            yield from _divided(lengths, kind.capacity, kind.capacity, segments)
+            return patterns and [
+                tuple(s for s, n in zip(sizes, pattern, strict=True) for _ in range(n))
+                for pattern in patterns
+            ]
+        segments = 1 if kind.one_segment else self.ripping.most_segments
+        return list(_divided(lengths, kind.capacity, kind.capacity, segments))
 
     def _rip(self, number: int, section: _Section) -> None:
         """The ways to rip segments of each length at which a filling ends; strips that are too
@@ -201,6 +214,12 @@ class Nested:
         crosscut: dict[int, list[tuple[int, ...]]] = {}
         for column, kind, places in self.ways:
             crosscut.setdefault(kind, []).extend([places] * times[column])
+        for kind, count in self.count.items():
+            of_kind = [one for one in self.places if one[1] == kind]
+            for board in range(count if of_kind else 0):
+                mine = [(col, length) for col, _, of, length in of_kind if of == board]
+                places = tuple(length for col, length in mine for _ in range(times[col]))
+                crosscut.setdefault(kind, []).append(places)
         boards = [crosscut[kind].pop() if crosscut[kind] else () for kind in self.kinds]
         fillings = self._waiting(times)
         cut: dict[int, list[Segment]] = {}
@@ -311,18 +330,3 @@ def _divided(
         for length in lengths[:fits]:
             for others in _divided(lengths, left - length, length, segments - 1):
                 yield (length, *others)
-
-
-def _simple_patterns(sizes: Sequence[int], capacity: int) -> Iterator[Pattern]:
-    """Patterns of any number of one size, any number of a smaller one, and then the largest that
-    fit, each as often as it does."""
-    for first, longest in enumerate(sizes):
-        for n in range(1, capacity // longest + 1):
-            rest = capacity - n * longest
-            for second in range(first + 1, len(sizes) + 1):
-                counts = [0] * len(sizes)
-                counts[first], left = n, rest
-                for at in range(second, len(sizes)):
-                    counts[at] = left // sizes[at]
-                    left -= counts[at] * sizes[at]
-                yield tuple(counts)

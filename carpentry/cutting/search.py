@@ -486,16 +486,21 @@ class _Search:
             if broken:
                 self.purchases.inequalities.append(broken)
                 return Outcome.IMPOSSIBLE
-        else:
+        outcome, boards = pack(self.holder, bins, demand, 0)
+        if outcome is not Outcome.UNDECIDED:
+            return self._settled(purchase, outcome, boards)
+        if uncovered == 0:
             ended = dive(relaxation, values)
             if ended.is_complete:
                 self.offer(Packing(ended.boards, purchase.missing))
                 return Outcome.SOLVED
             self._complete(ended.boards, ended.residual, purchase.missing)
-        outcome, boards = pack_whole(self.holder, bins, demand)
+        return self._settled(purchase, *pack_whole(self.holder, bins, demand))
+
+    def _settled(self, purchase: Purchase, outcome: Outcome, boards: tuple[Board, ...]) -> Outcome:
+        """Keeps what packing a purchase came to."""
         if outcome is Outcome.SOLVED:
             self.offer(Packing(boards, purchase.missing))
-            return outcome
         if outcome is Outcome.IMPOSSIBLE:
             self.purchases.refused.append(purchase)
         return outcome
