@@ -101,12 +101,15 @@ def _bins(sizes: list[int], bin_size: int) -> CutProblem:
 
 
 def bin_packing() -> None:
-    """Falkenauer's classes (1996): uniform ones of 20 to 100 in 150, triplets in 1000."""
+    """Generated in the way of Falkenauer's classes (1996): uniform ones of 20 to 100 in 150,
+    triplets in 1000."""
     for count in (120, 250, 500):
         chance = random.Random(count)
         sizes = [chance.randint(20, 100) for _ in range(count)]
         plan, seconds = timed(_bins(sizes, 150))
-        report(f"uniform bin packing u{count}", plan.status.value, f"{seconds:.2f} s of CPU")
+        report(
+            f"generated uniform bins, {count} items", plan.status.value, f"{seconds:.2f} s of CPU"
+        )
     for count in (60, 120, 249, 501):
         chance = random.Random(count)
         sizes = []
@@ -116,7 +119,7 @@ def bin_packing() -> None:
                 sizes += [large_one, middle, 1000 - large_one - middle]
         plan, seconds = timed(_bins(sizes, 1000), Budget(10.0))
         report(
-            f"triplets t{count}, known least {count // 3}",
+            f"generated triplets, {count} items, known least {count // 3}",
             plan.status.value,
             f"{plan.pieces_of_stock} bins, gap {gap(plan):.2f} %",
             f"{seconds:.2f} s of CPU",

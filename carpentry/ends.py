@@ -40,11 +40,15 @@ class EndAngle:
 
     def reach(self, thickness: int, width: int) -> int:
         """Ticks along the board between long and short point, rounded up: size × tan θ."""
+        if not self.degrees:
+            return 0
         across = thickness if self.bevel else width
         return math.ceil(across * math.tan(math.radians(abs(self.degrees))) - 1e-6)
 
     def saw(self, kerf: int) -> int:
         """Ticks that a saw line takes along the board, rounded up: kerf ÷ cos θ."""
+        if not self.degrees:
+            return kerf
         return math.ceil(kerf / math.cos(math.radians(abs(self.degrees))) - 1e-6)
 
     @property

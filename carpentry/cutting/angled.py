@@ -161,12 +161,18 @@ class Angled:
         return bool(self.loads.held[self.sources[source].kind].loads[one])
 
     most_care = 0  # exact already
+    is_quick = True
 
     def best_for(
         self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int], care: int = 0
     ) -> list[tuple[int, Pattern]]:
         found = {kind: self.loads.best(kind, values, demand) for kind in dict.fromkeys(kinds)}
         return [found[kind] for kind in kinds]
+
+    def others_for(
+        self, kind: int, values: Sequence[int], demand: Sequence[int]
+    ) -> Iterator[Pattern]:
+        return iter(())
 
     def pack(
         self, kinds: Sequence[int], demand: Sequence[int], clock: Clock, effort: int = 0

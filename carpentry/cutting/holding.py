@@ -6,23 +6,22 @@ the dual prices give an inequality on purchases that any complete plan must sati
 
 import random
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from math import gcd
 
 from carpentry.cutting.clock import Clock
 from carpentry.cutting.linear import INFINITY, Outcome, Program
-from carpentry.cutting.model import Board, Model, Packing, Pattern
+from carpentry.cutting.model import Board, Model, Packing, Pattern, worth_of
 
-_VALUE_SCALE = 10**7
-_EPSILON = 1e-7
+EPSILON = 1e-7
 _CUT_SCALES = (1, 12, 60, 840, 10_080, 100_000)
-_CAREFUL_SCALES = (60, 10_080)
+_CAREFUL_SCALES = (60, 10_080, 400_000)
 _MOST_PATTERNS = 6_000
 _FEW_NODES = 200
 _WIDENINGS = 24
 _MANY_NODES = 20_000
 _PACKING_SHARE = 0.3  # of the time that is left
-_LAST_BOARDS = (4, 6, 8, 12)
+_MOST_OTHERS, _MOST_REMEMBERED = 16, 4  # in one round of pricing, and of a kind for each item
 
 
 @dataclass(frozen=True)
@@ -70,6 +69,22 @@ class Holder:
         """Keeps a pattern for later programs."""
         self._patterns.setdefault(kind, {})[pattern] = None
 
+    def keep_best(self, values: Sequence[int]) -> None:
+        """Forgets all patterns of a kind but those that are worth most: more of them make programs
+        slower, not better."""
+        most = _MOST_REMEMBERED * len(values)
+        for kind, patterns in self._patterns.items():
+            best = sorted(patterns, key=lambda one: -worth_of(values, one))[:most]
+            self._patterns[kind] = dict.fromkeys(best)
+
+    def best_others(
+        self, kind: int, values: Sequence[int], demand: Sequence[int], least: float
+    ) -> list[Pattern]:
+        """Other good patterns of a kind, that are worth more than ``least``."""
+        others = dict.fromkeys(self.model.others_for(kind, values, demand))
+        worths = sorted((-worth_of(values, one), one) for one in others)
+        return [one for negative, one in worths[:_MOST_OTHERS] if -negative > least]
+
     def widen(self, bins: Sequence["Bin"], demand: Sequence[int]) -> None:
         """Finds patterns beside those that prices asked for: the best by values drawn at random,
         always the same, over a part of the demand."""
@@ -89,189 +104,21 @@ class Holder:
         return tuple(self._patterns.get(kind, ()))
 
     def broken_inequality(
-        self, duals: Sequence[float], counts: Sequence[int], missing: Sequence[int]
+        self, duals: Sequence[float], counts: Sequence[int], missing: Sequence[int], care: int
     ) -> Inequality | None:
         """An inequality from dual prices that the purchase breaks, with numbers as small as they
         can be, or ``None``."""
         top = max(duals, default=0.0)
-        if top <= _EPSILON:
+        if top <= EPSILON:
             return None
-        for care in range(self.model.most_care + 1):
-            for scale in _CAREFUL_SCALES if care else _CUT_SCALES:
-                if self.clock.is_over:
-                    return None
-                value = [round(max(dual, 0.0) / top * scale) for dual in duals]
-                found = self.inequality(value, care)
-                if not found.is_met(counts, missing):
-                    return found
-        return None
-
-
-class Relaxation:
-    """The linear program "cover the demand from these bins", solved by column generation.
-
-    Minimises what is left uncovered, by size; zero means that the bins hold everything if boards
-    could be mixed in fractions.
-    """
-
-    def __init__(self, holder: Holder, bins: Sequence[Bin], demand: Sequence[int]) -> None:
-        self.holder = holder
-        self.bins = [b for b in bins if b.count]
-        self.residual = list(demand)
-        self.counts = [b.count for b in self.bins]
-        self.columns: list[tuple[int, Pattern] | None] = []
-        items = len(holder.model.sizes)
-        rows = [(float(d), INFINITY) for d in demand] + [(-INFINITY, float(n)) for n in self.counts]
-        self.program = Program(rows)
-        longest = max(holder.model.sizes)
-        for item, size in enumerate(holder.model.sizes):
-            self.program.add_column(size / longest, [(item, 1.0)])
-            self.columns.append(None)
-        self._items = items
-        for index, b in enumerate(self.bins):
-            for pattern in holder.remembered(b.kind):
-                self._add(index, pattern)
-
-    def _add(self, index: int, pattern: Pattern) -> None:
-        entries = [(item, float(n)) for item, n in enumerate(pattern) if n]
-        self.program.add_column(0.0, [*entries, (self._items + index, 1.0)])
-        self.columns.append((index, pattern))
-
-    def solve(self) -> tuple[float, Sequence[float], Sequence[float]] | None:
-        """What is uncovered (in largest parts), column values and item duals; ``None`` when time is
-        up. Stops as soon as the duals prove that the bins cannot hold everything."""
-        model = self.holder.model
-        tops = [b.kind for b in self.bins]
-        while True:
-            found = self.program.solve(self.holder.clock)
-            if found.outcome is not Outcome.SOLVED or self.holder.clock.is_over:
+        for scale in _CAREFUL_SCALES if care else _CUT_SCALES:
+            if self.clock.is_over:
                 return None
-            duals = found.duals[: self._items]
-            if found.objective <= _EPSILON:
-                return 0.0, found.columns, duals
-            values = [max(0, int(dual * _VALUE_SCALE)) for dual in duals]
-            wanted = sum(v * d for v, d in zip(values, self.residual, strict=True))
-            for care in range(model.most_care + 1):
-                best = model.best_for(tops, values, self.residual, care)
-                held = sum(worth * n for (worth, _), n in zip(best, self.counts, strict=True))
-                if held < wanted:
-                    return found.objective, found.columns, duals
-                if self._improve([pattern for _, pattern in best], values, found.duals):
-                    break
-            else:
-                return found.objective, found.columns, duals
-
-    def _improve(
-        self, patterns: Sequence[Pattern], values: Sequence[int], duals: Sequence[float]
-    ) -> bool:
-        """Adds those patterns, one per bin, that are worth more than their bin's price."""
-        improved = False
-        for index, pattern in enumerate(patterns):
-            price = -duals[self._items + index]
-            worth = sum(v * n for v, n in zip(values, pattern, strict=True))
-            if worth / _VALUE_SCALE > price + 1e-6:
-                self.holder.remember(self.bins[index].kind, pattern)
-                self._add(index, pattern)
-                improved = True
-        return improved
-
-    def fix(self, column: int, times: int) -> list[Board]:
-        """Takes ``times`` boards of a column for good and shrinks what remains to be covered."""
-        taken = self.columns[column]
-        assert taken is not None
-        index, pattern = taken
-        for item, n in enumerate(pattern):
-            if n:
-                self.residual[item] -= n * times
-                self.program.bound_row(item, float(max(0, self.residual[item])), INFINITY)
-        self.counts[index] -= times
-        self.program.bound_row(self._items + index, -INFINITY, float(self.counts[index]))
-        for number, other in enumerate(self.columns):
-            if other and any(n > r for n, r in zip(other[1], self.residual, strict=True)):
-                self.program.bound_column(number, 0.0)
-        return [Board(self.bins[index].source, pattern)] * times
-
-    def most_times(self, column: int, value: float) -> int:
-        """How often a column may be fixed: its whole part, at least once, and no more than fits."""
-        taken = self.columns[column]
-        assert taken is not None
-        index, pattern = taken
-        fits = min(r // n for n, r in zip(pattern, self.residual, strict=True) if n)
-        return min(max(1, int(value + 1e-6)), fits, self.counts[index])
-
-
-@dataclass(frozen=True)
-class Dive:
-    """What a dive ended with: boards, and the demand they leave."""
-
-    boards: tuple[Board, ...]
-    residual: tuple[int, ...]
-
-    @property
-    def is_complete(self) -> bool:
-        return not any(self.residual)
-
-
-def dive(
-    relaxation: Relaxation,
-    values: Sequence[float],
-    chance: random.Random | None = None,
-    leave: int = 0,
-) -> Dive:
-    """Rounds a relaxation to whole boards, the surest column first, pricing again after each; with
-    ``chance`` one that is drawn by how sure it is, and no more boards than ``leave`` some over."""
-    boards: list[Board] = []
-    while any(relaxation.residual) and sum(relaxation.counts) > leave:
-        candidates = [
-            (values[number], -number)
-            for number, column in enumerate(relaxation.columns)
-            if column and number < len(values) and values[number] > 1e-6 and any(column[1])
-        ]
-        if not candidates:
-            break
-        whole = [c for c in candidates if c[0] >= 1 - 1e-6]
-        if chance and whole:
-            whole = chance.sample(whole, max(1, len(whole) * 3 // 4))
-        elif chance:
-            whole = chance.choices(candidates, [value for value, _ in candidates])
-        fixed_any = False
-        for value, negative in whole or [max(candidates)]:
-            column = relaxation.columns[-negative]
-            assert column is not None
-            fits = all(n <= r for n, r in zip(column[1], relaxation.residual, strict=True))
-            if fits and relaxation.counts[column[0]] > 0:
-                boards += relaxation.fix(-negative, relaxation.most_times(-negative, value))
-                fixed_any = True
-        if not fixed_any:
-            number = -max(candidates)[1]
-            relaxation.program.bound_column(number, 0.0)
-        solved = relaxation.solve()
-        if solved is None or solved[0] > _EPSILON:
-            break
-        values = solved[1]
-    return Dive(tuple(boards), tuple(relaxation.residual))
-
-
-def insist(
-    holder: Holder, bins: Sequence[Bin], demand: Sequence[int], chance: random.Random
-) -> tuple[Board, ...] | None:
-    """Another way to hold a demand in bins that could not be decided: a dive by chance, and the
-    last boards by every pattern of what is left then. ``None`` where that fails."""
-    relaxation = Relaxation(holder, bins, demand)
-    solved = relaxation.solve()
-    if solved is None or solved[0] > _EPSILON:
+            value = [round(max(dual, 0.0) / top * scale) for dual in duals]
+            found = self.inequality(value, care)
+            if not found.is_met(counts, missing):
+                return found
         return None
-    leave = chance.choice(_LAST_BOARDS)
-    ended = dive(relaxation, solved[1], chance, leave)
-    if ended.is_complete:
-        return ended.boards
-    rest = [
-        replace(b, count=n) for b, n in zip(relaxation.bins, relaxation.counts, strict=True) if n
-    ]
-    if sum(b.count for b in rest) > leave:
-        return None
-    outcome, boards = pack_whole(holder, rest, ended.residual)
-    return (*ended.boards, *boards) if outcome is Outcome.SOLVED else None
 
 
 def whole_boards(

@@ -8,15 +8,12 @@ from dataclasses import dataclass
 import numpy as np
 import numpy.typing as npt
 
-from carpentry.cutting.model import Pattern
+from carpentry.cutting.model import Pattern, worth_of
 
 Ints = npt.NDArray[np.int64]
-CELLS = 8_192  # of the grid
+Step = tuple[int, int, int, npt.NDArray[np.bool_]]  # item, share, its size, where it is taken
+CELLS, _FINER = 16_384, 4  # of the grid, and how many times finer another one is
 _MOST_WORK = 600_000  # states, over all steps
-
-
-def _worth(values: Sequence[int], pattern: Pattern) -> int:
-    return sum(v * n for v, n in zip(values, pattern, strict=True))
 
 
 def binary_shares(copies: int) -> Iterator[int]:
@@ -31,14 +28,19 @@ def binary_shares(copies: int) -> Iterator[int]:
 
 @dataclass(frozen=True)
 class _Grid:
-    """Sizes in cells, rounded one way."""
+    """Sizes in cells, rounded one way, and what a ``cell`` measures."""
 
     sizes: Ints
     top: int
+    cell: int
 
-    def best(
-        self, values: Sequence[int], demand: Sequence[int]
-    ) -> tuple[Ints, list[tuple[int, int, int, npt.NDArray[np.bool_]]]]:
+    @classmethod
+    def of(cls, sizes: Sequence[int], top: int, cells: int, *, up: bool) -> "_Grid":
+        cell = max(1, -(-top // cells))
+        every = np.array(sizes, dtype=np.int64)
+        return cls(-(-every // cell) if up else every // cell, top // cell, cell)
+
+    def best(self, values: Sequence[int], demand: Sequence[int]) -> tuple[Ints, list[Step]]:
         """The greatest value of every number of cells, and the steps that made it."""
         best: Ints = np.zeros(self.top + 1, dtype=np.int64)
         steps = []
@@ -61,37 +63,69 @@ class GridKnapsack:
     """The most valuable patterns for several capacities at once, over a grid: patterns that fit,
     and values that no pattern exceeds."""
 
+    most_care = 2
+
     def __init__(self, sizes: Sequence[int], capacities: Sequence[int], cells: int = CELLS) -> None:
         self.sizes = tuple(sizes)
-        top = max(capacities, default=1)
-        self.cell = max(1, -(-top // cells))
-        every = np.array(sizes, dtype=np.int64)
-        self._up = _Grid(-(-every // self.cell), top // self.cell)
-        self._down = _Grid(every // self.cell, top // self.cell)
-
-    most_care = 1
+        self.top, self.cells = max(capacities, default=1), cells
+        self._grids: dict[tuple[int, bool], _Grid] = {}
+        self._last: dict[int, tuple[object, list[Step]]] = {}
 
     def best_for(
         self, capacities: Sequence[int], values: Sequence[int], demand: Sequence[int], care: int = 0
     ) -> list[tuple[int, Pattern]]:
         """For each capacity (none above the largest) a worth that no pattern exceeds, and a pattern
-        that is good; with care, where that is not too much work, the greatest worth there is."""
-        above, _ = self._down.best(values, demand)
-        _, steps = self._up.best(values, demand)
+        that is good; with care on finer grids, and with more where that is not too much work the
+        greatest worth there is."""
+        down = self._grid(care, up=False)
+        above, _ = down.best(values, demand)
         found = []
         for capacity in capacities:
-            at = capacity // self.cell
-            counts = self._trace(steps, at)
-            good = self._filled(counts, capacity, values, demand)
-            best = good if _worth(values, good) == above[at] else None
-            if care and not best:
+            at_most = int(above[capacity // down.cell])
+            good = self._good(capacity, values, demand, min(care, 1))
+            worth = worth_of(values, good)
+            if care > 1 and worth < at_most:
                 best = best_exactly(self.sizes, values, demand, capacity, good)
-            found.append((_worth(values, best) if best else int(above[at]), best or good))
+                at_most = worth_of(values, best) if best else at_most
+                good = best or good
+            found.append((max(worth, at_most), good))
         return found
 
-    def _trace(
-        self, steps: Sequence[tuple[int, int, int, npt.NDArray[np.bool_]]], at: int
-    ) -> list[int]:
+    def _grid(self, care: int, *, up: bool) -> _Grid:
+        if (care, up) not in self._grids:
+            cells = self.cells * _FINER**care
+            self._grids[care, up] = _Grid.of(self.sizes, self.top, cells, up=up)
+        return self._grids[care, up]
+
+    def _steps(self, values: Sequence[int], demand: Sequence[int], care: int) -> list[Step]:
+        """The steps to good patterns; those of the last question are kept."""
+        asked = tuple(values), tuple(demand)
+        if care not in self._last or self._last[care][0] != asked:
+            self._last[care] = asked, self._grid(care, up=True).best(values, demand)[1]
+        return self._last[care][1]
+
+    def _good(
+        self, capacity: int, values: Sequence[int], demand: Sequence[int], care: int
+    ) -> Pattern:
+        """A pattern that fits and is worth most by a grid."""
+        at = capacity // self._grid(care, up=True).cell
+        counts = self._trace(self._steps(values, demand, care), at)
+        return self._filled(counts, capacity, values, demand)
+
+    def with_each(
+        self, capacity: int, values: Sequence[int], demand: Sequence[int]
+    ) -> Iterator[Pattern]:
+        """For each item that is worth something a good pattern that has it."""
+        steps, cell = self._steps(values, demand, 0), self._grid(0, up=True).cell
+        for item, size in enumerate(self.sizes):
+            if values[item] <= 0 or not demand[item] or size > capacity:
+                continue
+            counts = self._trace(steps, (capacity - size) // cell)
+            if counts[item] < demand[item]:
+                counts[item] += 1
+                yield self._filled(counts, capacity, values, demand)
+
+    def _trace(self, steps: Sequence[Step], at: int) -> list[int]:
         counts = [0] * len(self.sizes)
         for item, share, wide, better in reversed(steps):
             if at >= wide and better[at - wide]:
@@ -125,7 +159,7 @@ def best_exactly(
     are too many states."""
     order = [i for i, v in enumerate(values) if v > 0 and demand[i] and sizes[i] <= capacity]
     order.sort(key=lambda i: (-values[i] / sizes[i], sizes[i]))
-    best_value = _worth(values, start)
+    best_value = worth_of(values, start)
     held: Ints = np.zeros(1, dtype=np.int64)
     worth: Ints = np.zeros(1, dtype=np.int64)
     history: list[tuple[int, int, Ints, Ints]] = []  # item, share, where each state comes from

@@ -3,7 +3,8 @@ or most length in leftovers that are worth keeping."""
 
 from collections.abc import Sequence
 
-from carpentry.cutting.holding import Bin, Holder, Relaxation, dive
+from carpentry.cutting.covering import Relaxation, dive
+from carpentry.cutting.holding import Bin, Holder
 from carpentry.cutting.line import Line
 from carpentry.cutting.model import Board, Packing
 from carpentry.cutting.problem import CutProblem

@@ -10,22 +10,19 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property, partial, reduce
 from math import gcd
+from typing import ClassVar
 
 from carpentry.cutting.clock import Clock
 from carpentry.cutting.first_fit import best_first_fit
 from carpentry.cutting.knapsack import GridKnapsack
 from carpentry.cutting.linear import Outcome
-from carpentry.cutting.model import Board, Money, Packing, Pattern, Source
+from carpentry.cutting.model import Board, Money, Packing, Pattern, Source, worth_of
 from carpentry.cutting.particular import Fill, Particular, Run, by_capacity
 from carpentry.cutting.patterns import Knapsack, maximal_patterns
 from carpentry.cutting.problem import CutPart, CutProblem, Shape
 from carpentry.ends import EndAngle, Ends
 
 _MOST_SUMS = 20_000  # that lengths may reach for all of them to be listed
-
-
-def _worth_of(values: Sequence[int], pattern: Pattern) -> int:
-    return sum(v * n for v, n in zip(values, pattern, strict=True))
 
 
 @dataclass(frozen=True)
@@ -76,6 +73,8 @@ class Line:
 
     def _unchained(self, demand: Sequence[int]) -> list[int]:
         return [0 if self._overhead_of(item) else n for item, n in enumerate(demand)]
+
+    is_quick: ClassVar[bool] = True
 
     @property
     def most_care(self) -> int:
@@ -156,9 +155,15 @@ class Line:
         with_chain = ask(less, values, demand)
         without = ask(kinds, values, self._unchained(demand))
         return [
-            (max(one[0], other[0]), max(one[1], other[1], key=partial(_worth_of, values)))
+            (max(one[0], other[0]), max(one[1], other[1], key=partial(worth_of, values)))
             for one, other in zip(with_chain, without, strict=True)
         ]
+
+    def others_for(
+        self, kind: int, values: Sequence[int], demand: Sequence[int]
+    ) -> Iterator[Pattern]:
+        if kind >= 0 and not self.overhead:
+            yield from self.knapsack.with_each(kind, values, demand)
 
     def pack(
         self, kinds: Sequence[int], demand: Sequence[int], clock: Clock, effort: int = 0

@@ -11,6 +11,11 @@ from carpentry.cutting.linear import Outcome
 Pattern = tuple[int, ...]
 
 
+def worth_of(values: Sequence[int], pattern: Pattern) -> int:
+    """What items on a board are worth together."""
+    return sum(v * n for v, n in zip(values, pattern, strict=True))
+
+
 @dataclass(frozen=True)
 class Source:
     """A stock piece in whole numbers: ``cost`` per piece, ``limit`` pieces at the most. Sources of
@@ -48,12 +53,21 @@ class Model(Protocol):
     def most_care(self) -> int:
         """The care with which there is nothing closer to be had."""
 
+    @property
+    def is_quick(self) -> bool:
+        """Whether questions are answered so quickly that many may be asked for little."""
+
     def best_for(
         self, kinds: Sequence[int], values: Sequence[int], demand: Sequence[int], care: int = 0
     ) -> list[tuple[int, Pattern]]:
         """For each kind a worth that no pattern of it exceeds, and the most valuable pattern that
         was found, with no more of an item than ``demand``: the more ``care``, the more work, for a
         worth that is closer to what a pattern has."""
+
+    def others_for(
+        self, kind: int, values: Sequence[int], demand: Sequence[int]
+    ) -> "Iterator[Pattern]":
+        """Other good patterns of a kind, that programs may be quicker with."""
 
     def pack(
         self, kinds: Sequence[int], demand: Sequence[int], clock: Clock, effort: int = 0

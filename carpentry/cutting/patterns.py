@@ -1,6 +1,6 @@
 """What one piece of stock can hold: bounded knapsacks over the sums that can be reached at all."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -67,6 +67,17 @@ class Knapsack:
                 best[first:] = np.where(better, with_it, best[first:])
                 steps.append((item, share, first, better))
         return Profile(self, self.sums, best, steps)
+
+    def with_each(
+        self, capacity: int, values: Sequence[int], demand: Sequence[int]
+    ) -> Iterator[Pattern]:
+        """For each item that is worth something a good pattern that has it."""
+        profile = self.profile(values, demand)
+        for item, size in enumerate(self.sizes):
+            if values[item] > 0 and demand[item] and size <= capacity:
+                pattern = profile.pattern(capacity - size)
+                if pattern[item] < demand[item]:
+                    yield tuple(n + (i == item) for i, n in enumerate(pattern))
 
     def trace(self, steps: "Sequence[Step]", at: int) -> Pattern:
         """The pattern that the steps of a profile made at a sum's index."""

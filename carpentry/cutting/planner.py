@@ -50,6 +50,7 @@ logger = logging.getLogger(__name__)
 _ALONE_SHARE = 0.15
 _LIST_SHARE = 0.4
 _STEADY_SECONDS = 0.4
+_CHECK_SECONDS, _MOST_CHECKING = 0.0003, 0.1  # kept for the check, per part, and of all time
 _BOUND_SHARE = 0.4  # of the time, for the bound of parts with angles
 _MENDING_SHARE = 0.1
 Progress = Callable[[CutPlan], None]
@@ -68,7 +69,8 @@ def plan_cuts(
     budget = budget or Budget()
     if problem.owned_first and any(not piece.price for piece in problem.stock):
         return _plan_owned_first(problem, budget, progress)
-    clock = Clock(budget.seconds)
+    check = sum(part.quantity for part in problem.parts) * _CHECK_SECONDS
+    clock = Clock(budget.seconds - min(check, budget.seconds * _MOST_CHECKING))
     model = _model(problem, clock.part(_LIST_SHARE))
     roomy = leaves_something_out(problem, model)
     loose = relaxed(problem) if roomy else None

@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 from decimal import Decimal
 from enum import Enum
+from functools import cached_property
 
 from carpentry.edges import SQUARE_EDGES, Edges
 from carpentry.ends import SQUARE, SQUARE_ENDS, EndAngle, Ends, is_angled
@@ -197,7 +198,7 @@ class CutProblem:
         """Ticks of a piece between its trims; zero or less when the trims take all of it."""
         return piece.length - self.trim_start - self.trim_end
 
-    @property
+    @cached_property
     def is_ripped(self) -> bool:
         """Whether sections differ: somewhere a rip may be needed."""
         parts = {(part.thickness, part.width) for part in self.parts}

@@ -13,7 +13,7 @@ from typing import NamedTuple
 from carpentry.cutting.cuts import Cut, Saw
 from carpentry.cutting.plan import Layout, Leftover, PlacedPart
 from carpentry.cutting.problem import CutProblem, Order, SawLimits, StockPiece
-from carpentry.ends import EndAngle
+from carpentry.ends import EndAngle, is_angled
 
 Point = tuple[float, float, float]
 Span = tuple[float, float]
@@ -53,6 +53,11 @@ class Piece:
 
     sides: tuple[Side, ...]
     spans: tuple[Span, ...]
+
+    @property
+    def is_square(self) -> bool:
+        """Whether it is as its spans say."""
+        return all(side.lean == SQUARE for side in self.sides)
 
     def corners(self) -> Iterator[Point]:
         x_span, y_span, z_span = self.spans
@@ -194,6 +199,8 @@ class _Sawing:
 
     def _is(self, piece: Piece, placed: PlacedPart) -> bool:
         """Whether a piece is a part, to its size, where it is said to lie."""
+        if piece.is_square and not any(is_angled(two) for two in (placed.ends, placed.edges)):
+            return list(piece.spans) == self._box(placed)
         planes = list(_planes(placed, self._box(placed)))
         corners = list(_part_corners(planes))
         if any(not side.holds(c, TOLERANCE) for side in piece.sides for c in corners):
@@ -204,7 +211,11 @@ class _Sawing:
         )
 
     def _holds(self, piece: Piece, rest: Leftover) -> bool:
-        corners = list(product(*self._box(rest)))
+        box = self._box(rest)
+        if piece.is_square:
+            spans = zip(box, piece.spans, strict=True)
+            return all(low <= start and end <= high for (start, end), (low, high) in spans)
+        corners = list(product(*box))
         return all(side.holds((x, y, z), TOLERANCE) for side in piece.sides for x, y, z in corners)
 
     def _spoilt(self, rest: Leftover) -> bool:

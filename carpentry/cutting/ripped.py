@@ -51,6 +51,11 @@ class Ripped(Ripping):
     def every_pattern(self, kind: int, demand: Sequence[int], most: int) -> list[Pattern] | None:
         return self.loads.every(kind, demand, most) if self.loads else None
 
+    def others_for(
+        self, kind: int, values: Sequence[int], demand: Sequence[int]
+    ) -> Iterator[Pattern]:
+        return iter(())
+
     def pack(
         self, kinds: Sequence[int], demand: Sequence[int], clock: Clock, effort: int = 0
     ) -> tuple[Outcome, tuple[Pattern, ...]]:
@@ -60,6 +65,10 @@ class Ripped(Ripping):
             return Nested(self, kinds, demand).solve(clock, effort)
         except TooLarge:
             return Outcome.UNDECIDED, ()
+
+    @property
+    def is_quick(self) -> bool:
+        return self.loads is not None
 
     @property
     def most_care(self) -> int:

@@ -14,14 +14,12 @@ import numpy as np
 import numpy.typing as npt
 
 from carpentry.cutting.clock import Clock
+from carpentry.cutting.covering import Prices, Relaxation, dive, insist
 from carpentry.cutting.holding import (
     Bin,
     Holder,
     Inequality,
-    Relaxation,
     cheapest_of_found,
-    dive,
-    insist,
     pack,
     pack_whole,
 )
@@ -29,12 +27,14 @@ from carpentry.cutting.linear import INFINITY, Outcome, Program
 from carpentry.cutting.model import Board, Model, Packing
 
 _PRICING_SHARE = 0.5  # of the time that is left
-_QUICK_SHARE, _FEW_NODES = 0.06, 100  # of a first rounding
+_TRY_SHARE, _DIVE_SHARE, _CHANCE_SHARE = 0.4, 0.3, 0.15
+_QUICK_SHARE, _FEW_NODES = 0.2, 100  # of a first rounding
 _WHOLE_NODES = 5_000
 _MOST_PURCHASES, _FEW_PURCHASES = 400, 6
 _MOST_ATTEMPTS = 400
 _PURCHASE_NODES = 50_000
-_NEAR = 0.01  # how near to the bound a plan is not probed any more
+_NEAR, _VERY_NEAR = 0.01, 0.0005  # to the bound, where a plan is not probed, and not rounded anew
+_MOST_DIVES = 6
 _MOST_LISTED = 50_000
 Ints = npt.NDArray[np.int64]
 
@@ -265,58 +265,6 @@ class _Listed:
         return Purchase(tuple(int(n) for n in within[int(room.argmax())]), self.nothing_missing)
 
 
-def _item_prices(holder: Holder, start: Packing) -> list[int] | None:
-    """What an item is worth by the prices of the sources: column generation on the cost of covering
-    the demand, as a linear program over all sources. Those of the last round when time is up,
-    ``None`` where there was none."""
-    model = holder.model
-    items = len(model.sizes)
-    rows = [(float(d), INFINITY) for d in model.demand]
-    rows += [(-INFINITY, float(s.limit)) for s in model.sources]
-    program = Program(rows)
-    top = max((s.cost for s in model.sources), default=0) or 1
-    for item in range(items):
-        program.add_column(3.0, [(item, 1.0)])
-
-    def add(source: int, pattern: tuple[int, ...]) -> None:
-        entries = [(item, float(n)) for item, n in enumerate(pattern) if n]
-        program.add_column(model.sources[source].cost / top, [*entries, (items + source, 1.0)])
-        holder.remember(model.sources[source].kind, pattern)
-
-    def improve(
-        best: Sequence[tuple[int, tuple[int, ...]]], values: Sequence[int], duals: Sequence[float]
-    ) -> bool:
-        """Adds the patterns that are worth more than their source's price; whether there are."""
-        improved = False
-        for source, (_, pattern) in enumerate(best):
-            price = model.sources[source].cost / top - duals[items + source]
-            worth = sum(v * n for v, n in zip(values, pattern, strict=True))
-            if worth / scale > price + 1e-6:
-                add(source, pattern)
-                improved = True
-        return improved
-
-    for board in dict.fromkeys(start.boards):
-        add(board.source, board.pattern)
-    scale = 10**7
-    prices: list[int] | None = None
-    clock = holder.clock.part(_PRICING_SHARE)
-    while True:
-        found = program.solve(clock)
-        if found.outcome is not Outcome.SOLVED or clock.is_over:
-            return prices
-        duals = found.duals[:items]
-        peak = max(duals, default=0.0)
-        if peak > 0:
-            prices = [round(max(0.0, dual) / peak * 10_080) for dual in duals]
-        values = [max(0, int(dual * scale)) for dual in duals]
-        if not any(
-            improve(model.best_for(holder.kinds, values, model.demand, care), values, found.duals)
-            for care in range(model.most_care + 1)
-        ):
-            return prices
-
-
 class _Search:
     def __init__(self, holder: Holder, report: Report, start: Packing | None) -> None:
         model, clock = holder.model, holder.clock
@@ -345,11 +293,18 @@ class _Search:
         self.most_tried = _FEW_PURCHASES if briefly else _MOST_PURCHASES
         self.purchases.inequalities.append(self.holder.inequality(model.sizes))
         self.report(self.best, 0)
-        prices = _item_prices(self.holder, self.best)
+        prices = self._item_prices()
         if prices:
             if not self.purchases.scarce:
                 self.purchases.inequalities.append(self.holder.inequality(prices, model.most_care))
             self._round(_FEW_NODES, _QUICK_SHARE)
+            self._reach_least()
+            share = self.clock.part(_CHANCE_SHARE)
+            for attempt in range(_MOST_DIVES if model.is_quick else 0):
+                cost = self.best.key(model)[1]
+                if cost - self.bound <= cost * _VERY_NEAR or share.is_over:
+                    break
+                self._dive_by_chance(attempt, share)
             for packing in model.tries(prices, self.clock.part(0.5)):
                 self.offer(packing)
         self.purchases.list_up_to(self.best)
@@ -365,6 +320,42 @@ class _Search:
         met = self.best.key(model)[1:] == (self.bound, self.fewest) and not any(self.best.missing)
         return self._result(proven=met)
 
+    def _item_prices(self) -> list[int] | None:
+        """What an item is worth by the prices of the sources; those of the last round when time is
+        up, ``None`` where there was none. Offers the boards that the prices lead to."""
+        covering = Prices(self.holder, self.best.boards)
+        solved = covering.solve(self.clock.part(_PRICING_SHARE))
+        peak = max(solved[2], default=0.0) if solved else 0.0
+        if solved is None or peak <= 0:
+            return None
+        if self.model.is_quick:
+            self._dive(covering, solved[1], self.clock.part(_DIVE_SHARE))
+        return [round(max(0.0, dual) / peak * 10_080) for dual in solved[2]]
+
+    def _dive(
+        self,
+        covering: Prices,
+        values: Sequence[float],
+        clock: Clock,
+        chance: random.Random | None = None,
+    ) -> None:
+        """Offers the boards that the least cost in fractions leads to."""
+        ended = dive(covering, values, chance, clock=clock)
+        self._complete(ended.boards, ended.residual, tuple(0 for _ in ended.residual))
+
+    def _dive_by_chance(self, attempt: int, clock: Clock) -> None:
+        covering = Prices(self.holder, ())
+        solved = covering.program.solve(clock)
+        if solved.outcome is Outcome.SOLVED:
+            self._dive(covering, solved.columns, clock, random.Random(attempt))
+
+    def _reach_least(self) -> None:
+        """No purchase costs less than those that nothing known speaks against."""
+        if not self.purchases.scarce and not any(self.best.missing):
+            if self.purchases.least_cost > self.reached[1]:
+                self.reached = 0, self.purchases.least_cost, 0  # nobody knows in how many pieces
+            self._settle()
+
     @property
     def _is_near(self) -> bool:
         """Whether the best is so near to the bound that it is not worth looking half way."""
@@ -378,9 +369,7 @@ class _Search:
         while self.tried < self.most_tried and not clock.is_over:
             purchase = self.purchases.cheapest()
             if purchase is None:
-                known = not self.purchases.scarce and not any(self.best.missing)
-                if known and self.purchases.least_cost > self.reached[1]:
-                    self.reached = 0, self.purchases.least_cost, 0  # nobody knows in how many
+                self._reach_least()
                 break
             key = purchase.key(model)
             if key[0] >= sum(self.best.missing):
@@ -435,6 +424,9 @@ class _Search:
             self.undecided = [p for p in self.undecided if p.key(self.model) < best]
             if not self.undecided or self.clock.is_over:
                 break
+            if attempt % 4 == 3 and self.model.is_quick:
+                self._dive_by_chance(attempt, self.clock.part(_CHANCE_SHARE))
+                continue
             at = 0 if attempt % 3 else attempt // 3 % len(self.undecided)
             purchase = self.undecided[at]
             bins, demand = self._bins(purchase)
@@ -477,24 +469,29 @@ class _Search:
         """Whether a purchase holds the parts; when not, what was learnt is kept."""
         bins, demand = self._bins(purchase)
         relaxation = Relaxation(self.holder, bins, demand)
-        solved = relaxation.solve()
+        solved = relaxation.solve(self.clock.part(_TRY_SHARE))
         if solved is None:
             return Outcome.UNDECIDED
         uncovered, values, duals = solved
-        if uncovered > 0:
-            broken = self.holder.broken_inequality(duals, purchase.counts, purchase.missing)
+        refuted = relaxation.refuted_with
+        if uncovered > 0 and refuted is not None:
+            counts, missing = purchase.counts, purchase.missing
+            broken = self.holder.broken_inequality(duals, counts, missing, refuted)
             if broken:
                 self.purchases.inequalities.append(broken)
-                return Outcome.IMPOSSIBLE
+            else:
+                self.purchases.refused.append(purchase)
+            return Outcome.IMPOSSIBLE
         outcome, boards = pack(self.holder, bins, demand, 0)
         if outcome is not Outcome.UNDECIDED:
             return self._settled(purchase, outcome, boards)
-        if uncovered == 0:
-            ended = dive(relaxation, values)
-            if ended.is_complete:
-                self.offer(Packing(ended.boards, purchase.missing))
-                return Outcome.SOLVED
-            self._complete(ended.boards, ended.residual, purchase.missing)
+        if uncovered > 0 and relaxation.is_finished:
+            return outcome  # only patterns that no pricing finds could help
+        ended = dive(relaxation, values)
+        if ended.is_complete:
+            self.offer(Packing(ended.boards, purchase.missing))
+            return Outcome.SOLVED
+        self._complete(ended.boards, ended.residual, purchase.missing)
         return self._settled(purchase, *pack_whole(self.holder, bins, demand))
 
     def _settled(self, purchase: Purchase, outcome: Outcome, boards: tuple[Board, ...]) -> Outcome:

@@ -13,6 +13,7 @@ from carpentry.cutting import (
     CutPart,
     CutPlan,
     CutProblem,
+    Ended,
     Status,
     StockPiece,
     check_plan,
@@ -53,6 +54,34 @@ def assignment_optimum(given_problem: CutProblem) -> tuple[Decimal, int]:
     assert status == pulp.LpStatusOptimal
     price, pieces = divmod(round(pulp.value(model.objective)), many)
     return Decimal(price).scaleb(-2), pieces
+
+
+def arc_flow_optimum(sizes: list[int], capacity: int) -> int:
+    """Least bins by another solver (CBC) on another model: arcs of a flow from 0 to the capacity,
+    one for each size at each place (Valério de Carvalho 1999)."""
+    model = pulp.LpProblem("flow", pulp.LpMinimize)
+    used = pulp.LpVariable("bins", 0, len(sizes), cat="Integer")
+    model += used
+    into: dict[int, list[pulp.LpVariable]] = {at: [] for at in range(capacity + 1)}
+    out: dict[int, list[pulp.LpVariable]] = {at: [] for at in range(capacity + 1)}
+    arcs: dict[int, list[pulp.LpVariable]] = {size: [] for size in sizes}
+    for size in (*arcs, 0):
+        wide = size or 1  # an arc of one unit is waste
+        for at in range(capacity + 1 - wide):
+            arc = pulp.LpVariable(f"a{size}at{at}", 0, cat="Integer")
+            out[at].append(arc)
+            into[at + wide].append(arc)
+            if size:
+                arcs[size].append(arc)
+    for at in range(capacity + 1):
+        more = used if at == 0 else -used if at == capacity else 0
+        model += pulp.lpSum(into[at]) + more == pulp.lpSum(out[at])
+    for size, of_size in arcs.items():
+        model += pulp.lpSum(of_size) >= sizes.count(size)
+    status = model.solve(pulp.PULP_CBC_CMD(msg=False, gapRel=0, gapAbs=0.5))
+    assert status == pulp.LpStatusOptimal
+    least: int = round(pulp.value(used))
+    return least
 
 
 def brute_force(given_problem: CutProblem) -> Decimal:
@@ -215,7 +244,8 @@ class AgainstOthersTest(TestCase):
             self.assertEqual(plan_cuts(given_problem).price, brute_force(given_problem), seed)
 
     def test_triplets_fill_their_bins_exactly(self) -> None:
-        """Falkenauer 1996: n items made as exact triples of the bin, so the optimum is n ÷ 3."""
+        """Generated in the way of Falkenauer's triplets (1996): n items made as exact triples of
+        the bin, so the optimum is n ÷ 3."""
         for seed in range(3):
             chance = random.Random(seed)
             sizes: list[int] = []
@@ -224,19 +254,17 @@ class AgainstOthersTest(TestCase):
                 if 250 <= 1000 - large - middle < middle:
                     sizes += [large, middle, 1000 - large - middle]
             plan = bins(sizes, 1000)
-            self.assertLessEqual(plan.bound, 20)
-            self.assertLessEqual(plan.pieces_of_stock, 21)
-            if plan.status is Status.OPTIMAL:
-                self.assertEqual(plan.pieces_of_stock, 20)
+            self.assertEqual((plan.status, plan.pieces_of_stock), (Status.OPTIMAL, 20), seed)
 
-    def test_uniform_bins_meet_the_sum_bound(self) -> None:
-        """Falkenauer 1996, class u120: sizes 20 to 100 in bins of 150."""
-        chance = random.Random(7)
-        sizes = [chance.randint(20, 100) for _ in range(120)]
-        plan = bins(sizes, 150)
-        self.assertEqual(plan.status, Status.OPTIMAL)
-        self.assertGreaterEqual(plan.pieces_of_stock * 150, sum(sizes))
-        self.assertLessEqual(plan.pieces_of_stock, -(-sum(sizes) // 150) + 2)
+    def test_uniform_bins_are_as_few_as_another_model_finds(self) -> None:
+        """Generated in the way of Falkenauer's class u120 (1996): sizes 20 to 100 in bins of
+        150."""
+        for seed in (7, 8, 9):
+            chance = random.Random(seed)
+            sizes = [chance.randint(20, 100) for _ in range(120)]
+            plan = bins(sizes, 150)
+            least = arc_flow_optimum(sizes, 150)
+            self.assertEqual((plan.status, plan.pieces_of_stock), (Status.OPTIMAL, least), seed)
 
 
 SEEDS = st.integers(0, 10_000)
@@ -300,10 +328,20 @@ class PropertiesTest(TestCase):
         self.assertEqual(plan_cuts(odd).status, Status.OPTIMAL)
 
     def test_no_time_still_gives_a_plan_with_a_true_bound(self) -> None:
-        given_problem = home_size(10)
-        hurried = plan_cuts(given_problem, Budget(0.0))
-        check_plan(given_problem, hurried)
-        self.assertLessEqual(hurried.bound, plan_cuts(given_problem).price)
+        """The bound of any time is no more than the optimum of another model."""
+        for seed in range(6):
+            given_problem = home_size(seed, kinds=(2, 5), parts=(4, 9))
+            least, _ = assignment_optimum(given_problem)
+            for seconds in (0.0, 0.01, 0.1):
+                hurried = plan_cuts(given_problem, Budget(seconds))
+                check_plan(given_problem, hurried)
+                self.assertLessEqual(hurried.bound, least, seed)
+                self.assertLessEqual(least, hurried.price, seed)
+
+    def test_a_plan_says_what_ended_it(self) -> None:
+        given_problem = home_size(3)
+        self.assertEqual(plan_cuts(given_problem, Budget(60)).ended, Ended.PROOF)
+        self.assertEqual(plan_cuts(given_problem, Budget(0.0)).ended, Ended.CLOCK)
 
     def test_progress_gets_better_and_ends_with_the_plan(self) -> None:
         told: list[CutPlan] = []

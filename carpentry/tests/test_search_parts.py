@@ -11,14 +11,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from carpentry.cutting.clock import Clock
+from carpentry.cutting.covering import Relaxation, dive
 from carpentry.cutting.first_fit import best_first_fit, first_fit, orders
-from carpentry.cutting.holding import (
-    Bin,
-    Holder,
-    Relaxation,
-    dive,
-    pack_whole,
-)
+from carpentry.cutting.holding import Bin, Holder, pack_whole
 from carpentry.cutting.line import Line, to_line
 from carpentry.cutting.linear import INFINITY, Outcome, Program
 from carpentry.cutting.model import Money, Packing, Source
@@ -227,7 +222,7 @@ class HoldingTest(TestCase):
         solved = Relaxation(holder, [Bin(10, 2, 0)], line.demand).solve()
         assert solved is not None
         self.assertGreater(solved[0], 0)
-        broken = holder.broken_inequality(solved[2], [2], [0, 0])
+        broken = holder.broken_inequality(solved[2], [2], [0, 0], 0)
         assert broken is not None
         self.assertFalse(broken.is_met([2], [0, 0]))
         self.assertTrue(broken.is_met([3], [0, 0]))
