@@ -6,7 +6,7 @@ from decimal import Decimal
 from unittest import TestCase
 
 from carpentry.buying import PriceFields, PriceLine, Tax, read_price_line
-from carpentry.cutting import CutPlan, Status, plan_cuts
+from carpentry.cutting import CutPlan, Ended, Status, plan_cuts
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit
 from carpentry.parts import PartFields, read_lines, read_part
@@ -22,6 +22,7 @@ from carpentry.project import (
     read_settings,
     tally,
 )
+from carpentry.project.claims import claim_of
 from carpentry.rack import BoardFields, OnHand, offcut_stock, read_board
 from carpentry.sizes import Section, read_stock
 from carpentry.tests.problems import ticks
@@ -218,3 +219,30 @@ class SawSettingsTest(TestCase):
             saw_crosscut="", saw_rip_depth="", saw_resaw_depth="", saw_tilt="", saw_miter=""
         )
         self.assertEqual(free.saw, type(free.saw)())
+
+
+class OutOfTimeTest(TestCase):
+    def told(self, ended: Ended | None, bound: str) -> str:
+        """What is said of a plan at 4.00 whose search ended so, with such a bound."""
+        settings = settled()
+        plans, _ = planned(named(LEGS, RAIL), [line("2x4", "8ft", "4.00")], settings)
+        ((material, plan),) = plans
+        assert plan is not None
+        stopped = replace(plan, status=Status.FEASIBLE, bound=Decimal(bound), ended=ended)
+        return claim_of([(material, stopped)], settings, "$", "a yard").detail
+
+    def test_a_plan_that_the_clock_ended_says_so(self) -> None:
+        self.assertIn("bound proven for a yard, the time ran out", self.told(Ended.CLOCK, "3.00"))
+
+    def test_other_ends_are_not_laid_on_the_clock(self) -> None:
+        self.assertNotIn("time", self.told(Ended.STEPS, "3.00"))
+        self.assertNotIn("time", self.told(None, "3.00"))  # stored before plans said so
+        self.assertNotIn("time", self.told(Ended.CLOCK, "4.00"))
+
+    def test_bevels_of_several_thicknesses_are_named(self) -> None:
+        thick = {"quantity": "2", "name": "sill", "stock": "2x4", "length": "20", "edges": "10"}
+        thin = {"quantity": "2", "name": "cap", "stock": "1x4", "length": "20", "edges": "10"}
+        lines = [line("2x6", "8ft", "4.00")]
+        for parts, several in (((thick,), False), ((thick, thin), True)):
+            _, claim = planned(named(*parts), lines, settled())
+            self.assertEqual("bevels ripped on pieces as thick" in claim.detail, several)
