@@ -240,8 +240,8 @@ class OutOfTimeTest(TestCase):
         self.assertNotIn("time", self.told(Ended.CLOCK, "4.00"))
 
     def test_bevels_of_several_thicknesses_are_named(self) -> None:
-        thick = {"quantity": "2", "name": "sill", "stock": "2x4", "length": "20", "edges": "10"}
-        thin = {"quantity": "2", "name": "cap", "stock": "1x4", "length": "20", "edges": "10"}
+        thick = {"quantity": "2", "name": "sill", "stock": "2x4", "length": "20", "edges": "10 10"}
+        thin = {"quantity": "2", "name": "cap", "stock": "1x4", "length": "20", "edges": "10 10"}
         lines = [line("2x6", "8ft", "4.00")]
         for parts, several in (((thick,), False), ((thick, thin), True)):
             _, claim = planned(named(*parts), lines, settled())
