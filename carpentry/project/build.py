@@ -108,6 +108,7 @@ def build_document(work: Workup, plans: list[CutPlan | None]) -> Json:
             "waste": f"{found.waste:f}",
             "board_feet": f"{found.board_feet:f}",
             "weight": f"{found.weight_kg:f}",
+            "unweighed": found.unweighed,
             "keepable": found.keepable,
             "unplaced": found.unplaced,
             "not_planned": found.later,

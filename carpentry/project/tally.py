@@ -22,7 +22,7 @@ class Tally:
     ``keepable`` counts offcuts worth keeping; ``waste`` in percent by volume, one decimal;
     ``board_feet`` by named sizes; ``bound`` is a
     subtotal below which no purchase is possible; ``weight_kg`` is that of the boards bought,
-    air-dry.
+    air-dry, without ``unweighed`` boards of woods that nobody knows the weight of.
     """
 
     boards: int
@@ -34,6 +34,7 @@ class Tally:
     board_feet: Decimal
     bound: Decimal
     weight_kg: Decimal
+    unweighed: int
     shopping: ShoppingList
     claim: Claim
     unplaced: int
@@ -62,7 +63,7 @@ def tally(
     taken: Counter[ListLine] = Counter()
     bought = finished = feet = Fraction(0)
     kilograms = Fraction(0)
-    longest = keepable = owned = 0
+    longest = keepable = owned = unweighed = 0
     for material, plan in plans:
         if plan is None:
             continue
@@ -80,7 +81,9 @@ def tally(
             wood = section.area * offers[layout.stock].real_length if section else 0
             wood *= layout.count
             bought += wood
-            if not offers[layout.stock].owned:
+            if not offers[layout.stock].owned and density is None:
+                unweighed += layout.count
+            elif density is not None and not offers[layout.stock].owned:
                 kilograms += weight_kg(wood, density)
             cut = sum(volumes.get(placed.part, 0) for placed in layout.parts)
             finished += Fraction(cut) * layout.count
@@ -120,6 +123,7 @@ def tally(
         keepable=keepable,
         board_feet=rounded(feet),
         weight_kg=rounded(kilograms),
+        unweighed=unweighed,
         bound=sum((p.bound for m, p in plans if p and m.priced), Decimal(0)),
         shopping=shopping,
         claim=claim_of(plans, settings, currency, source),

@@ -33,8 +33,9 @@ from carpentry.sizes.own import (
 )
 from carpentry.sizes.section import Section
 from carpentry.sizes.species import (
-    SPECIES,
     TREATED,
+    TREATED_FOR_GROUND,
+    WOODS,
     Species,
     pounds,
     rounded,
@@ -49,10 +50,11 @@ __all__ = [
     "MAX_OWN",
     "NO_OWN",
     "SHEET_KINDS",
-    "SPECIES",
     "STANDARD_LENGTHS",
     "STANDARD_SIZES",
     "TREATED",
+    "TREATED_FOR_GROUND",
+    "WOODS",
     "Alternative",
     "Entry",
     "Exposure",

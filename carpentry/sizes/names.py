@@ -43,10 +43,12 @@ class StockName:
             return self.own.kind
         if self.is_sheet:
             return Kind.SHEET
-        for kind, words in _WORDS_OF_KIND.items():
-            if words & set(self.words):
+        words = set(self.words)
+        for kind, of_kind in _WORDS_OF_KIND.items():
+            heated = kind is Kind.TREATED and "heat" in words  # dried against insects, no more
+            if words & of_kind and not heated:
                 return kind
-        return Kind.PLAIN
+        return Kind.DURABLE if {"white", "oak"} <= words else Kind.PLAIN
 
 
 @dataclass(frozen=True)
@@ -67,13 +69,21 @@ SHEET_KINDS = {"ply": "ply", "plywood": "ply", "osb": "osb", "hardboard": "hardb
 _WORDS_OF_KIND = {
     Kind.COMPOSITE: {"composite"},
     Kind.TREATED: {"treated", "pt"},
-    Kind.DURABLE: {"cedar", "redwood", "larch", "cypress", "locust"},
+    Kind.DURABLE: {"cedar", "redcedar", "redwood", "larch", "cypress", "locust", "ipe", "teak"},
 }
-_OTHER_WORDS = {
+GRADES = frozenset(
+    {
+        *("rough", "select", "clear", "common", "premium", "prime", "standard", "stud", "kd"),
+        *("green", "dry", "exterior", "sanded", "heat", "treated", "ht", "ground", "contact"),
+    }
+)
+_WOODS = {
     *("pine", "fir", "spruce", "hemlock", "douglas", "whitewood", "southern", "yellow", "red"),
-    *("white", "rough", "select", "clear", "common", "premium", "kd", "green", "dry", "exterior"),
+    *("white", "spf", "syp", "oak", "maple", "ash", "birch", "beech", "cherry", "walnut"),
+    *("poplar", "ponderosa", "soft", "hard", "black", "hem-fir", "douglas-fir"),
+    *("spruce-pine-fir", "western", "eastern", "northern", "alaska"),
 }
-KNOWN_WORDS = frozenset(_OTHER_WORDS.union(*_WORDS_OF_KIND.values()))
+KNOWN_WORDS = frozenset((GRADES | _WOODS).union(*_WORDS_OF_KIND.values()))
 
 _SOLD_FEET = frozenset({6, 8, 10, 12, 14, 16, 18, 20})
 _DOUBTFUL_FROM_FEET = 12  # from here on the same number is also a usual part length in inches

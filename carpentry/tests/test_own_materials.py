@@ -51,8 +51,9 @@ class OwnMaterialsTest(unittest.TestCase):
         """Volume × density: 8 ft of 3 1/4 × 5 at 620 kg/m³, by a pocket calculator."""
         stock = read_stock("barn beam", "in", known(own(density="620"))).stock
         section = standard_section(stock)
-        assert section
-        kilograms = weight_kg(section.area * LONG, species_of(stock).density())
+        density = species_of(stock).density()
+        assert section and density
+        kilograms = weight_kg(section.area * LONG, density)
         self.assertAlmostEqual(float(kilograms), 3.25 * 5 * 96 * 0.0254**3 * 620, places=6)
 
     def test_board_feet_as_it_measures(self) -> None:

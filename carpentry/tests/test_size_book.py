@@ -11,6 +11,7 @@ from carpentry.length import TICKS_PER_INCH, read_length
 from carpentry.sizes import (
     FAMILIES,
     STANDARD_SIZES,
+    TREATED_FOR_GROUND,
     Exposure,
     Rounding,
     Way,
@@ -237,6 +238,7 @@ class WeightTest(TestCase):
     def test_a_cubic_foot_of_cedar(self) -> None:
         """USDA Wood Handbook's relation, G from memory: 0.32 × 1000 × 1.12 = 358.4 kg/m³."""
         density = species_of(read_stock("1x6 cedar", "in").stock).density()
+        assert density is not None
         self.assertEqual(density, Fraction(3584, 10))
         cubic_foot = (12 * TICKS_PER_INCH) ** 3
         self.assertEqual(rounded(weight_kg(cubic_foot, density), "0.01"), Decimal("10.15"))
@@ -248,14 +250,56 @@ class WeightTest(TestCase):
     def test_which_wood_a_name_means(self) -> None:
         for name, called, exposure in (
             ("2x4", "spruce-pine-fir", Exposure.DRY),
-            ("2x4 treated fir", "pressure-treated southern pine", Exposure.GROUND),
+            ("2x4 treated fir", "pressure-treated southern pine", Exposure.OUTDOORS),
+            ("2x4 pt ground contact", TREATED_FOR_GROUND.name, Exposure.GROUND),
+            ("2x4 heat treated", "spruce-pine-fir", Exposure.DRY),
+            ("2x4 spf", "spruce-pine-fir", Exposure.DRY),
+            ("2x4 southern pine", "southern pine", Exposure.DRY),
+            ("2x4 southern yellow pine", "southern pine", Exposure.DRY),
+            ("2x4 white fir", "white fir", Exposure.DRY),
+            ("2x4 hem-fir", "hem-fir", Exposure.DRY),
+            ("2x4 douglas-fir", "Douglas-fir", Exposure.DRY),
+            ("2x4 doug fir", "Douglas-fir", Exposure.DRY),
+            ("1x6 red oak", "red oak", Exposure.DRY),
+            ("1x6 white oak", "white oak", Exposure.OUTDOORS),
+            ("1x6 oak", "oak, red or white", Exposure.DRY),
+            ("1x6 hard maple", "hard maple", Exposure.DRY),
+            ("1x6 ipe", "ipe", Exposure.OUTDOORS),
+            ("1x6 western red cedar", "western redcedar", Exposure.OUTDOORS),
             ("1x6 cedar", "western redcedar", Exposure.OUTDOORS),
             ("5/4x6 composite", "wood-plastic composite", Exposure.OUTDOORS),
             ("ply 1/2", "softwood plywood", Exposure.DRY),
+            ("osb 7/16", "oriented strand board", Exposure.DRY),
+            ("hardboard 1/8", "hardboard", Exposure.DRY),
         ):
             species = species_of(read_stock(name, "in").stock)
             self.assertEqual((species.name, species.exposure), (called, exposure))
             self.assertTrue(species.caution)
+
+    def test_a_wood_that_is_not_known_has_neither_weight_nor_exposure(self) -> None:
+        species = species_of(read_stock("1x6 zebrano", "in").stock)
+        self.assertEqual(
+            (species.name, species.density(), species.exposure), ("zebrano",) + (None,) * 2
+        )
+        graded = species_of(read_stock("1x6 prime kd", "in").stock)
+        self.assertEqual(graded.name, "spruce-pine-fir")
+
+    def test_weights_by_a_second_table(self) -> None:
+        """Air-dry pounds per cubic foot, from memory of timber tables (rounded to 1 lb, cedar to
+        oak), against the relation used here: within 2 lb."""
+        for name, pounds_per_foot3 in (
+            ("1x6 western red cedar", 23),
+            ("1x6 white pine", 25),
+            ("2x4 spf", 28),
+            ("2x4 douglas fir", 34),
+            ("2x4 southern yellow pine", 37),
+            ("1x6 red oak", 44),
+            ("1x6 white oak", 47),
+        ):
+            density = species_of(read_stock(name, "in").stock).density()
+            assert density is not None
+            weighed = pounds(weight_kg((12 * TICKS_PER_INCH) ** 3, density))
+            self.assertAlmostEqual(float(weighed), pounds_per_foot3, delta=2, msg=name)
 
 
 class TerminalTest(TestCase):

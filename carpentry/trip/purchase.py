@@ -129,16 +129,18 @@ def total_of(counts: Mapping[str, int], cart: Cart, tax: Tax) -> tuple[Decimal, 
 
 @dataclass(frozen=True)
 class Load:
-    """What is carried home: kilograms air-dry, one decimal, and the longest board (ticks)."""
+    """What is carried home: kilograms air-dry, one decimal, without ``unweighed`` boards of woods
+    that nobody knows the weight of; and the longest board (ticks)."""
 
     weight_kg: Decimal
+    unweighed: int
     longest: int
 
 
 def load_of(purchase: Purchase, cart: Cart) -> Load:
     """The load of a purchase when all of it is taken; boards of the cart as they measure."""
     kilograms = Fraction(0)
-    longest = 0
+    longest = unweighed = 0
     for key in dict.fromkeys((*purchase, *cart.touched())):
         line = cart.lines[key]
         if line.stock is None or line.section is None:
@@ -149,9 +151,12 @@ def load_of(purchase: Purchase, cart: Cart) -> Load:
         boards[OnHand(line.real_length)] += max(0, wanted - cart.taken(key))
         for board, count in boards.items():
             section = board.section or line.section
-            kilograms += weight_kg(section.area * board.length * count, density)
+            if density is None:
+                unweighed += count
+            else:
+                kilograms += weight_kg(section.area * board.length * count, density)
             longest = max(longest, board.length if count else 0)
-    return Load(rounded(kilograms), longest)
+    return Load(rounded(kilograms), unweighed, longest)
 
 
 def change_told(

@@ -9,7 +9,16 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from carpentry.errors import CarpentryError
-from carpentry.sizes import MAX_OWN, SPECIES, TREATED, Exposure, Species, pounds, rounded
+from carpentry.sizes import (
+    MAX_OWN,
+    TREATED,
+    TREATED_FOR_GROUND,
+    WOODS,
+    Exposure,
+    Species,
+    pounds,
+    rounded,
+)
 from server.config.schemas import ErrorOut
 from server.materials.models import OwnMaterial, OwnMaterials
 from server.materials.schemas import (
@@ -33,6 +42,7 @@ NOTATION = "1/64"
 
 def _wood(species: Species) -> WoodOut:
     density = species.density()
+    assert density is not None and species.exposure, "the woods of the book are known"
     return WoodOut(
         word=species.word,
         name=species.name,
@@ -68,7 +78,7 @@ def show_materials(materials: OwnMaterials) -> MaterialsOut:
     newest = materials.revision(materials.version)
     return MaterialsOut(
         version=materials.version,
-        woods=[_wood(one) for one in (TREATED, *SPECIES.values())],
+        woods=[_wood(one) for one in (TREATED, TREATED_FOR_GROUND, *WOODS)],
         own=[_own(row) for row in materials.rows.filter(put_away=False)],
         exposures=list(Exposure),
         undo=materials.undo_label,

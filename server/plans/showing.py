@@ -1,6 +1,7 @@
 """A plan in the words of the API's contract."""
 
 from collections import Counter
+from decimal import Decimal
 from fractions import Fraction
 from itertools import islice, pairwise
 from uuid import UUID
@@ -180,7 +181,7 @@ def _material(
         ripped=material.ripped,
         kind=material.stock.kind,
         wood=species.name,
-        stands=species.exposure,
+        stands=species.exposure or "",
         caution=species.caution,
         section=None if material.ripped else section_out(material.section, notation),
         section_source=inputs.source if material.section_from_yard else "standard size",
@@ -350,6 +351,12 @@ def weight_text(kilograms: Fraction, unit: Unit, places: str = "1") -> str:
     return f"{rounded(pounds(kilograms), places)} lb"
 
 
+def load_text(kilograms: Decimal, unweighed: int, unit: Unit) -> str:
+    """The weight of what is carried, with how many boards it leaves out."""
+    weight = weight_text(Fraction(kilograms), unit)
+    return f"{weight}, {unweighed} not weighed" if unweighed else weight
+
+
 def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
     currency, shopping = inputs.currency, totals.shopping
     some_priced = shopping.unpriced < totals.boards + totals.spare
@@ -366,7 +373,7 @@ def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
         waste=f"{totals.waste:f}",
         keepable=totals.keepable,
         board_feet=f"{totals.board_feet:f}",
-        weight=weight_text(Fraction(totals.weight_kg), inputs.settings.unit),
+        weight=load_text(totals.weight_kg, totals.unweighed, inputs.settings.unit),
         bound=write_money(totals.bound, currency) if totals.bound else None,
         unplaced=totals.unplaced,
         later=totals.later,

@@ -153,13 +153,15 @@ def _part(part: Part, read: ReadPart, material: Material, inputs: Inputs) -> Par
 
 
 def _weight_of_one(id_: str, part: ReadPart, material: Material, inputs: Inputs) -> str:
-    """What one piece weighs air-dry; nothing for what has no section."""
+    """What one piece weighs air-dry; nothing for what has no section, or is of an unknown wood."""
     section = material.sections[id_]
     if section is None:
         return ""
     volume = part.mean_section(section).area * part.centre_length(section)
-    kilograms = weight_kg(volume, species_of(part.stock).density())
-    return weight_text(kilograms, inputs.settings.unit, "0.1")
+    density = species_of(part.stock).density()
+    if density is None:
+        return ""
+    return weight_text(weight_kg(volume, density), inputs.settings.unit, "0.1")
 
 
 def _plan_before(project: Project) -> Plan | None:

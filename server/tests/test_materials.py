@@ -43,7 +43,9 @@ class MaterialsTest(ApiTestCase):
         # Air-dry at 12 %: 1000 × 0.32 × 1.12, the Wood Handbook's relation.
         self.assertEqual(woods["cedar"]["kilograms_per_m3"], "358")
         self.assertEqual(woods["cedar"]["pounds_per_foot3"], "22.4")
-        self.assertEqual(woods["treated"]["exposure"], "ground contact")
+        self.assertEqual(woods["treated"]["exposure"], "outdoors, off the ground")
+        self.assertIn("end tag", woods["treated"]["caution"])
+        self.assertEqual(woods["treated ground contact"]["exposure"], "ground contact")
         self.assertTrue(all(wood["caution"] for wood in woods.values()))
 
     def test_parts_prices_and_boards_are_understood_by_it(self) -> None:

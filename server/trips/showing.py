@@ -3,7 +3,6 @@
 import uuid
 from collections.abc import Iterable
 from decimal import Decimal
-from fractions import Fraction
 from typing import Any
 
 from carpentry.buying import write_money
@@ -23,7 +22,7 @@ from carpentry.trip import (
 )
 from server.config.schemas import length_out
 from server.plans.schemas import section_out
-from server.plans.showing import weight_text
+from server.plans.showing import load_text
 from server.trips.finishing import lessons, receipt
 from server.trips.models import Trip
 from server.trips.schemas import (
@@ -79,7 +78,7 @@ def show_trip(trip: Trip, refused: Iterable[tuple[Event, str]] = ()) -> TripOut:
         total=write_money(total, trip.currency),
         in_cart=write_money(in_cart, trip.currency),
         unpriced=unpriced,
-        weight=weight_text(Fraction(load.weight_kg), Unit(trip.project.unit)),
+        weight=load_text(load.weight_kg, load.unweighed, Unit(trip.project.unit)),
         longest=sold_name(load.longest, notation) if load.longest else "",
         claim=trip.claim,
         said=trip.said,

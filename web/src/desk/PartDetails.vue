@@ -53,8 +53,9 @@ const FIELDS: { field: PartField; label: string; hint: string }[] = [
       </EditableCell>
     </div>
     <p v-if="part.section" class="remark quiet">
-      Really <SectionText :section="part.section" /> ({{ part.section_source }}); one weighs
-      {{ part.weight }} air-dry.
+      Really <SectionText :section="part.section" /> ({{ part.section_source }});
+      <template v-if="part.weight">one weighs {{ part.weight }} air-dry.</template>
+      <template v-else>what it weighs is not known.</template>
     </p>
     <p v-if="part.angles" class="remark quiet">
       Ends: {{ part.angles

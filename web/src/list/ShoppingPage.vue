@@ -217,7 +217,10 @@ const left = computed(() =>
       <dl class="woods">
         <template v-for="wood in woods" :key="wood.wood">
           <dt>{{ wood.wood }}</dt>
-          <dd class="quiet">May stand: {{ wood.stands }}. {{ wood.caution }}</dd>
+          <dd v-if="wood.stands" class="quiet">May stand: {{ wood.stands }}. {{ wood.caution }}</dd>
+          <dd v-else class="quiet">
+            A wood that is not in the book: where it may stand, and what it weighs, is not known.
+          </dd>
         </template>
       </dl>
       <p class="quiet caution">
