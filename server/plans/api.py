@@ -10,7 +10,7 @@ from server.config.schemas import ErrorOut
 from server.plans.comparing import compare_with, weigh_making
 from server.plans.cut import mark_cut, take_cut_back
 from server.plans.inputs import inputs_of
-from server.plans.making import plan_for
+from server.plans.making import plan_for, wait_for
 from server.plans.models import Plan
 from server.plans.schemas import ChangeIn, ComparisonOut, MakeOrBuyOut, PlanOut
 from server.plans.showing import show_plan
@@ -19,6 +19,7 @@ from server.projects.models import Project
 from server.yards.models import Yard
 
 router = Router(tags=["plans"])
+_FINISHING = 2.0  # seconds for a plan that is just being finished
 
 
 def _show(plan: Plan) -> PlanOut:
@@ -71,6 +72,7 @@ def get_plan(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
 def mark_plan_cut(request: HttpRequest, plan_id: uuid.UUID, seen: ChangeIn) -> PlanOut:
     """Marks a plan cut: its keepable offcuts go onto the rack, boards it used come off."""
     plan = get_object_or_404(Plan, id=plan_id, project__owner=request.user)
+    wait_for(plan, _FINISHING)
     mark_cut(plan, seen.change_id)
     return _show(plan)
 

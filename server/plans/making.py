@@ -82,11 +82,17 @@ def settled_plan(project: Project, inputs: Inputs, seconds: float) -> list[Docum
     seconds, then it is the best so far."""
     plan = plan_for(project, inputs)
     job = solver.job(plan.id)
+    wait_for(plan, seconds)
+    return plan.outcome or (job.plans if job else [])
+
+
+def wait_for(plan: Plan, seconds: float) -> None:
+    """Waits until a plan under way is stored, so many seconds at the most."""
+    job = solver.job(plan.id)
     if job:
         job.settled.wait(seconds)
     if plan.status in UNDER_WAY:
         plan.refresh_from_db()  # stored by another thread, perhaps before the job was looked for
-    return plan.outcome or (job.plans if job else [])
 
 
 def planned_aside(

@@ -1,6 +1,8 @@
 import uuid
 from typing import Any
 
+from django.test import override_settings
+
 from carpentry.tests.samples import sample
 from server.plans.models import Plan
 from server.tests.base import RackTestCase
@@ -103,6 +105,15 @@ class CutTest(RackTestCase):
         answer = other.post(f"/api/plans/{mine}/cut", body, content_type="application/json")
         self.assertEqual(answer.status_code, 404)
         self.assertEqual(Plan.objects.get(id=mine).stage, "draft")
+
+    @override_settings(ANSWER_WITHIN_SECONDS=0.0)
+    def test_a_plan_that_is_just_being_finished_is_waited_for(self) -> None:
+        """Its boards are proven and shown a moment before they are stored."""
+        project = self.new_project("3 rail 2x4 60")
+        self.assertIn(project["plan"]["status"], {"queued", "running"})
+        plan = project["plan"]["id"]
+        answer = self.ask("post", f"/plans/{plan}/cut", {"change_id": str(uuid.uuid4())})
+        self.assertEqual((answer.status_code, answer.json()["stage"]), (200, "cut"))
 
 
 class MeasuredOnTheRackTest(RackTestCase):
