@@ -175,7 +175,7 @@ DATA_UPLOAD_MAX_MEMORY_SIZE = MAX_UPLOAD_BYTES + 64 * 1024
 
 NINJA_NUM_PROXIES = 1 if BEHIND_TLS else 0  # whose word on the client's address is believed
 SIGN_IN_RATE = os.environ.get("GRAIN_TALLY_SIGN_IN_RATE", "10/m")
-ANSWER_WITHIN_SECONDS = 0.14  # a plan ready by then is part of the same answer
+ANSWER_WITHIN_SECONDS = 0.11  # a plan ready by then is part of the same answer
 ANSWER_AT_YARD_SECONDS = 0.6  # the best plan by then is what is taken at the yard
 QUICK_PLAN_SECONDS = 1.0  # in the quick lane, before a plan goes on in the long one
 PLAN_SECONDS = float(os.environ.get("GRAIN_TALLY_PLAN_SECONDS", "20"))
