@@ -2,6 +2,7 @@
 to whole boards (Gilmore and Gomory 1961, 1963)."""
 
 import random
+from abc import ABC, abstractmethod
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -22,7 +23,7 @@ _LAST_BOARDS = (4, 6, 8, 12)
 Solved = tuple[float, Sequence[float], Sequence[float]]  # objective, columns, duals of the items
 
 
-class Covering:
+class Covering(ABC):
     """The linear program "cover the demand from these bins" with patterns found so far. A board of
     a bin has its ``cost``, each item that is left uncovered one of ``uncovered``."""
 
@@ -55,14 +56,14 @@ class Covering:
             for pattern in holder.remembered(b.kind):
                 self._add(index, pattern)
 
+    @abstractmethod
     def solve(self, clock: Clock | None = None) -> Solved | None:
         """The best cover, by pricing patterns until none helps; ``None`` when time is up. With a
         ``clock`` for a part of the time it may end unfinished, with what it has by then."""
-        raise NotImplementedError
 
+    @abstractmethod
     def is_lost(self, objective: float) -> bool:
         """Whether nothing is to be hoped of it any more."""
-        raise NotImplementedError
 
     def learn(self, index: int, pattern: Pattern) -> None:
         """Adds a pattern of a bin, also for later programs."""

@@ -18,7 +18,7 @@ from carpentry.cutting.patterns import maximal_patterns
 from carpentry.cutting.problem import Order
 from carpentry.cutting.ripping import Kind, Ripping, Segment
 
-_NODES = 500
+_NODES, _MOST_EFFORT = 500, 8
 _MOST_FILLINGS = 2_500
 _MOST_COLUMNS = 25_000
 _MOST_WAYS = 1_000  # to crosscut a board into any number of segments
@@ -75,7 +75,7 @@ class Nested:
 
     def solve(self, clock: Clock, effort: int) -> tuple[Outcome, tuple[Pattern, ...]]:
         """Whether the boards hold it, and what each of them holds then."""
-        found = self.program.solve(clock, _NODES * 4**effort)
+        found = self.program.solve(clock, _NODES * 4 ** min(effort, _MOST_EFFORT))
         if found.outcome is not Outcome.SOLVED:
             return found.outcome, ()
         return self._laid([round(n) for n in found.columns])

@@ -98,7 +98,9 @@ def plan_cuts(
             packing = lengthen_leftover(problem, holder, model, found.packing)
     if roomy:
         found = _bounded(problem, found, loose, model, clock)
-    plan = _checked(problem, model, packing, proven=found.proven, bound=found.bound)
+    least_wood = 0 if any(packing.missing) else model.money.cost(cost_of_wood(problem))
+    bound = max(found.bound, least_wood)
+    plan = _checked(problem, model, packing, proven=found.proven, bound=bound)
     return replace(plan, ended=_ended(plan, clock))
 
 
@@ -117,8 +119,7 @@ def _bounded(
     clock: Clock,
 ) -> SearchResult:
     """What is really proven of a plan whose model leaves some ways to save out."""
-    least_wood = 0 if any(found.packing.missing) else model.money.cost(cost_of_wood(problem))
-    unproven = replace(found, proven=False, bound=least_wood, fewest=0)
+    unproven = replace(found, proven=False, bound=0, fewest=0)
     if loose is None:
         return unproven
     if isinstance(loose, Ripped):
@@ -126,7 +127,7 @@ def _bounded(
     least = search(Holder(loose, clock), lambda *_: None)
     if sum(least.packing.missing) != sum(found.packing.missing):
         return unproven
-    return unproven.with_bound(max(least.bound, least_wood), least.fewest, model)
+    return unproven.with_bound(least.bound, least.fewest, model)
 
 
 def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | None) -> CutPlan:

@@ -98,6 +98,9 @@ class _Search:
                 self._dive_by_chance(attempt, share)
             for packing in model.tries(prices, self.clock.part(0.5)):
                 self.offer(packing)
+        else:
+            self.purchases.cheapest()
+            self._reach_least()
         self.purchases.list_up_to(self.best)
         if self._ascend(self.clock.part(0.5)):
             return self._result(proven=True)
@@ -181,9 +184,9 @@ class _Search:
 
     def _settle(self) -> None:
         """The bound: no purchase below what was reached is left, but for those set aside, whose own
-        parts were tried before them."""
+        parts were tried before them; and none is above the best."""
         open_keys = [purchase.key(self.model) for purchase in self.undecided]
-        missing, cost, pieces = min([self.reached, *open_keys])
+        missing, cost, pieces = min([self.reached, self.best.key(self.model), *open_keys])
         if missing >= sum(self.best.missing) and (cost, pieces) > (self.bound, self.fewest):
             self.bound, self.fewest = cost, pieces
 

@@ -4,11 +4,12 @@ is ended when its time is up; what it told last is the plan."""
 import logging
 import os
 import signal
+from dataclasses import replace
 from multiprocessing.connection import Connection, Pipe
 from time import monotonic
 from typing import NoReturn
 
-from carpentry.cutting.plan import CutPlan
+from carpentry.cutting.plan import CutPlan, Ended
 from carpentry.cutting.planner import Budget, first_plan, plan_cuts
 from carpentry.cutting.problem import CutProblem
 
@@ -36,7 +37,9 @@ def plan_within(problem: CutProblem, seconds: float) -> CutPlan:
         os.kill(child, signal.SIGKILL)
         os.waitpid(child, 0)
         ours.close()
-    return best or first_plan(problem)
+    if best and done:
+        return best
+    return replace(best or first_plan(problem), ended=Ended.CLOCK)
 
 
 def _search(problem: CutProblem, seconds: float, told: Connection) -> NoReturn:

@@ -45,7 +45,7 @@ class StockName:
             return Kind.SHEET
         words = set(self.words)
         for kind, of_kind in _WORDS_OF_KIND.items():
-            heated = kind is Kind.TREATED and "heat" in words  # dried against insects, no more
+            heated = kind is Kind.TREATED and "heat" in words and "pt" not in words
             if words & of_kind and not heated:
                 return kind
         return Kind.DURABLE if {"white", "oak"} <= words else Kind.PLAIN

@@ -332,9 +332,10 @@ class PropertiesTest(TestCase):
         for seed in range(6):
             given_problem = home_size(seed, kinds=(2, 5), parts=(4, 9))
             least, _ = assignment_optimum(given_problem)
-            for seconds in (0.0, 0.01, 0.1):
+            for seconds in (0.0, 0.01, 0.1):  # never no bound at all
                 hurried = plan_cuts(given_problem, Budget(seconds))
                 check_plan(given_problem, hurried)
+                self.assertGreater(hurried.bound, 0, seed)
                 self.assertLessEqual(hurried.bound, least, seed)
                 self.assertLessEqual(least, hurried.price, seed)
 

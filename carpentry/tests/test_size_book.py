@@ -253,6 +253,7 @@ class WeightTest(TestCase):
             ("2x4 treated fir", "pressure-treated southern pine", Exposure.OUTDOORS),
             ("2x4 pt ground contact", TREATED_FOR_GROUND.name, Exposure.GROUND),
             ("2x4 heat treated", "spruce-pine-fir", Exposure.DRY),
+            ("2x4 pt heat treated", "pressure-treated southern pine", Exposure.OUTDOORS),
             ("2x4 spf", "spruce-pine-fir", Exposure.DRY),
             ("2x4 southern pine", "southern pine", Exposure.DRY),
             ("2x4 southern yellow pine", "southern pine", Exposure.DRY),

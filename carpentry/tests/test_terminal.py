@@ -11,6 +11,7 @@ from unittest.mock import patch
 from carpentry.cutting import (
     CutPlan,
     CutProblem,
+    Ended,
     Progress,
     check_plan,
     plan_cuts,
@@ -60,7 +61,7 @@ class PlanCommandTest(TestCase):
 
         with patch("carpentry.cutting.within.plan_cuts", endless):
             plan = plan_within(given, 0.2)
-        self.assertEqual(plan.price, plan_cuts(given).price)
+        self.assertEqual((plan.price, plan.ended), (plan_cuts(given).price, Ended.CLOCK))
 
         def broken(*arguments: object) -> CutPlan:
             raise RuntimeError

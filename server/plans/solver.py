@@ -20,6 +20,8 @@ from typing import Any
 
 from django.conf import settings
 
+from carpentry.cutting import Ended
+
 Document = dict[str, Any]
 _LEAST_SECONDS = 0.1
 _GRACE = 5.0  # seconds beyond its time after which a process is ended
@@ -73,6 +75,10 @@ class Job:
             if _is_proven(plan) or _worth(plan) <= _worth(kept[index]):
                 kept[index] = plan
         self.plans = kept
+
+    def overran(self) -> None:
+        """Says of plans that were told on the way that the clock ended them: no more came."""
+        self.plans = [{"ended": Ended.CLOCK} | plan for plan in self.plans]
 
     def wait(self, seconds: float, then: "Callable[[Job], None]") -> bool:
         """Whether it finishes within some seconds; if not, ``then`` is called when it does."""
@@ -202,6 +208,8 @@ class Lane:
             late.cancel()
         process.wait()
         job.failed = not job.stopped and not job.plans
+        if not job.stopped:
+            job.overran()
         self.running_process()
 
 
