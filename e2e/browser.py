@@ -1,6 +1,7 @@
 """The real interface in headless Chromium against a live server."""
 
 import os
+import sqlite3
 from pathlib import Path
 from tempfile import mkdtemp
 from typing import Any, ClassVar
@@ -8,10 +9,13 @@ from typing import Any, ClassVar
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.cache import cache
 from django.core.management import call_command
+from django.db import connection
 from django.test import override_settings
 from playwright.sync_api import Browser, BrowserContext, Page, Request, expect, sync_playwright
 
 from carpentry.tests.samples import FOLDER as SAMPLES
+from server.plans.making import wait_for
+from server.plans.models import Plan
 from server.plans.solver import solver
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "1")
@@ -22,9 +26,24 @@ FLAGS = [
 ]
 DESK_SIZE = (1280, 800)
 PHONE_SIZE = (390, 844)
+PLAN_SECONDS = 4.0
+_demo = sqlite3.connect(":memory:", check_same_thread=False)
 
 
-@override_settings(PLAN_SECONDS=4.0)
+def load_demo() -> None:
+    """The demo workshop with its plans: made by the first test, copied for the others."""
+    connection.ensure_connection()
+    if _demo.execute("SELECT count(*) FROM sqlite_master").fetchone()[0]:
+        _demo.backup(connection.connection)
+        return
+    with Path(os.devnull).open("w") as nowhere:
+        call_command("load_demo", stdout=nowhere)
+    for plan in Plan.objects.all():
+        wait_for(plan, PLAN_SECONDS)
+    connection.connection.backup(_demo)
+
+
+@override_settings(PLAN_SECONDS=PLAN_SECONDS)
 class BrowserTestCase(StaticLiveServerTestCase):
     """Each test gets a fresh browser context and the demo workshop. A page error fails the test."""
 
@@ -41,8 +60,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
 
     def setUp(self) -> None:
         cache.clear()
-        with Path(os.devnull).open("w") as nowhere:
-            call_command("load_demo", stdout=nowhere)
+        load_demo()
         self.downloads = Path(mkdtemp())
         self.errors: list[str] = []
         self.hosts: set[str] = set()

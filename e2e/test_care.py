@@ -1,10 +1,12 @@
 """Nothing typed is lost, everything works by keyboard, and on a small window."""
 
+from contextlib import suppress
 from pathlib import Path
 
 from django.conf import settings
 from django.contrib.sessions.models import Session
-from playwright.sync_api import Page, expect
+from playwright.sync_api import APIResponse, Page, Route, expect
+from playwright.sync_api import Error as PlaywrightError
 
 from e2e.browser import PHONE_SIZE, BrowserTestCase
 from server.projects.models import Project
@@ -73,6 +75,32 @@ class NothingLostTest(BrowserTestCase):
         expect(page.locator("p.change")).to_contain_text("→ 41")
         skid = Project.objects.get(name="Compost station").parts.get(name="skid")
         self.assertEqual(skid.length, "41")
+
+    def test_an_answer_that_comes_late_takes_nothing_back(self) -> None:
+        page = self.open_project()
+        length = page.get_by_label("Length of skid")
+        before = length.input_value()
+        length.fill("41")
+        length.press("Enter")
+        expect(page.locator("p.change strong")).to_be_visible()
+        held: list[tuple[Route, APIResponse]] = []
+        page.route(
+            "**/api/projects/*", lambda route: held.append((route, route.fetch())), times=1
+        )
+        page.clock.install()
+        page.clock.fast_forward("00:30")
+        page.evaluate("window.dispatchEvent(new Event('visibilitychange'))")
+        page.wait_for_timeout(500)
+        self.assertEqual(len(held), 1, "the project is asked for once more, and that answer held")
+        page.keyboard.press("Control+z")
+        expect(length).to_have_value(before)
+        for route, answer in held:
+            with suppress(PlaywrightError):  # nobody waits for it any more
+                route.fulfill(response=answer)
+        page.wait_for_timeout(300)
+        expect(length).to_have_value(before)
+        page.keyboard.press("Control+Shift+z")
+        expect(length).to_have_value("41")
 
     def test_an_ended_session_is_signed_in_to_again(self) -> None:
         page = self.open_project()

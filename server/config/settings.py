@@ -86,7 +86,7 @@ DATABASES = {
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 20,
-            "init_command": ""
+            "init_command": "PRAGMA synchronous=OFF;"
             if TESTING
             else "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
         },

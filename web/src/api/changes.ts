@@ -43,11 +43,17 @@ export function useChanges<T extends { version: number }>(key: Ref<QueryKey>) {
       if (outcome.kind === 'offline') await pause(RETRY_MS)
       else if (outcome.kind === 'signed-out') await askToSignIn()
       else {
-        if (outcome.kind === 'done') queries.setQueryData(key.value, outcome.data)
-        if (outcome.kind === 'conflict') queries.setQueryData(key.value, outcome.current)
+        if (outcome.kind === 'done') await keep(outcome.data)
+        if (outcome.kind === 'conflict') await keep(outcome.current)
         return outcome
       }
     }
+  }
+
+  /** An answer that was asked for before this one may be older: it is not waited for any more. */
+  async function keep(newest: T | undefined) {
+    await queries.cancelQueries({ queryKey: key.value, exact: true })
+    queries.setQueryData(key.value, newest)
   }
 
   function change(ask: (seen: Seen) => Promise<Outcome<T>>): Promise<Outcome<T>> {
