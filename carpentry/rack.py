@@ -12,8 +12,9 @@ from itertools import pairwise
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, interchange, read_length
 from carpentry.sizes import (
+    DRESSED_SIZES,
+    METRIC_SIZES,
     NO_OWN,
-    STANDARD_SIZES,
     OwnStocks,
     Section,
     StockName,
@@ -174,8 +175,8 @@ def offcut_stock(stock: StockName, section: Section | None) -> StockName | None:
         return stock
     if _holds(section, standard) or _is_close(section, standard):
         return stock
-    sizes = [size for size in STANDARD_SIZES.values() if not size.section.round]
-    inside = [size for size in sizes if _holds(section, size.section)]
+    named = METRIC_SIZES if stock.size in METRIC_SIZES else DRESSED_SIZES
+    inside = [size for size in named.values() if _holds(section, size.section)]
     if not inside:
         return None
     best = max(inside, key=lambda size: (size.section.area, size.name))
@@ -226,7 +227,7 @@ def read_board(fields: BoardFields, unit: Unit | str, own: OwnStocks = NO_OWN) -
     unit = Unit(unit)
     faults = Faults()
     read = faults.attempt("stock", lambda: read_stock(fields.stock, unit, own), None)
-    named = read.length if read else None
+    named = read.length.ticks if read and read.length else None
     no_board = "no board is that long or short: 1 in to 60 ft"
     length = faults.attempt(
         "length", partial(_size, fields.length, unit, TICKS_PER_INCH, _LONGEST, no_board), None

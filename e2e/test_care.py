@@ -84,9 +84,7 @@ class NothingLostTest(BrowserTestCase):
         length.press("Enter")
         expect(page.locator("p.change strong")).to_be_visible()
         held: list[tuple[Route, APIResponse]] = []
-        page.route(
-            "**/api/projects/*", lambda route: held.append((route, route.fetch())), times=1
-        )
+        page.route("**/api/projects/*", lambda route: held.append((route, route.fetch())), times=1)
         page.clock.install()
         page.clock.fast_forward("00:30")
         page.evaluate("window.dispatchEvent(new Event('visibilitychange'))")

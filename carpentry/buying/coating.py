@@ -7,7 +7,6 @@ import math
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass
-from decimal import Decimal
 from fractions import Fraction
 
 from carpentry.errors import CarpentryError
@@ -138,9 +137,22 @@ def read_volume(text: str) -> int | None:
     return round(Fraction(found[1]) * LITRES[unit] * 1000)
 
 
-def write_volume(volume: int, *, metric: bool) -> str:
-    """Millilitres as a builder says them: ``1.25 l``, ``0.35 gal``; rounded up to the second
-    place."""
-    whole = Fraction(volume, 1000) / (1 if metric else LITRES["gal"])
-    rounded = Decimal(math.ceil(whole * 100)) / 100
-    return f"{rounded:f} {'l' if metric else 'gal'}"
+def write_volume(volume: int, *, metric: bool, tin: str = "") -> str:
+    """Millilitres as a builder measures them out, in the unit of the ``tin`` where one is known:
+    ``1.25 l``, ``610 ml``, ``12 fl oz``, ``1.4 qt``; rounded up."""
+    content = _VOLUME.fullmatch(tin.strip())
+    if content:
+        metric = content[2].lower() in {"ml", "l"}
+    if metric:
+        steps = 5 if volume < 1000 else 10
+        rounded = -(-volume // steps) * steps
+        return f"{rounded} ml" if rounded < 1000 else f"{_plain(Fraction(rounded, 1000))} l"
+    for unit, least, step in (("gal", 1, 10), ("qt", 1, 10), ("fl oz", 0, 2)):
+        amount = Fraction(volume, 1000) / LITRES[unit]
+        if amount >= least:
+            return f"{_plain(Fraction(math.ceil(amount * step), step))} {unit}"
+    raise ValueError("a volume is nothing or more")
+
+
+def _plain(amount: Fraction) -> str:
+    return f"{float(amount):.2f}".rstrip("0").rstrip(".")

@@ -7,21 +7,24 @@ from decimal import Decimal
 from typing import TypeVar
 
 from carpentry.buying.coating import read_volume
+from carpentry.buying.fastener_names import Fastener, read_fastener
 from carpentry.buying.fasteners import Kind, Through
 from carpentry.buying.money import read_money
 from carpentry.buying.packages import Package
+from carpentry.counts import COUNT, read_count
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import Unit, read_length
 
 MOST_LINES = 500
-JOINT_WORDS = ("load", "recessed", "glued", "along")
+JOINT_WORDS = ("load", "recessed", "glued", "along", "half lap")
 MOST_COUNT = 10_000
-_JOINT = re.compile(r"(\d+)\s*[x×]?\s+([^,]+),\s*([^,]+)((?:,[^,]+)*)")
+_JOINT = re.compile(rf"({COUNT})\s*[x×]?\s+([^,]+),\s*([^,]+)((?:,[^,]+)*)", re.IGNORECASE)
 _PIECE = re.compile(r"([A-Z]{1,3})(?:\s+(face|edge|end))?", re.IGNORECASE)
-_HELD = re.compile(r"(?:(\d+)\s+)?([a-z ]+?)s?")
-_ITEM = re.compile(r"(have\s+)?(\d+)\s*[x×]?\s+([^@]+?)\s*(?:@\s*(\S+?)(?:\s+([A-Za-z]{3}))?)?")
+_HELD = re.compile(rf"(?:({COUNT})\s+(?!d\b))?(.+)")
+_ITEM = re.compile(r"(have\s+)?(\d{1,9})\s*[x×]?\s+([^@]+?)\s*(?:@\s*(\S+?)(?:\s+([A-Za-z]{3}))?)?")
 _DRAWN = re.compile(r"have\s+([\d.]+\s*(?:ml|l|gal|qt|pt|fl\s*oz))\s+(.+)", re.IGNORECASE)
 _BETWEEN = re.compile(r"\s+(?:to|into|through|on)\s+", re.IGNORECASE)
+_SAME_WORD = {"lap": "half lap", "lapped": "half lap", "half-lap": "half lap", "recess": "recessed"}
 Typed = TypeVar("Typed")
 
 
@@ -37,19 +40,22 @@ class Meeting:
 class Joint:
     """``count`` equal joints, each held by ``each`` fasteners of a kind, from the first part of
     ``way`` into the last. One of them may ``load`` it, its heads may be recessed and plugged, it
-    may be ``glued`` as well, its pieces may lie ``along`` each other; a ``length`` (ticks) that was
-    typed is taken as it is."""
+    may be ``glued`` as well, its pieces may lie ``along`` each other or be half ``lapped``, each
+    sawn to half its thickness; a ``length`` (ticks) that was typed is taken as it is. ``name`` is
+    the fastener's with its gauge and sort: ``#8 deck screw``."""
 
     text: str
     count: int
     way: tuple[Meeting, ...]
     each: int
     kind: Kind
+    name: str = ""
     load: bool = False
     recessed: bool = False
     length: int | None = None
     glued: bool = False
     along: bool = False
+    lapped: bool = False
 
 
 @dataclass(frozen=True)
@@ -73,25 +79,28 @@ def read_joint(text: str, unit: Unit) -> Joint:
     if not found:
         raise CarpentryError("write how many, which parts and how: 8 B to A edge, 2 screws")
     count, way, held, more = found.groups()
+    each, fastener = _held(held, unit)
     said: set[str] = set()
-    length = None
-    for word in filter(None, (one.strip().lower() for one in more.split(","))):
+    length = fastener.length
+    for typed in filter(None, (" ".join(one.lower().split()) for one in more.split(","))):
+        word = _SAME_WORD.get(typed, typed)
         if word in JOINT_WORDS:
             said.add(word)
         else:
             length = _length(word, unit)
-    each, kind = _held(held.strip().lower())
     return Joint(
         text.strip(),
         _count(count),
         _way(way),
         each,
-        kind,
+        fastener.kind,
+        fastener.name,
         load="load" in said,
         recessed="recessed" in said,
         length=length,
-        glued="glued" in said or kind is Kind.GLUE,
+        glued="glued" in said or fastener.kind is Kind.GLUE,
         along="along" in said,
+        lapped="half lap" in said,
     )
 
 
@@ -104,9 +113,10 @@ def _length(text: str, unit: Unit) -> int:
 
 
 def _count(text: str) -> int:
-    if not 1 <= int(text) <= MOST_COUNT:
+    count = read_count(text)
+    if not 1 <= count <= MOST_COUNT:
         raise CarpentryError(f"from 1 to {MOST_COUNT:,}")
-    return int(text)
+    return count
 
 
 def _way(text: str) -> tuple[Meeting, ...]:
@@ -123,12 +133,14 @@ def _way(text: str) -> tuple[Meeting, ...]:
     return tuple(meetings)
 
 
-def _held(text: str) -> tuple[int, Kind]:
-    found = _HELD.fullmatch(text)
-    name = found[2].strip() if found else text
-    if not found or name not in list(Kind):
-        raise CarpentryError(f"“{text}” holds nothing: write one of {', '.join(Kind)}")
-    return _count(found[1] or "1"), Kind(name)
+def _held(text: str, unit: Unit) -> tuple[int, Fastener]:
+    """How many fasteners hold a joint, and which: ``two #8 deck screws 3in``."""
+    found = _HELD.fullmatch(text.strip())
+    fastener = read_fastener(found[2], unit) if found else None
+    if not found or fastener is None:
+        known = ", ".join(Kind)
+        raise CarpentryError(f"“{text.strip().lower()}” holds nothing: write one of {known}")
+    return _count(found[1] or "1"), fastener
 
 
 def read_item(text: str) -> Item:
@@ -186,14 +198,9 @@ def read_each_line(text: str, read: Callable[[str], Typed]) -> tuple[list[Typed]
 
 
 def hardware_key(name: str, unit: Unit) -> tuple[str, int | None]:
-    """What two names of hardware have in common when they mean the same: a kind of fastener and its
-    length in ticks, or the name in lower case."""
-    lower = " ".join(name.lower().split())
-    for kind in sorted(Kind, key=lambda one: -len(one.value)):
-        rest = lower.removeprefix(kind.value).removeprefix("s").strip()
-        if lower.startswith(kind.value) and rest:
-            try:
-                return kind.value, read_length(rest, unit).ticks
-            except CarpentryError:
-                return lower, None
-    return lower, None
+    """What two names of hardware have in common when they mean the same: a fastener with its gauge
+    and its length in ticks, or the name in lower case."""
+    fastener = read_fastener(name, unit)
+    if fastener and fastener.length is not None:
+        return fastener.name, fastener.length
+    return " ".join(name.lower().split()), None

@@ -223,7 +223,7 @@ def read_price_line(fields: PriceFields, unit: Unit | str, own: OwnStocks = NO_O
         if read is None or read.length is None:
             faults.add("length", "a length is missing")
         else:
-            sold = Length(read.length, fields.length)
+            sold = read.length
     _check_lengths(sold, actual, faults)
     if read:
         _check_section(read.stock, thickness, width, faults)

@@ -6,18 +6,31 @@ length: ``2 bottom ply 1/2 30 x 24``.
 """
 
 import re
+from dataclasses import replace
 
+from carpentry.counts import COUNT, read_count
 from carpentry.errors import CarpentryError, Problem, StockNameError
 from carpentry.length import Unit
 from carpentry.parts.part import MAX_PARTS, Part, PartFields, read_part
 from carpentry.parts.table import read_parts_table
-from carpentry.sizes import NO_OWN, SHEET_KINDS, Form, OwnStocks, match_size
+from carpentry.sizes import (
+    NO_OWN,
+    SHEET_KINDS,
+    Form,
+    OwnStocks,
+    match_size,
+    names_a_shape,
+    names_a_wood,
+    woods_in,
+    words_at,
+    written_third,
+)
 
-_QUANTITY = re.compile(r"\s*(\d+)\s*(?:[x×]\s+|\s|[x×](?=[^\d\s]))\s*(?![x×]\s*\d)")
+_QUANTITY = re.compile(
+    rf"\s*({COUNT})\s*(?:[x×]\s+|\s|[x×](?=[^\d\s]))\s*(?![x×]\s*\d|by\b)", re.IGNORECASE
+)
 _TIMES_A_SIZE = re.compile(r"\s*(\d+)\s+[x×]\s+(?=(?:5/4|\d+)[xX×]\d)")
 _BY_WIDTH = re.compile(r"(.*\S)\s*[x×]\s*(.+)")
-_THIRD = re.compile(r"\s*[xX×]\s*\S+")
-_STOCK_WORDS = re.compile(r"(?:\s+[^\W\d_][\w'-]*)*")
 
 
 def _split(line: str, unit: Unit, own: OwnStocks) -> PartFields:
@@ -27,21 +40,21 @@ def _split(line: str, unit: Unit, own: OwnStocks) -> PartFields:
     if not found and not _begins_with_size(line, unit, own):
         found = _QUANTITY.match(line)
     if found:
-        quantity, start = found[1], found.end()
-    size, size_at, size_end = _find_size(line, start, unit, own)
-    third = None if size in own else _THIRD.match(line, size_end)
-    if third:
-        size_end = third.end()
-    words = None if size in own else _STOCK_WORDS.match(line, size_end)
-    stock_end = words.end() if words else size_end
+        quantity, start = str(read_count(found[1])), found.end()
+    size, size_at, stock_end = _find_size(line, start, unit, own)
+    if size not in own:
+        third = None if _is_sheet(size, own) else written_third(line, stock_end)
+        stock_end = words_at(line, third[1] if third else stock_end)
     length, width = line[stock_end:].strip(" ,;@"), ""
     by_width = _BY_WIDTH.fullmatch(length)
     if by_width and _is_sheet(size, own):
         length, width = by_width[1], by_width[2]
+    name = line[start:size_at].strip(" ,;")
+    of_wood = names_a_wood(name)
     return PartFields(
         quantity=quantity,
-        name=line[start:size_at].strip(" ,;"),
-        stock=line[size_at:stock_end].strip(),
+        name="" if of_wood and not names_a_shape(name) else name,
+        stock=line[start if of_wood else size_at : stock_end].strip(" ,;"),
         length=length,
         width=width,
     )
@@ -81,7 +94,12 @@ def read_entry(line: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> Part:
         fields = _split(line, Unit(unit), own)
     except StockNameError as error:
         raise CarpentryError(Problem("stock", p.message) for p in error.problems) from error
-    return read_part(fields, unit, own)
+    part = read_part(fields, unit, own)
+    unsaid = sorted(woods_in(part.name) - set(part.stock.words)) if fields.name else []
+    if unsaid and not part.stock.own:
+        doubt = f"the stock is {part.stock}: write {unsaid[0]} after its size if it is {unsaid[0]}"
+        part = replace(part, warnings=(*part.warnings, doubt))
+    return part
 
 
 def read_lines(text: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Part]:

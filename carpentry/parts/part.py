@@ -183,7 +183,7 @@ def _read_quantity(text: str) -> int:
     typed = text.strip()
     if not typed:
         raise CarpentryError("a quantity is missing")
-    if not re.fullmatch(r"\d{1,9}", typed):
+    if not re.fullmatch(r"[0-9]{1,9}", typed):
         raise CarpentryError(f"“{typed}” is no quantity: write a whole number such as 6")
     quantity = int(typed)
     if quantity < 1:
@@ -297,15 +297,10 @@ def _settle_length(
             faults.add("length", "a length is missing")
         return length
     if not fields.length.strip():
-        return Length(stock.length, _named_length_text(fields.stock))
-    if length is not None and length.ticks != stock.length:
+        return stock.length
+    if length is not None and length.ticks != stock.length.ticks:
         faults.add("length", "the name of the stock says another length")
     return length
-
-
-def _named_length_text(stock: str) -> str:
-    third = re.split(r"[xX×]", stock)[-1].split()[0]
-    return f"{third}ft" if third.isdigit() and int(third) <= 20 else third
 
 
 def angles_fault(part: Part, actual: Section | None) -> str | None:

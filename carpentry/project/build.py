@@ -113,8 +113,10 @@ def build_document(work: Workup, plans: list[CutPlan | None]) -> Json:
             "unplaced": found.unplaced,
             "not_planned": found.later,
             "unpriced": shopping.unpriced,
+            "left_out": work.hardware.left_out,
             "says": found.claim.headline,
         },
+        "cautions": [*work.saw_cautions(plans), *work.other_cautions()],
         "claims": [_claim(work, material, plan) for material, plan in planned],
         "layouts": [
             layout

@@ -83,10 +83,9 @@ class Shelf:
             )
         ]
 
-    def of_wood(self, words: tuple[str, ...]) -> list[StockName]:
-        """The stocks sold or owned whose name has just these words."""
-        every = dict.fromkeys((*self.lines, *self.owned))
-        return [stock for stock in every if stock.words == words and not stock.own]
+    def of_wood(self, wood: tuple[str, ...]) -> list[StockName]:
+        """The stocks of a wood that are sold or owned."""
+        return [stock for stock in dict.fromkeys((*self.lines, *self.owned)) if stock.wood == wood]
 
 
 def standard_lines(stock: StockName, unit: Unit) -> list[PriceLine]:
@@ -131,17 +130,17 @@ def gather_materials(
     named_parts = list(parts)
     woods: dict[tuple[str, ...], list[NamedPart]] = {}
     for named in named_parts:
-        woods.setdefault(named.part.stock.words, []).append(named)
+        woods.setdefault(named.part.stock.wood, []).append(named)
     together = {
-        words: _planned_together(of_wood, shelf, settings, apart=apart)
-        for words, of_wood in woods.items()
+        wood: _planned_together(of_wood, shelf, settings, apart=apart)
+        for wood, of_wood in woods.items()
         if any(is_sawn(one, shelf, settings) for one in of_wood)
     }
     groups: dict[StockName | tuple[str, ...], list[NamedPart]] = {}
     for named in named_parts:
-        words = named.part.stock.words
-        joins = named.id in together.get(words, ())
-        groups.setdefault(words if joins else named.part.stock, []).append(named)
+        wood = named.part.stock.wood
+        joins = named.id in together.get(wood, ())
+        groups.setdefault(wood if joins else named.part.stock, []).append(named)
     return [
         _of_stock(key, named, shelf, settings)
         if isinstance(key, StockName)
@@ -157,11 +156,11 @@ def is_sawn(named: NamedPart, shelf: Shelf, settings: Settings) -> bool:
 
 def _has_flat_faces(part: Part, shelf: Shelf) -> bool:
     section, _ = shelf.section(part.stock)
-    return section is not None and not section.round and not part.stock.own
+    return section is not None and part.stock.is_even
 
 
 def _kept_apart(
-    words: tuple[str, ...], together: Sequence[NamedPart], others: Iterable[NamedPart], shelf: Shelf
+    wood: tuple[str, ...], together: Sequence[NamedPart], others: Iterable[NamedPart], shelf: Shelf
 ) -> set[StockName]:
     """The stocks of parts of a wood that could share boards with these, but are planned by
     themselves."""
@@ -169,7 +168,7 @@ def _kept_apart(
     return {
         one.part.stock
         for one in others
-        if one.part.stock.words == words and one.id not in ids and _has_flat_faces(one.part, shelf)
+        if one.part.stock.wood == wood and one.id not in ids and _has_flat_faces(one.part, shelf)
     }
 
 
@@ -257,20 +256,20 @@ def _large_enough(owned: Iterable[Offer], parts: Iterable[NamedPart]) -> list[Of
 
 
 def _of_wood(
-    words: tuple[str, ...],
+    wood: tuple[str, ...],
     named: Sequence[NamedPart],
     every: Sequence[NamedPart],
     shelf: Shelf,
     settings: Settings,
 ) -> Material:
-    stocks = list(dict.fromkeys((*(one.part.stock for one in named), *shelf.of_wood(words))))
+    stocks = list(dict.fromkeys((*(one.part.stock for one in named), *shelf.of_wood(wood))))
     sold = [(stock, *shelf.offers(stock)) for stock in stocks]
     priced = any(has_prices for _, has_prices, _ in sold)
-    apart = _kept_apart(words, named, every, shelf)
+    apart = _kept_apart(wood, named, every, shelf)
     offers: list[Offer] = []
     for stock, has_prices, bought in sold:
         section, _ = shelf.section(stock)
-        if section is None or section.round:
+        if section is None or not stock.is_even:
             continue
         here = shelf.on_hand(stock) + (bought if has_prices or not priced else [])
         if stock in apart:  # what there is only so much of goes to the parts of that stock

@@ -9,7 +9,7 @@ from itertools import pairwise
 
 from carpentry.buying.coating import Coat, millilitres, read_coat, surface, write_area
 from carpentry.buying.fasteners import (
-    BEARS_NOTHING,
+    BEARING,
     BOLTS,
     RECESS,
     Kind,
@@ -36,7 +36,14 @@ from carpentry.project.packing import FoundPacks, HardwareLine, packed_line
 from carpentry.project.settings import Settings
 
 Key = tuple[str, int | None, bool]  # kind or name, length in ticks, whether it is a volume
-SHEARS = "ordinary screws and nails shear: a joint that bears load takes structural screws or bolts"
+_TAKE_INSTEAD = "a joint that bears load takes structural screws, lag screws or bolts"
+GIVES_WAY = {
+    Kind.SCREW: f"ordinary screws are brittle and may snap: {_TAKE_INSTEAD}",
+    Kind.POCKET: f"pocket screws may snap or split out: {_TAKE_INSTEAD}",
+    Kind.NAIL: f"nails may draw out; the local code says which and how many, else {_TAKE_INSTEAD}",
+    Kind.BRAD: f"brads only hold in place: {_TAKE_INSTEAD}",
+}
+LETS_GO = f"glue and wooden pins alone may let go outdoors: {_TAKE_INSTEAD}"
 PILOT = "drill pilot holes"
 
 
@@ -91,6 +98,19 @@ class Hardware:
     def price(self) -> Decimal:
         """What the lines with a price cost together."""
         return sum((line.price or Decimal(0) for line in self.lines), Decimal(0))
+
+    @property
+    def left_out(self) -> int:
+        """How many lines that were typed are not counted, because they cannot be."""
+        return len(self.problems) + sum(not one.fastener for one in self.joints)
+
+    @property
+    def left_out_told(self) -> str:
+        """That lines are not counted, in words; empty where all are."""
+        if not self.left_out:
+            return ""
+        lines = "1 line" if self.left_out == 1 else f"{self.left_out} lines"
+        return f"without {lines} of hardware that cannot be counted"
 
     @property
     def unpriced(self) -> int:
@@ -189,7 +209,8 @@ def _fasten(
     unknown = [meeting.mark for meeting in joint.way if meeting.mark not in parts]
     if unknown:
         return Fastened(joint.text, "", None, count, (f"no part is marked {', '.join(unknown)}",))
-    way = [Passed(parts[m.mark].depth(m.through), m.through) for m in joint.way]
+    halves = 2 if joint.lapped else 1
+    way = [Passed(parts[m.mark].depth(m.through) // halves, m.through) for m in joint.way]
     try:
         chosen = choose_length(joint.kind, way, settings.unit, recessed=joint.recessed, rules=rules)
     except CarpentryError as error:
@@ -198,8 +219,8 @@ def _fasten(
     if joint.length is not None:
         length = joint.length
         warnings = list(check_length(joint.kind, length, way, recessed=joint.recessed, rules=rules))
-    if joint.load and joint.kind in BEARS_NOTHING:
-        warnings.append(SHEARS)
+    if joint.load and joint.kind not in BEARING:
+        warnings.append(GIVES_WAY.get(joint.kind, LETS_GO))
     thin = any(piece.depth < TICKS_PER_INCH for piece in way)
     screwed = length is not None and joint.kind not in BOLTS
     splits = screwed and (thin or way[-1].through is not Through.FACE)
@@ -208,13 +229,13 @@ def _fasten(
         return Fastened(joint.text, joint.kind.value, None, count, tuple(warnings))
     if length is None and chosen.warnings:
         return Fastened(joint.text, "", None, count, tuple(warnings))
-    needs.add((joint.kind.value, length, False), joint.kind.value, count, joint.text)
+    needs.add((joint.name, length, False), joint.name, count, joint.text)
     takes = [joint.kind.value, RECESS] if joint.recessed else [joint.kind.value]
     for consumed, each in (one for by in takes for one in rules.taken.get(by, {}).items()):
         if each:
             key = *hardware_key(consumed, settings.unit), False
             needs.add(key, consumed, count * each, joint.text)
-    return Fastened(joint.text, joint.kind.value, length, count, tuple(warnings), notes)
+    return Fastened(joint.text, joint.name, length, count, tuple(warnings), notes)
 
 
 def _contact(joint: Joint, parts: Mapping[str, JoinedPart]) -> int:

@@ -71,7 +71,8 @@ class Material:
         """Its name for a heading."""
         if not self.ripped:
             return str(self.stock)
-        return f"{' '.join(self.stock.words) or 'plain'} boards, ripped"
+        called = self.stock.size if self.stock.own else " ".join(self.stock.words) or "plain"
+        return f"{called} boards, ripped"
 
     def section_of(self, offer: Offer) -> Section | None:
         """What a board of an offer measures."""

@@ -40,6 +40,11 @@ class HardwareLine:
     volume: bool = False
     missing: int = 0
 
+    @property
+    def tin(self) -> str:
+        """What the first of its tins holds, as it is written on it."""
+        return self.packs[0][0].content if self.volume and self.packs else ""
+
 
 def pack_key(name: str, length: int | None, package: Package | None = None) -> str:
     """What a pack is known by: the name and length (ticks) of what it holds, and how much."""
@@ -97,7 +102,9 @@ def missing_told(line: HardwareLine, settings: Settings) -> str:
         name += f" {write_length(line.length, settings.notation).text}"
     amount = f"{line.missing} × {name}"
     if line.volume:
-        amount = f"{write_volume(line.missing, metric=settings.unit is Unit.MM)} {name}"
+        amount = (
+            f"{write_volume(line.missing, metric=settings.unit is Unit.MM, tin=line.tin)} {name}"
+        )
     return f"{amount}: the packs are too few"
 
 

@@ -8,11 +8,12 @@ a size decides.
 
 from carpentry.sizes.board_measure import Rounding, board_feet, measured_board_feet
 from carpentry.sizes.book import Alternative, Entry, Way, entries, look_up, nominal_for
-from carpentry.sizes.families import FAMILIES, Family, Size
+from carpentry.sizes.families import FAMILIES
+from carpentry.sizes.family import Family, Size
 from carpentry.sizes.kinds import Exposure, Kind
 from carpentry.sizes.names import (
-    KNOWN_WORDS,
-    SHEET_KINDS,
+    DRESSED_SIZES,
+    METRIC_SIZES,
     STANDARD_LENGTHS,
     STANDARD_SIZES,
     ReadStock,
@@ -43,11 +44,15 @@ from carpentry.sizes.species import (
     weight_kg,
 )
 from carpentry.sizes.straighten import straight_width
+from carpentry.sizes.words import KNOWN_WORDS, names_a_shape, names_a_wood, woods_in
+from carpentry.sizes.writing import SHEET_KINDS, words_at, written_third
 
 __all__ = [
+    "DRESSED_SIZES",
     "FAMILIES",
     "KNOWN_WORDS",
     "MAX_OWN",
+    "METRIC_SIZES",
     "NO_OWN",
     "SHEET_KINDS",
     "STANDARD_LENGTHS",
@@ -76,6 +81,8 @@ __all__ = [
     "look_up",
     "match_size",
     "measured_board_feet",
+    "names_a_shape",
+    "names_a_wood",
     "nominal",
     "nominal_for",
     "pounds",
@@ -86,4 +93,7 @@ __all__ = [
     "standard_section",
     "straight_width",
     "weight_kg",
+    "woods_in",
+    "words_at",
+    "written_third",
 ]

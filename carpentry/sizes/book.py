@@ -1,29 +1,23 @@
 """Looking up the size book, and asking it the other way round."""
 
-import re
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
 
-from carpentry.errors import CarpentryError, Faults
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH
-from carpentry.sizes.families import (
-    BOARDS,
-    DIMENSION,
-    FAMILIES,
-    ROUGH_SAWN,
-    TIMBERS,
-    Family,
-    Size,
-)
+from carpentry.errors import CarpentryError, Faults, StockNameError
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit
+from carpentry.sizes.families import DRESSED_FAMILIES, FAMILIES
+from carpentry.sizes.family import Family, Size
+from carpentry.sizes.names import nominal, read_stock
+from carpentry.sizes.softwood import BOARDS, DIMENSION, ROUGH_SAWN
+from carpentry.sizes.words import KNOWN_WORDS, WORKED_WORDS, read_words
 
 JOINTED_EDGE = TICKS_PER_INCH // 16
 PLANED_FACE = TICKS_PER_INCH // 16
 _WIDEST = 4 * TICKS_PER_FOOT
 _MOST_BOARDS = 12
 _MOST_PLANED = 3 * TICKS_PER_INCH // 4
-_CONDITIONS = {"dry", "green"}
 
 
 @dataclass(frozen=True)
@@ -42,37 +36,69 @@ def entries() -> Iterator[Entry]:
 
 def look_up(text: str) -> list[Entry]:
     """The entries a text means, exact names first: ``5/4``, ``8/4``, ``2x10 green``, ``picket``,
-    ``38x89``. Words that the book does not know, such as a species, are passed over.
+    ``38x89``, ``3/4 ply``. The words of a wood say nothing of a size and are passed over.
 
-    Raises ``CarpentryError`` when nothing in the book fits.
+    Raises ``CarpentryError`` when nothing in the book fits, or a word is none that it knows.
     """
-    words = re.sub(r"(?<=\d)\s*[x×]\s*(?=\d)", "x", text.lower()).split()
-    green = "green" in words
-    known = {w for size in (e.size for e in entries()) for w in size.name.split()}
-    families = {w for family in FAMILIES for w in family.name.split()}
-    wanted = [
-        w for w in words if w not in _CONDITIONS and (w[0].isdigit() or w in known or w in families)
-    ]
-    if not wanted:
-        raise CarpentryError(f"the size book knows nothing of “{text.strip()}”")
+    try:
+        found = _read(text)
+    except StockNameError as error:
+        found = _by_word(text, error)
+    if not found:
+        raise CarpentryError(f"the size book has no “{text.strip()}”")
+    return found
+
+
+def _read(text: str) -> list[Entry]:
+    """The entries of a name that is a size: itself first, then the same size worked otherwise."""
+    read = read_stock(text, Unit.INCH)
+    _refuse_unknown(text, set(read.stock.words))
+    exact = nominal(read.stock)
+    if exact and exact.width is None:
+        raise StockNameError(f"{read.stock} is sold in random widths")
+    names = {read.stock.size, exact.name if exact else ""}
+    worked = [word for word in WORKED_WORDS if word in read.stock.words]
+    if not worked:
+        names |= {f"{read.stock.size} {word}" for word in WORKED_WORDS}
+    green = "green" in read.stock.words
     found = [
         Entry(e.size, e.family, green=green and e.size.green is not None)
         for e in entries()
-        if all(_fits(word, e) for word in wanted)
+        if e.size.name in names
     ]
-    if not found:
-        raise CarpentryError(f"the size book has no “{text.strip()}”")
-    return sorted(found, key=lambda e: e.size.name.split() != wanted)
+    return sorted(found, key=lambda e: e.size != exact)
+
+
+def _by_word(text: str, error: StockNameError) -> list[Entry]:
+    """The entries of a family's name, a word, or a thickness alone: ``picket``, ``5/4``, ``ply``."""
+    families = {word for family in FAMILIES for word in family.name.split()}
+    names = {word for e in entries() for word in e.size.name.split()}
+    thick = {e.size.name.partition("x")[0] for e in entries()}
+    known = families | names | thick
+    typed = text.lower().split()
+    said = [word for word in typed if word not in known]
+    try:
+        words = set(read_words(" ".join(said), text)[0])
+    except StockNameError:
+        raise error from None
+    wanted = {word for word in typed if word in known} | (words & known)
+    if not wanted:
+        raise error
+    _refuse_unknown(text, words - wanted)
+    return [e for e in entries() if all(_fits(word, e) for word in wanted)]
+
+
+def _refuse_unknown(text: str, words: set[str]) -> None:
+    unknown = sorted(words - KNOWN_WORDS - {"sheets"})
+    if unknown:
+        raise CarpentryError(f"the size book knows no “{unknown[0]}” in “{text.strip()}”")
 
 
 def _fits(word: str, entry: Entry) -> bool:
     names = entry.size.name.split()
     if word in names or word in entry.family.name.split():
         return True
-    if "x" in word:
-        turned = "x".join(reversed(word.split("x")))
-        return turned in names
-    return word[0].isdigit() and any(name.split("x")[0] == word for name in names)
+    return word[0].isdigit() and any(name.partition("x")[0] == word for name in names)
 
 
 class Way(StrEnum):
@@ -100,7 +126,7 @@ class Alternative:
 
 
 def _rips(thickness: int, width: int) -> Iterator[Alternative]:
-    for family in (BOARDS, DIMENSION, TIMBERS):
+    for family in DRESSED_FAMILIES:
         for size in family.sizes:
             off = size.section.width - width, size.section.thickness - thickness
             if off[0] >= 0 and 0 <= off[1] <= _MOST_PLANED:

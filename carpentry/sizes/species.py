@@ -7,7 +7,8 @@ from fractions import Fraction
 
 from carpentry.length import TICKS_PER_MM
 from carpentry.sizes.kinds import Exposure, Kind
-from carpentry.sizes.names import GRADES, StockName
+from carpentry.sizes.names import StockName
+from carpentry.sizes.words import GRADES
 
 _CUBIC_TICKS_PER_M3 = (1000 * TICKS_PER_MM) ** 3
 POUNDS_PER_KG = Fraction(100_000_000, 45_359_237)  # the international pound: 0.45359237 kg exactly
@@ -43,6 +44,7 @@ _SEAL = "Seal every face and the end grain; keep it off the ground."
 _INDOORS = "Not durable outdoors, sealed or not. Wear a mask when sawing and sanding."
 _CEDAR = "The dust irritates lungs and skin: wear a mask. Plain steel screws stain it."
 _DENSE = "Predrill; the dust irritates lungs and skin: wear a mask."
+_FIBRES = "It swells when wet; the dust is very fine: wear a mask."
 _EXTERIOR = "Only exterior glue outdoors; seal the edges."
 
 
@@ -109,6 +111,8 @@ PANELS = {
     "ply": _wood("ply", "softwood plywood", "0.50", Exposure.DRY, _EXTERIOR),
     "osb": _wood("osb", "oriented strand board", "0.57", Exposure.DRY, _EXTERIOR),
     "hardboard": _wood("hardboard", "hardboard", "0.90", Exposure.DRY, _INDOORS),
+    "mdf": _wood("mdf", "medium-density fibreboard", "0.68", Exposure.DRY, _FIBRES),
+    "particleboard": _wood("particleboard", "particleboard", "0.62", Exposure.DRY, _FIBRES),
 }
 PLAIN = WOODS[0]
 
@@ -157,7 +161,10 @@ def species_of(stock: StockName) -> Species:
     unknown = sorted(word for word in stock.words if word not in GRADES)
     if unknown:
         return Species("", " ".join(unknown), None, None, "")
-    return PANELS[stock.size.split()[0]] if stock.is_sheet else PLAIN
+    if stock.is_sheet:
+        kind = stock.size.split()[0]
+        return PANELS.get(kind, Species("", kind, None, None, ""))
+    return PLAIN
 
 
 def weight_kg(volume: int, density: Fraction) -> Fraction:

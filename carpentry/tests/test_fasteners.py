@@ -42,12 +42,18 @@ def chosen(kind: Kind, *pieces: str, recessed: bool = False, unit: Unit = Unit.I
 class LengthTest(TestCase):
     def test_worked_values(self) -> None:
         """Common practice, no source: 3/4 onto a 2x face takes 2 in, 2x onto 2x faces 2 1/2, 2x
-        into the edge or end of a 2x4 4 in by 1 1/2 times what is fastened (a bite of 2 1/4)."""
+        into the edge or end of a 2x4 4 in by 1 1/2 times what is fastened (a bite of 2 1/4). A
+        thick last piece asks for no more: 3/4 onto a post takes 2 in (a bite of 1 1/8)."""
         for kind, pieces, length in (
             (Kind.SCREW, ("3/4", "1 1/2"), "2"),
             (Kind.SCREW, ("1 1/2", "1 1/2"), "2.5"),
             (Kind.SCREW, ("1 1/2", "3 1/2 edge"), "4"),
             (Kind.SCREW, ("3/4", "3 1/2 edge"), "2"),
+            (Kind.SCREW, ("3/4", "3 1/2"), "2"),
+            (Kind.SCREW, ("3/4", "5 1/2"), "2"),
+            (Kind.SCREW, ("1 1/2", "5 1/2"), "4"),
+            (Kind.LAG, ("1 1/2", "3 1/2"), "4"),
+            (Kind.BRAD, ("1/4", "3/4"), "0.625"),
             (Kind.NAIL, ("3/4", "1 1/2"), "2"),
             (Kind.POCKET, ("3/4", "3/4"), "1.25"),
             (Kind.POCKET, ("1 1/2", "3 1/2 edge"), "2.5"),
@@ -61,9 +67,28 @@ class LengthTest(TestCase):
         self.assertEqual(chosen(Kind.SCREW, "3/4", "3/4", "1 1/2"), "2.5")
 
     def test_a_recessed_head_goes_deeper(self) -> None:
-        """A 2 1/2 in screw through 1 1/2 into 1 1/2 would stay 1/4 short with a recess of 1/4."""
-        self.assertEqual(chosen(Kind.SCREW, "1 1/2", "1 1/2", recessed=True), "2.5")
-        self.assertEqual(chosen(Kind.SCREW, "3/4", "1 1/2", recessed=True), "1.625")
+        """Under a recess of 1/4, 2 1/4 in goes through 1 1/4 and bites 1 of 1 1/2; through
+        1/2, 1 1/4 in bites 1 1/2 times that."""
+        self.assertEqual(chosen(Kind.SCREW, "1 1/2", "1 1/2", recessed=True), "2.25")
+        self.assertEqual(chosen(Kind.SCREW, "3/4", "1 1/2", recessed=True), "1.25")
+
+    def test_a_recess_shortens_what_is_passed(self) -> None:
+        """A bolt through 1 1/2 and 3 1/2 with its head sunk 1/4 passes 4 3/4 and needs 5 1/4; a
+        recess as deep as the board goes through it."""
+        self.assertEqual(chosen(Kind.CARRIAGE, "1 1/2", "3 1/2", recessed=True), "5.5")
+        self.assertEqual(chosen(Kind.BOLT, "1 3/4", "3 1/2"), "6")
+        self.assertEqual(chosen(Kind.BOLT, "1 3/4", "3 1/2", recessed=True), "5.5")
+        found = choose_length(Kind.SCREW, way("1/4", "1 1/2"), Unit.INCH, recessed=True)
+        self.assertEqual(found.warnings, ("the recess goes through the first piece",))
+
+    def test_where_a_pocket_screw_comes_out(self) -> None:
+        """Common practice: half of it goes into the other piece. 1 1/4 in for 3/4 stock goes 5/8
+        deep: through 1/2, and just 1/8 short of 3/4."""
+        for last, words in (("1/2", ("comes through",)), ("3/4", ())):
+            found = choose_length(Kind.POCKET, way("3/4", last), Unit.INCH)
+            self.assertEqual((found.length, found.warnings), (ticks("1 1/4"), words))
+        near = check_length(Kind.POCKET, ticks("1 1/2"), way("3/4", "13/16"))
+        self.assertEqual(near, ("comes closer to the far side than the rule",))
 
     def test_never_through_and_as_short_as_bites(self) -> None:
         """Whatever the thicknesses: an 1/8 in is left, and no shorter length that is sold bites."""
@@ -76,7 +101,8 @@ class LengthTest(TestCase):
                 continue
             self.assertLessEqual(found.length, whole - ticks("1/8"))
             fastened = whole - pieces[-1].depth
-            self.assertGreaterEqual((found.length - fastened) * 3, pieces[-1].depth * 2 - 3)
+            bite = min(pieces[-1].depth * 2 / 3, fastened * 1.5)
+            self.assertGreaterEqual(found.length - fastened, int(bite))
             for shorter in usual_lengths(Kind.SCREW, Unit.INCH):
                 if shorter < found.length:
                     self.assertIn(
@@ -88,7 +114,7 @@ class LengthTest(TestCase):
         found = choose_length(
             Kind.SCREW, [Passed(18 * TICKS_PER_MM), Passed(45 * TICKS_PER_MM)], Unit.MM
         )
-        self.assertEqual(found.length, 50 * TICKS_PER_MM)
+        self.assertEqual(found.length, 45 * TICKS_PER_MM)  # 18 and 1 1/2 times 18
 
     def test_what_is_said(self) -> None:
         for pieces, words in (
@@ -180,7 +206,11 @@ class AnyWayTest(TestCase):
         self.assertLessEqual(tip, fastened + last.depth - USUAL_RULES.short)
         self.assertGreater(tip, fastened)
         if not found.warnings:
-            bite = last.depth * 2 / 3 if last.through is Through.FACE else fastened * 1.5
+            fastened -= USUAL_RULES.recess if recessed else 0
+            tip = found.length
+            bite = fastened * 1.5
+            if last.through is Through.FACE:
+                bite = min(bite, last.depth * 2 / 3)
             self.assertGreaterEqual(tip - fastened, int(bite))
         told = check_length(kind, found.length, way, recessed=recessed)
         self.assertEqual(told, found.warnings)

@@ -71,6 +71,28 @@ class ReadingTest(TestCase):
             with self.assertRaises(CarpentryError):
                 read_package(text)
 
+    def test_fasteners_as_builders_write_them(self) -> None:
+        for held, each, name, length in (
+            ("two screws", 2, "screw", None),
+            ("2 screws 3in", 2, "screw", "3"),
+            ("2 #8 deck screws", 2, "#8 deck screw", None),
+            ("2 #8 x 2 1/2in deck screws", 2, "#8 deck screw", "2 1/2"),
+            ("2 3in deck screws", 2, "deck screw", "3"),
+            ("16d", 1, "nail", "3 1/2"),
+            ("3 16d nails", 3, "nail", "3 1/2"),
+            ("3 8d common nails", 3, "common nail", "2 1/2"),
+            ("lag", 1, "lag screw", None),
+            ("2 3/8 lag screws 4in", 2, "3/8 lag screw", "4"),
+            ("4 brads", 4, "brad", None),
+            ("1/2 carriage bolt", 1, "1/2 carriage bolt", None),
+            ("1/2 x 6in bolt", 1, "1/2 bolt", "6"),
+            ("M8 bolt 100mm", 1, "M8 bolt", "100mm"),
+            ("a dozen nails", 12, "nail", None),
+        ):
+            joint = read_joint(f"eight B to A, {held}", Unit.INCH)
+            self.assertEqual((joint.count, joint.each, joint.name), (8, each, name), held)
+            self.assertEqual(joint.length, ticks(length) if length else None, held)
+
     def test_lines_are_told_by_number(self) -> None:
         found, problems = read_each_line("2 hinge @ 4\n\nlatch\n1 bolt", read_item)
         self.assertEqual([item.name for item in found], ["hinge", "bolt"])
@@ -79,6 +101,8 @@ class ReadingTest(TestCase):
     def test_names_that_mean_the_same(self) -> None:
         self.assertEqual(hardware_key("Screws 2 1/2in", Unit.INCH), ("screw", ticks("2 1/2")))
         self.assertEqual(hardware_key("carriage bolt 4", Unit.INCH), ("carriage bolt", ticks("4")))
+        for text in ("#8 deck screw 2in", "deck screw #8 x 2in", "#8 x 2in deck screws"):
+            self.assertEqual(hardware_key(text, Unit.INCH), ("#8 deck screw", ticks("2")), text)
         self.assertEqual(hardware_key("Wire  Mesh", Unit.MM), ("wire mesh", None))
 
 
@@ -111,9 +135,29 @@ class CountingTest(TestCase):
         self.assertEqual((counts["bolt"], counts["carriage bolt"]), (4, 3))
         self.assertEqual((counts["washer"], counts["nut"], counts["plug"]), (11, 7, 4))
 
+    def test_a_half_lap_passes_half(self) -> None:
+        """Two slats of 3/4 lapped are 3/4 together: 3/8 into 3/8 takes no screw that is sold; two
+        posts of 1 1/2 lapped, 3/4 into 3/4, 1 1/4 in."""
+        (told,) = hardware("4 A to A, 2 screws, half lap").joints
+        self.assertEqual(told.length, ticks("1 1/4"))
+        (told,) = hardware("4 B to B, 2 screws, half lap").joints
+        self.assertEqual(told.length, None)
+
+    def test_lines_that_are_not_counted_are_told_with_the_total(self) -> None:
+        found = hardware("24 B to A, 2 screws\nscrews\n2 B to Z, 1 bolt", "hinge")
+        self.assertEqual(found.left_out, 3)
+        self.assertIn("3 lines of hardware", found.left_out_told)
+        self.assertEqual(hardware("24 B to A, 2 screws").left_out_told, "")
+
     def test_what_is_said(self) -> None:
         for joint, words in (
-            ("4 B to A, 2 screws, load", "shear"),
+            ("4 B to A, 2 screws, load", "brittle"),
+            ("4 B to A, 2 nails, load", "draw out"),
+            ("4 B to A, 2 pocket screws, load", "split out"),
+            ("4 B to A, 2 brads, load", "hold in place"),
+            ("4 B to A, glue, load", "may let go"),
+            ("4 B to A, 2 dowels, load", "may let go"),
+            ("4 B to A, 2 biscuits, load", "may let go"),
             ("4 B to A, 2 screws, 3in", "comes through"),
             ("4 A to B, 2 screws, 1 5/8in", "does not bite"),
             ("4 B to Z, 2 screws", "no part is marked Z"),
@@ -158,8 +202,16 @@ class FinishTest(TestCase):
         self.assertEqual(read_volume("1 gal"), 3785)
         self.assertEqual(read_volume("2.5 l"), 2500)
         self.assertIsNone(read_volume("100"))
-        self.assertEqual(write_volume(3786, metric=False), "1.01 gal")
-        self.assertEqual(write_volume(1250, metric=True), "1.25 l")
+        for volume, metric, tin, told in (
+            (3786, False, "", "1.1 gal"),
+            (1250, True, "", "1.25 l"),
+            (488, True, "", "490 ml"),
+            (488, False, "500 ml", "490 ml"),  # in the unit of the tin
+            (60, False, "", "2.5 fl oz"),
+            (60, False, "1 qt", "2.5 fl oz"),
+            (1500, True, "1 gal", "1.6 qt"),
+        ):
+            self.assertEqual(write_volume(volume, metric=metric, tin=tin), told, (volume, tin))
 
     def test_cans_at_the_least_cost(self) -> None:
         cans = "oil, 500 ml, 12.00\noil, 750 ml, 17.00\noil, 2.5 l, 48.00"
@@ -247,9 +299,9 @@ class RulesTest(TestCase):
         return hardware_of(fields, {"A": POST, "B": SLAT}, read_settings(SettingFields()))
 
     def test_a_builder_sets_others(self) -> None:
-        """Through 3/4 in and half of 1 1/2 in: 1 1/2; the next that is sold is 1 5/8."""
+        """Through 3/4 in and half of 1 1/2 in: 1 1/2 in."""
         (joint,) = self.hardware("1 B to A, 1 screw", "Into a face: 1/2").joints
-        self.assertEqual(joint.length, ticks("1 5/8"))
+        self.assertEqual(joint.length, ticks("1 1/2"))
         (joint,) = self.hardware("1 B to A, 1 screw", "").joints
         self.assertEqual(joint.length, ticks("2"))
         joint = self.hardware("1 B to A, 1 carriage bolt", "washers and nut: 1").joints[0]

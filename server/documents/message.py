@@ -20,6 +20,6 @@ def list_message(project: ProjectOut) -> str:
         lines.append(f"{item.needed} × {item.name}{length}" + (f" ({packs})" if packs else ""))
     if not shopping.lines and not shopping.hardware.lines:
         lines.append("nothing to buy")
-    incomplete = ", some prices are missing" if shopping.unpriced else ""
-    lines += ["", f"total {shopping.total}{incomplete}"]
+    note = f", {shopping.total_note}" if shopping.total_note else ""
+    lines += ["", f"total {shopping.total}{note}"]
     return "\n".join(lines) + "\n"

@@ -1,7 +1,7 @@
 """What is printed: the shopping list and the cut sheet, black on white, Letter or A4."""
 
 import io
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date
 from uuid import UUID
@@ -21,7 +21,6 @@ from reportlab.platypus import (
     TableStyle,
 )
 
-from carpentry.cautions import CUT_SHEET_CAUTIONS
 from server.documents.drawing import BoardDrawing
 from server.documents.sheets import packs_in_words
 from server.documents.type import (
@@ -34,6 +33,7 @@ from server.documents.type import (
 )
 from server.plans.schemas import (
     CutOut,
+    HardwareLineOut,
     LayoutOut,
     ListLineOut,
     MadeOut,
@@ -145,23 +145,12 @@ def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
                 text(line.line_price or "no price", 9, right=True),
             ]
         )
-    for part in shopping.hardware.lines:
-        rows.append(
-            [
-                _Box(),
-                text(part.name, 10, bold=True),
-                text(packs_in_words(part), 9),
-                Paragraph(length_markup(part.length) if part.length else "", style(9)),
-                text(part.needed, 11, bold=True, right=True),
-                "",
-                text(part.price or "no price", 9, right=True),
-            ]
-        )
     width = PAPERS[paper][0] - 2 * MARGIN - 12  # the frame pads six points on either side
     columns = [0.05, 0.22, 0.18, 0.21, 0.09, 0.11, 0.14]
     table = Table(
         rows, colWidths=[width * share for share in columns], repeatRows=1, style=[_RULE, _HAIR]
     )
+    tables = [table, *_hardware_table(shopping.hardware.lines, width)]
     tax = f"tax {shopping.tax_rate} %" + (
         ", included in the prices" if shopping.tax_included else ""
     )
@@ -180,16 +169,51 @@ def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
         totals.append([text(each, right=True), text(shopping.per_copy, right=True)])
     story = [
         *_heading(project, "shopping list"),
-        table,
+        *tables,
         Spacer(1, 6),
         Table(totals, colWidths=[width * 0.75, width * 0.25]),
     ]
-    if shopping.unpriced:
-        noun = "board has" if shopping.unpriced == 1 else "boards have"
-        story.append(text(f"{shopping.unpriced} {noun} no price: the total is incomplete.", 9))
+    if shopping.total_note:
+        story.append(text(f"The total is {shopping.total_note}.", 9))
     claim = project.plan.tally.claim
     story.append(text(f"{claim.headline}: {claim.detail}.", 9))
-    return _document("shopping list", project, paper, [*story, *_not_planned(project)])
+    story += [*_not_planned(project), *_cautions(project, project.plan.other_cautions)]
+    return _document("shopping list", project, paper, story)
+
+
+def _hardware_table(lines: Sequence[HardwareLineOut], width: float) -> list[Flowable]:
+    """What holds and covers it: how many are needed, and in which packs they are bought."""
+    if not lines:
+        return []
+    head = [
+        text(name, 9, bold=True, right=right)
+        for name, right in (
+            *(("", False), ("hardware", False), ("length", False), ("needed", True)),
+            *(("to buy", False), ("together", True)),
+        )
+    ]
+    rows: list[list[object]] = [head]
+    for part in lines:
+        rows.append(
+            [
+                _Box(),
+                text(part.name, 10, bold=True),
+                Paragraph(length_markup(part.length) if part.length else "", style(9)),
+                text(part.needed, 11, bold=True, right=True),
+                text(packs_in_words(part), 9),
+                text(part.price or "no price", 9, right=True),
+            ]
+        )
+    columns = [0.05, 0.25, 0.12, 0.14, 0.3, 0.14]
+    shares = [width * share for share in columns]
+    return [Spacer(1, 10), Table(rows, colWidths=shares, repeatRows=1, style=[_RULE, _HAIR])]
+
+
+def _cautions(project: ProjectOut, usual: Sequence[str]) -> list[Flowable]:
+    """Cautions for the work and for each wood that is used."""
+    woods = dict.fromkeys(f"{m.wood}: {m.caution}" for m in project.plan.materials if m.caution)
+    cautions = [*usual, *(f"{wood[0].upper()}{wood[1:]}" for wood in woods)]
+    return [Spacer(1, 10), KeepTogether([text(caution, 8) for caution in cautions])]
 
 
 def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]]) -> bytes:
@@ -229,10 +253,7 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
         if material.test_piece:
             story.append(text(material.test_piece, 8))
     story += _not_planned(project)
-    story.append(Spacer(1, 10))
-    woods = dict.fromkeys(f"{m.wood}: {m.caution}" for m in project.plan.materials)
-    cautions = [*CUT_SHEET_CAUTIONS, *(f"{wood[0].upper()}{wood[1:]}" for wood in woods)]
-    story.append(KeepTogether([text(caution, 8) for caution in cautions]))
+    story += _cautions(project, [*project.plan.saw_cautions, *project.plan.other_cautions])
     return _document("cut sheet", project, paper, story)
 
 

@@ -57,7 +57,7 @@ def list_rows(plan: PlanOut) -> list[tuple[str, ...]]:
         for line in shopping.hardware.lines
     ]
     tax = f"tax {shopping.tax_rate} %" + (", included" if shopping.tax_included else "")
-    total = "total" if not shopping.unpriced else "total, incomplete: prices are missing"
+    total = ", ".join(filter(None, ("total", shopping.total_note)))
     rows += [
         ("wood", "", "", str(plan.tally.boards + plan.tally.spare), "", shopping.subtotal),
         *(

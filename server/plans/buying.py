@@ -13,7 +13,7 @@ from carpentry.buying import (
 )
 from carpentry.cutting import CutPlan
 from carpentry.length import Notation, sold_name
-from carpentry.project import Hardware, Settings, group_shares
+from carpentry.project import Hardware, HardwareLine, Settings, group_shares
 from carpentry.sizes import StockName
 from server.config.schemas import length_out
 from server.plans.inputs import Inputs
@@ -48,6 +48,10 @@ def shopping_out(
         )
         for line in inputs.basis.lines
     }
+    notes = (
+        "incomplete: prices are missing" if shopping.unpriced else "",
+        inputs.hardware.left_out_told,
+    )
     return ShoppingOut(
         lines=[
             ListLineOut(
@@ -86,6 +90,7 @@ def shopping_out(
         per_copy=write_money(shopping.per_copy, currency),
         copies=inputs.settings.copies,
         unpriced=shopping.unpriced,
+        total_note="; ".join(filter(None, notes)),
     )
 
 
@@ -96,11 +101,13 @@ def _how(line: ListLine, told: dict[tuple[StockName, int], str], settings: Setti
     return f"spare: {settings.fields.spare} of those that are cut, against culls; {price}"
 
 
-def _amount(amount: int, volume: bool, notation: Notation) -> str:
-    """So many pieces, or a volume; empty for none."""
+def _amount(amount: int, line: HardwareLine, notation: Notation) -> str:
+    """So many pieces, or a volume in the unit of the tin; empty for none."""
     if not amount:
         return ""
-    return write_volume(amount, metric=notation is Notation.MM) if volume else str(amount)
+    if not line.volume:
+        return str(amount)
+    return write_volume(amount, metric=notation is Notation.MM, tin=line.tin)
 
 
 def _hardware(hardware: Hardware, currency: str, notation: Notation) -> HardwareOut:
@@ -109,8 +116,8 @@ def _hardware(hardware: Hardware, currency: str, notation: Notation) -> Hardware
             HardwareLineOut(
                 name=line.name,
                 length=None if line.length is None else length_out(line.length, notation),
-                needed=_amount(line.needed, line.volume, notation),
-                have=_amount(line.have, line.volume, notation),
+                needed=_amount(line.needed, line, notation),
+                have=_amount(line.have, line, notation),
                 packs=[
                     PackOut(
                         name=package.name,
@@ -121,7 +128,7 @@ def _hardware(hardware: Hardware, currency: str, notation: Notation) -> Hardware
                     for package, count in line.packs
                 ],
                 price=None if line.price is None else write_money(line.price, currency),
-                left=_amount(line.left, line.volume, notation),
+                left=_amount(line.left, line, notation),
                 used_for=list(line.used_for),
             )
             for line in hardware.lines

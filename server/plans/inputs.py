@@ -73,7 +73,7 @@ class Basis:
         parts = project.named_parts()
         wanted = Q(stock_key__in={str(one.part.stock) for one in parts})
         sawn = (p.part for p in parts if p.part.may_be_sawn(project.rip))
-        for words in {part.stock.words for part in sawn}:
+        for words in {part.stock.words for part in sawn if not part.stock.own}:
             wanted |= _of_wood(words)
         lines = yard.lines.filter(wanted) if yard else []
         return cls(

@@ -282,6 +282,7 @@ class ShoppingOut(BaseModel):
     per_copy: str
     copies: int
     unpriced: int
+    total_note: str
 
 
 class ClaimOut(BaseModel):
@@ -321,6 +322,8 @@ class PlanOut(BaseModel):
     materials: list[MaterialOut]
     shopping: ShoppingOut
     tally: TallyOut
+    saw_cautions: list[str]
+    other_cautions: list[str]
 
 
 class MakeOrBuyOut(BaseModel):

@@ -80,6 +80,8 @@ def show_plan(
         materials=materials,
         shopping=shopping_out(totals.shopping, inputs, plans),
         tally=_tally(totals, inputs),
+        saw_cautions=inputs.saw_cautions(plans),
+        other_cautions=inputs.other_cautions(),
     )
 
 

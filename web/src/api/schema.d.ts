@@ -2476,6 +2476,10 @@ export interface components {
             longest_ticks: number;
             /** Materials */
             materials: components["schemas"]["MaterialOut"][];
+            /** Other Cautions */
+            other_cautions: string[];
+            /** Saw Cautions */
+            saw_cautions: string[];
             /** Seconds */
             seconds: number | null;
             shopping: components["schemas"]["ShoppingOut"];
@@ -3236,6 +3240,8 @@ export interface components {
             tax_rate: string;
             /** Total */
             total: string;
+            /** Total Note */
+            total_note: string;
             /** Unpriced */
             unpriced: number;
             /** Wood Total */

@@ -39,6 +39,12 @@ const drawn = computed(() => plan.value.materials.some((m) => m.layouts.length))
       @hover="lighting.hover"
       @select="lighting.select"
     />
+    <div v-if="drawn" class="cautions">
+      <h2>At the saw</h2>
+      <p v-for="caution in [...plan.saw_cautions, ...plan.other_cautions]" :key="caution">
+        {{ caution }}
+      </p>
+    </div>
     <p v-if="!plan.materials.length" class="quiet nothing">
       The boards are drawn here, to scale, as soon as there is a part.
     </p>
@@ -58,6 +64,22 @@ const drawn = computed(() => plan.value.materials.some((m) => m.layouts.length))
   padding: 10px 0 6px;
   margin: 0 -4px 8px -30px;
   padding-left: 30px;
+}
+
+.cautions {
+  max-width: 62em;
+  margin: 28px 0 20px;
+  padding-left: 12px;
+  border-left: 4px solid rgb(var(--v-theme-warning));
+  font-size: 0.84rem;
+}
+
+.cautions h2 {
+  font-size: 0.95rem;
+}
+
+.cautions p {
+  margin: 4px 0;
 }
 
 .nothing {

@@ -27,7 +27,13 @@ async function save() {
   busy.value = true
   const outcome = await props.desk.changeSettings(form.value)
   busy.value = false
-  if (faults.settle(outcome)) open.value = false
+  if (!faults.settle(outcome)) return
+  const unread = outcome.data.plan.shopping.hardware.problems
+  faults.problems.value = unread.map((problem) => {
+    const [place = '', ...where] = problem.split(', ')
+    return { place, message: where.join(', ') }
+  })
+  open.value = unread.length > 0
 }
 </script>
 

@@ -163,7 +163,7 @@ const left = computed(() =>
             <tr class="total">
               <td colspan="2" class="roomy"></td>
               <td colspan="4" class="to-right called">
-                total{{ shopping.unpriced ? ', incomplete: prices are missing' : '' }}
+                total{{ shopping.total_note ? `, ${shopping.total_note}` : '' }}
               </td>
               <td class="to-right figure">{{ shopping.total }}</td>
             </tr>
@@ -197,8 +197,8 @@ const left = computed(() =>
       </p>
       <HardwareTable :hardware="shopping.hardware" />
       <p v-if="shopping.hardware.joints.length" class="quiet caution">
-        Lengths go by common practice: two thirds into a face, 1½ times what is fastened into an
-        edge, never through. What a joint bears is not checked.
+        Lengths go by common practice: two thirds into a face, but no more than 1½ times what is
+        fastened; that into an edge or end; never through. What a joint bears is not checked.
       </p>
       <GroupShares :groups="shopping.groups" />
       <CompareYards :project="project" />
@@ -223,10 +223,8 @@ const left = computed(() =>
           </dd>
         </template>
       </dl>
-      <p class="quiet caution">
-        This plans cuts and cost; it does not check strength. Local codes and a licensed
-        professional decide about anything that bears people or weight, is a guard, or joins a
-        building.
+      <p v-for="caution in project.plan.other_cautions" :key="caution" class="quiet caution">
+        {{ caution }}
       </p>
     </div>
     <TallyLine

@@ -242,8 +242,8 @@ async function add() {
       </table>
     </div>
     <p class="quiet small">
-      Air-dry at 12 % moisture, from memory of the USDA Wood Handbook, rounded. A stock without a
-      word is taken for spruce-pine-fir.
+      Air-dry at 12 % moisture, after the USDA Wood Handbook, rounded. A stock without a word is
+      taken for spruce-pine-fir.
     </p>
     <EffectOfSize ref="effect" />
   </div>
