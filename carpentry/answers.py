@@ -1,5 +1,7 @@
 """What the terminal answers about sizes, as JSON: lengths in inches and in millimetres."""
 
+import re
+
 from carpentry.document import Json
 from carpentry.errors import Faults
 from carpentry.length import Notation, Unit, read_length, write_length
@@ -22,6 +24,9 @@ def _measure(ticks: int) -> Json:
         "in": write_length(ticks, Notation.SIXTY_FOURTHS).text.rstrip("″"),
         "mm": write_length(ticks, Notation.MM).text.removesuffix(" mm"),
     }
+
+
+_COUNT = re.compile(r"[0-9]{1,9}")
 
 
 def _section(section: Section) -> Json:
@@ -77,7 +82,7 @@ def board_feet(dimensions: tuple[str, str, str], count: str, rounding: str) -> J
     thickness, width, length = (
         _read(faults, name, text) for name, text in zip(names, dimensions, strict=True)
     )
-    if not count.isdigit() or not 1 <= int(count) <= _MOST_PIECES:
+    if not _COUNT.fullmatch(count) or not 1 <= int(count) <= _MOST_PIECES:
         faults.add("count", f"“{count}” is no count: write 1 to {_MOST_PIECES:,}")
     faults.raise_any()
     feet = measured_board_feet(thickness, width, length, int(count), Rounding(rounding))

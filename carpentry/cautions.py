@@ -1,4 +1,4 @@
-"""The usual cautions, said where the work can hurt someone. All of them common practice, no source."""
+"""The usual cautions, said where the work can hurt someone. Common practice, no source."""
 
 import re
 from collections.abc import Iterable, Iterator

@@ -16,6 +16,7 @@ TICKS_PER_FOOT = 12 * TICKS_PER_INCH
 TICKS_PER_MM = 320
 LONGEST = 1_000_000 * TICKS_PER_MM  # one kilometre
 FINEST_FRACTION = 64
+LONGEST_TEXT = 60
 
 VULGAR_FRACTIONS = {
     "½": "1/2",
@@ -197,6 +198,8 @@ def read_length(text: str, unit: Unit | str) -> Length:
     number of ticks is rounded to the nearest one and marked so. Raises ``LengthError`` with the
     column at which the text stopped making sense.
     """
+    if len(text) > LONGEST_TEXT:
+        raise LengthError(f"a length has {LONGEST_TEXT} characters at the most", LONGEST_TEXT)
     scanner = _Scanner(text)
     if scanner.at_end():
         raise LengthError("a length is missing", 1)

@@ -5,7 +5,14 @@ from carpentry.buying.fasteners import Kind, usual_lengths
 from carpentry.buying.joints import JOINT_WORDS, hardware_key, read_each_line, read_package
 from carpentry.buying.money import cents, read_money, write_money
 from carpentry.buying.packages import Package
-from carpentry.buying.price_list import UnitOf, read_prices_csv, read_prices_rows, write_prices_csv
+from carpentry.buying.price_list import (
+    UnitOf,
+    prices_table_of_csv,
+    prices_table_of_rows,
+    read_prices,
+    read_prices_csv,
+    write_prices_csv,
+)
 from carpentry.buying.prices import (
     MAX_AVAILABLE,
     MAX_LINES,
@@ -49,12 +56,14 @@ __all__ = [
     "margin_told",
     "piece_price",
     "price_told",
+    "prices_table_of_csv",
+    "prices_table_of_rows",
     "read_each_line",
     "read_money",
     "read_package",
     "read_price_line",
+    "read_prices",
     "read_prices_csv",
-    "read_prices_rows",
     "read_volume",
     "shopping_list",
     "usual_lengths",

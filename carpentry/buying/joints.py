@@ -18,6 +18,7 @@ from carpentry.length import Unit, read_length
 MOST_LINES = 500
 JOINT_WORDS = ("load", "recessed", "glued", "along", "half lap")
 MOST_COUNT = 10_000
+LONGEST_LINE = 400
 _JOINT = re.compile(rf"({COUNT})\s*[x×]?\s+([^,]+),\s*([^,]+)((?:,[^,]+)*)", re.IGNORECASE)
 _PIECE = re.compile(r"([A-Z]{1,3})(?:\s+(face|edge|end))?", re.IGNORECASE)
 _HELD = re.compile(rf"(?:({COUNT})\s+(?!d\b))?(.+)")
@@ -190,6 +191,10 @@ def read_each_line(text: str, read: Callable[[str], Typed]) -> tuple[list[Typed]
     found: list[Typed] = []
     problems: list[Problem] = []
     for number, line in lines:
+        if len(line) > LONGEST_LINE:
+            told = f"a line has {LONGEST_LINE} characters at the most"
+            problems.append(Problem(f"line {number}", told))
+            continue
         try:
             found.append(read(line))
         except CarpentryError as error:

@@ -2,6 +2,7 @@
 
 import csv
 import io
+import re
 from collections.abc import Callable, Iterable, Sequence
 
 from carpentry.buying.prices import (
@@ -13,12 +14,34 @@ from carpentry.buying.prices import (
 )
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import Unit
-from carpentry.sizes import NO_OWN, OwnStocks, StockName
-from carpentry.table import Row, Table, decode, read_table, table_of_rows
+from carpentry.sizes import NO_OWN, OwnStocks, StockName, feet_or_inches
+from carpentry.table import Columns, Row, Table, decode, table_of_rows, table_of_text
 
-_NUMBERS = ("length", "actual", "thickness", "width", "price")
 UnitOf = Callable[[str], Unit]
-REQUIRED = ("yard", "stock", "length", "price")
+WOOD = "wood"  # a column that goes with the stock
+REQUIRED = ("stock", "length", "price")
+_HEADINGS = {
+    **dict.fromkeys(("store", "shop", "supplier", "vendor", "lieferant", "händler"), "yard"),
+    **dict.fromkeys(("size", "item", "description", "product", "section", "dimension"), "stock"),
+    **dict.fromkeys(("name", "lumber", "artikel", "bezeichnung", "querschnitt"), "stock"),
+    **dict.fromkeys(("len", "l", "länge", "laenge", "stock length"), "length"),
+    **dict.fromkeys(("cost", "unit price", "rate", "preis", "price each"), "price"),
+    **dict.fromkeys(("unit", "uom", "priced per", "price per", "einheit", "je"), "per"),
+    **dict.fromkeys(("qty", "quantity", "in stock", "on hand", "count", "bestand"), "available"),
+    **dict.fromkeys(("actual length", "real length"), "actual"),
+    **dict.fromkeys(("as of", "seen", "datum", "price date", "updated"), "date"),
+    **dict.fromkeys(("w", "wide", "breite", "actual width"), "width"),
+    **dict.fromkeys(("t", "thick", "dicke", "actual thickness"), "thickness"),
+    **dict.fromkeys(("species", "material", "grade", "treatment", "holz", "holzart"), WOOD),
+}
+COLUMNS = Columns(
+    (*PRICE_COLUMNS, WOOD),
+    _HEADINGS,
+    REQUIRED,
+    ("length", "actual", "thickness", "width"),
+    ("price",),
+)
+_SLASHED = re.compile(r"(\d{1,2})/(\d{1,2})/\d{4}")
 
 
 def in_inches(yard: str) -> Unit:
@@ -26,21 +49,37 @@ def in_inches(yard: str) -> Unit:
     return Unit.INCH
 
 
-def _read(table: Table, unit_of: UnitOf, own: OwnStocks) -> dict[str, list[PriceLine]]:
+def read_prices(
+    table: Table, unit_of: UnitOf = in_inches, own: OwnStocks = NO_OWN, at: str = ""
+) -> dict[str, list[PriceLine]]:
+    """The price lines of a table by yard; those that name none are ``at`` a yard.
+
+    ``unit_of`` says what bare lengths of a yard mean. Raises ``CarpentryError`` with every problem,
+    each with its line; then nothing is read.
+    """
     if len(table.rows) > MAX_LINES:
         raise CarpentryError(f"{len(table.rows):,} rows are more than {MAX_LINES:,} in one list")
     yards: dict[str, list[PriceLine]] = {}
     first_line: dict[tuple[str, StockName, int], int] = {}
     problems: list[Problem] = []
-    for row, record in table.records(_NUMBERS):
+    day_first = _day_first(record.get("date", "") for _, record in table.records())
+    for row, record in table.records():
         place = f"line {row.line}"
+        wood = record.pop(WOOD, "").strip(" -")
+        record["stock"] = f"{record.get('stock', '')} {wood}".strip()
+        record["yard"] = record.get("yard") or at
         typed = PriceFields(**record)
         if not typed.yard:
             problems.append(Problem(f"{place}, yard", "the yard's name is missing"))
         elif len(typed.yard) > 100:
             problems.append(Problem(f"{place}, yard", "the yard's name is over 100 characters"))
+        unit = unit_of(typed.yard)
+        asked = feet_or_inches(typed.length, unit)
+        if asked:
+            problems.append(Problem(f"{place}, length", asked))
+            continue
         try:
-            line = read_price_line(typed, unit_of(typed.yard), own)
+            line = read_price_line(typed, unit, own, day_first=day_first)
         except CarpentryError as error:
             problems += [Problem(f"{place}, {p.place}", p.message) for p in error.problems]
             continue
@@ -57,23 +96,38 @@ def _read(table: Table, unit_of: UnitOf, own: OwnStocks) -> dict[str, list[Price
     return yards
 
 
+def _day_first(dates: Iterable[str]) -> bool | None:
+    """Whether dates like ``3/11/2026`` begin with the day, by those that can only be read one way;
+    ``None`` where none tells."""
+    for found in filter(None, (_SLASHED.fullmatch(date.strip()) for date in dates)):
+        if int(found[1]) > _MONTHS or int(found[2]) > _MONTHS:
+            return int(found[1]) > _MONTHS
+    return None
+
+
+_MONTHS = 12
+
+
+def prices_table_of_csv(data: bytes, chosen: Sequence[str] = ()) -> Table:
+    """A price list file (comma, semicolon or tab, with a header) as a table. Raises
+    ``CarpentryError`` for what is none."""
+    table = table_of_text(decode(data), COLUMNS, chosen=chosen)
+    if table is None:
+        told = f"the first line must name the columns: {', '.join(REQUIRED)}"
+        raise CarpentryError(told, "line 1")
+    return table
+
+
+def prices_table_of_rows(rows: Sequence[Row], chosen: Sequence[str] = ()) -> Table:
+    """A price list from spreadsheet rows; raises as ``prices_table_of_csv``."""
+    return table_of_rows(rows, COLUMNS, chosen=chosen)
+
+
 def read_prices_csv(
-    data: bytes, unit_of: UnitOf = in_inches, own: OwnStocks = NO_OWN
+    data: bytes, unit_of: UnitOf = in_inches, own: OwnStocks = NO_OWN, at: str = ""
 ) -> dict[str, list[PriceLine]]:
-    """The price lines of a file by yard (comma, semicolon or tab, with a header).
-
-    ``unit_of`` says what bare lengths of a yard mean.
-
-    Raises ``CarpentryError`` with every problem, each with its line; then nothing is read.
-    """
-    return _read(read_table(decode(data), PRICE_COLUMNS, REQUIRED), unit_of, own)
-
-
-def read_prices_rows(
-    rows: Sequence[Row], unit_of: UnitOf = in_inches, own: OwnStocks = NO_OWN
-) -> dict[str, list[PriceLine]]:
-    """The price lines of spreadsheet rows; raises as ``read_prices_csv``."""
-    return _read(table_of_rows(rows, PRICE_COLUMNS, REQUIRED), unit_of, own)
+    """The price lines of a file by yard; raises as ``read_prices``."""
+    return read_prices(prices_table_of_csv(data), unit_of, own, at)
 
 
 def write_prices_csv(

@@ -1,7 +1,7 @@
 """One line of a yard's price list, and what one piece of it costs."""
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from decimal import Decimal
 from fractions import Fraction
@@ -22,10 +22,14 @@ from carpentry.sizes import (
 )
 
 MAX_LINES = 10_000
+_MONTHS = 12
 MAX_AVAILABLE = 1_000_000
 PER = ("each", "ft", "m", "bf", "sheet")
-_PRICE = re.compile(r"\d{1,7}(\.\d+)?")
-_DATE = re.compile(r"\d{4}-\d\d-\d\d")
+_PRICE = re.compile(r"[0-9]{1,7}(\.[0-9]{1,9})?")
+_MARKS = re.compile(r"^(?:[A-Z]{3}\s*)?[$€£]?\s*|\s*(?:[$€£]|[A-Z]{3})$")
+_THOUSANDS = re.compile(r"\d{1,3}(,\d{3})+\.\d+")
+_DATE = re.compile(r"([0-9]{4})-([0-9]{1,2})-([0-9]{1,2})")
+_OTHER_DATE = re.compile(r"([0-9]{1,2})([/.])([0-9]{1,2})\2([0-9]{4})")
 _LONGEST_STOCK = 60 * TICKS_PER_FOOT
 _SHORTEST_STOCK = TICKS_PER_INCH
 
@@ -134,8 +138,14 @@ def _read_price(text: str, per: str) -> Decimal | None:
     typed = text.strip()
     if not typed:
         return None
-    if "," in typed:
+    bare = _MARKS.sub("", typed)
+    if _THOUSANDS.fullmatch(bare):
+        bare = bare.replace(",", "")
+    elif re.fullmatch(r"[0-9]+,[0-9]{1,2}", bare):
+        bare = bare.replace(",", ".")
+    elif "," in bare:
         raise CarpentryError(f"“{typed}”: write the price with a point, not a comma")
+    typed = bare
     if not _PRICE.fullmatch(typed):
         raise CarpentryError(f"“{typed}” is no price: write a plain number such as 7.15")
     decimals = len(typed.partition(".")[2])
@@ -149,21 +159,37 @@ def _read_available(text: str) -> int | None:
     typed = text.strip()
     if not typed:
         return None
-    if not re.fullmatch(r"\d{1,7}", typed) or int(typed) > MAX_AVAILABLE:
+    if not re.fullmatch(r"[0-9]{1,7}", typed) or int(typed) > MAX_AVAILABLE:
         raise CarpentryError(f"“{typed}” is no count: write a whole number, or nothing for plenty")
     return int(typed)
 
 
-def _read_date(text: str) -> date | None:
+def _read_date(text: str, *, day_first: bool) -> date | None:
+    """A day: ``2026-11-02``, ``2.11.2026``, or ``11/2/2026``, in which the day may come first."""
     typed = text.strip()
     if not typed:
         return None
+    whole, other = _DATE.fullmatch(typed), _OTHER_DATE.fullmatch(typed)
     try:
-        if not _DATE.fullmatch(typed):
-            raise ValueError
-        return date.fromisoformat(typed)
+        if whole:
+            return date(int(whole[1]), int(whole[2]), int(whole[3]))
+        if other:
+            first, second = int(other[1]), int(other[3])
+            day_first = other[2] == "." or first > _MONTHS or (day_first and second <= _MONTHS)
+            day, month = (first, second) if day_first else (second, first)
+            return date(int(other[4]), month, day)
+        raise ValueError
     except ValueError as error:
         raise CarpentryError(f"“{typed}” is no date: write it as 2026-11-02") from error
+
+
+def _date_doubt(text: str, read: date | None) -> tuple[str, ...]:
+    """How a day was read that could be another one."""
+    other = _OTHER_DATE.fullmatch(text.strip())
+    if not other or not read or other[2] == "." or max(int(other[1]), int(other[3])) > _MONTHS:
+        return ()
+    same = other[1].lstrip("0") == other[3].lstrip("0")
+    return () if same else (f"{text.strip()} is read as {read.isoformat()}",)
 
 
 def _length(text: str, unit: Unit | str) -> Length | None:
@@ -204,8 +230,15 @@ def _check_section(
             faults.add(place, f"that {place} cannot be: the standard size is far from it")
 
 
-def read_price_line(fields: PriceFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> PriceLine:
-    """A price line from its fields as typed; ``unit`` is what bare lengths mean.
+def read_price_line(
+    fields: PriceFields,
+    unit: Unit | str,
+    own: OwnStocks = NO_OWN,
+    *,
+    day_first: bool | None = None,
+) -> PriceLine:
+    """A price line from its fields as typed; ``unit`` is what bare lengths mean. Whether the day
+    comes first in ``3/11/2026`` goes by it, too, where it is not said.
 
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
     """
@@ -214,7 +247,9 @@ def read_price_line(fields: PriceFields, unit: Unit | str, own: OwnStocks = NO_O
     per = faults.attempt("per", lambda: _read_per(fields.per, read), "each")
     price = faults.attempt("price", lambda: _read_price(fields.price, per), None)
     available = faults.attempt("available", lambda: _read_available(fields.available), None)
-    day = faults.attempt("date", lambda: _read_date(fields.date), None)
+    if day_first is None:
+        day_first = Unit(unit) is Unit.MM
+    day = faults.attempt("date", partial(_read_date, fields.date, day_first=day_first), None)
     sold, actual, thickness, width = (
         faults.attempt(place, partial(_length, getattr(fields, place), unit), None)
         for place in ("length", "actual", "thickness", "width")
@@ -229,7 +264,12 @@ def read_price_line(fields: PriceFields, unit: Unit | str, own: OwnStocks = NO_O
         _check_section(read.stock, thickness, width, faults)
     faults.raise_any()
     assert read is not None and sold is not None
-    stock, warnings = read.stock, read.warnings
+    stock, warnings = read.stock, (*read.warnings, *_date_doubt(fields.date, day))
+    typed = replace(
+        fields,
+        price="" if price is None else f"{price:f}",
+        date=day.isoformat() if day else "",
+    )
     return PriceLine(
-        fields, stock, sold, price, per, available, actual, day, thickness, width, warnings
+        typed, stock, sold, price, per, available, actual, day, thickness, width, warnings
     )

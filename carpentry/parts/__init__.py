@@ -16,9 +16,19 @@ from carpentry.parts.part import (
     not_planned_yet,
     read_part,
 )
-from carpentry.parts.table import PART_COLUMNS, read_parts_csv, read_parts_rows, write_parts_csv
+from carpentry.parts.table import (
+    COLUMNS,
+    PART_COLUMNS,
+    parts_table_of_csv,
+    parts_table_of_rows,
+    parts_table_of_text,
+    read_parts,
+    read_parts_csv,
+    write_parts_csv,
+)
 
 __all__ = [
+    "COLUMNS",
     "MAX_PARTS",
     "MAX_QUANTITY",
     "PART_COLUMNS",
@@ -30,10 +40,13 @@ __all__ = [
     "mark_number",
     "mark_of",
     "not_planned_yet",
+    "parts_table_of_csv",
+    "parts_table_of_rows",
+    "parts_table_of_text",
     "read_entry",
     "read_lines",
     "read_part",
+    "read_parts",
     "read_parts_csv",
-    "read_parts_rows",
     "write_parts_csv",
 ]

@@ -6,13 +6,14 @@ length: ``2 bottom ply 1/2 30 x 24``.
 """
 
 import re
+from collections.abc import Sequence
 from dataclasses import replace
 
 from carpentry.counts import COUNT, read_count
 from carpentry.errors import CarpentryError, Problem, StockNameError
 from carpentry.length import Unit
 from carpentry.parts.part import MAX_PARTS, Part, PartFields, read_part
-from carpentry.parts.table import read_parts_table
+from carpentry.parts.table import parts_table_of_text, read_parts
 from carpentry.sizes import (
     NO_OWN,
     SHEET_KINDS,
@@ -26,6 +27,7 @@ from carpentry.sizes import (
     written_third,
 )
 
+LONGEST_LINE = 400
 _QUANTITY = re.compile(
     rf"\s*({COUNT})\s*(?:[x×]\s+|\s|[x×](?=[^\d\s]))\s*(?![x×]\s*\d|by\b)", re.IGNORECASE
 )
@@ -88,6 +90,8 @@ def _find_size(line: str, start: int, unit: Unit, own: OwnStocks) -> tuple[str, 
 
 def read_entry(line: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> Part:
     """One typed line as a part. Raises ``CarpentryError`` placed by field."""
+    if len(line) > LONGEST_LINE:
+        raise CarpentryError(f"a line has {LONGEST_LINE} characters at the most")
     if not line.strip():
         raise CarpentryError("type a part, such as 6 bearers 2x6 44 1/2")
     try:
@@ -102,9 +106,11 @@ def read_entry(line: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> Part:
     return part
 
 
-def read_lines(text: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Part]:
+def read_lines(
+    text: str, unit: Unit | str, own: OwnStocks = NO_OWN, chosen: Sequence[str] = ()
+) -> list[Part]:
     """Everything typed or pasted at once: a table (tabs, semicolons or commas, with or without a
-    header) or typed lines.
+    header; its columns as ``chosen`` where they are) or typed lines.
 
     Raises ``CarpentryError`` with every problem of every line; nothing is kept when there is one.
     """
@@ -114,9 +120,9 @@ def read_lines(text: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Par
         raise CarpentryError("type a part, such as 6 bearers 2x6 44 1/2")
     if len(lines) > MAX_PARTS:
         raise CarpentryError(f"{len(lines):,} lines are more than {MAX_PARTS:,} in one part list")
-    table = read_parts_table(text, unit, own)
+    table = parts_table_of_text(text, unit, own, chosen)
     if table is not None:
-        return table
+        return read_parts(table, unit, own)
     parts: list[Part] = []
     problems: list[Problem] = []
     for number, line in lines:

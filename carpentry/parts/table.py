@@ -4,35 +4,54 @@ import csv
 import io
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import fields as dataclass_fields
+from statistics import median
 
 from carpentry.errors import CarpentryError, Problem
 from carpentry.length import Unit, read_length
 from carpentry.parts.part import MAX_PARTS, PART_LENGTHS, Part, PartFields, read_part
-from carpentry.sizes import NO_OWN, OwnStocks, read_stock
-from carpentry.table import (
-    Row,
-    Table,
-    decode,
-    find_header,
-    read_table,
-    split_rows,
-    table_of_rows,
-)
+from carpentry.sizes import NO_OWN, OwnStocks, names_a_wood, read_stock
+from carpentry.table import Columns, Guess, Row, Table, decode, table_of_rows, table_of_text
 
 PART_COLUMNS = tuple(field.name for field in dataclass_fields(PartFields))
-REQUIRED = ("quantity", "name", "stock", "length")
+WOOD = "wood"  # a column that goes with the stock
+REQUIRED = ("stock", "length")
+_HEADINGS = {
+    **dict.fromkeys(("qty", "count", "no", "number", "nr", "pcs", "piece", "amount"), "quantity"),
+    **dict.fromkeys(("quant", "how many", "anzahl", "stück", "menge", "each"), "quantity"),
+    **dict.fromkeys(("part", "item", "description", "desc", "component", "label"), "name"),
+    **dict.fromkeys(("part name", "what", "member", "bezeichnung", "bauteil", "teil"), "name"),
+    **dict.fromkeys(("size", "section", "nominal", "nominal size", "stock size"), "stock"),
+    **dict.fromkeys(("dimension", "profile", "lumber", "board", "lumber size"), "stock"),
+    **dict.fromkeys(("querschnitt", "format"), "stock"),
+    **dict.fromkeys(("len", "l", "long", "cut length", "finished length", "cut to"), "length"),
+    **dict.fromkeys(("finish length", "cut", "länge", "laenge"), "length"),
+    **dict.fromkeys(("w", "wide", "breite"), "width"),
+    **dict.fromkeys(("t", "th", "thick", "dicke", "stärke", "staerke"), "thickness"),
+    **dict.fromkeys(("species", "material", "wood type", "timber", "grade", "holz"), WOOD),
+    **dict.fromkeys(("holzart", "treatment"), WOOD),
+    **dict.fromkeys(("assembly", "sub-assembly", "subassembly", "gruppe"), "group"),
+    **dict.fromkeys(("comment", "remark", "bemerkung", "notiz"), "note"),
+}
+COLUMNS = Columns((*PART_COLUMNS, WOOD), _HEADINGS, REQUIRED, PART_LENGTHS, ("quantity",))
 
 
-def _read(table: Table, unit: Unit, own: OwnStocks) -> list[Part]:
+def read_parts(table: Table, unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Part]:
+    """The parts of a table. Raises ``CarpentryError`` with every problem, each with its line; then
+    nothing is read."""
+    unit = Unit(unit)
     if len(table.rows) > MAX_PARTS:
         raise CarpentryError(
             f"{len(table.rows):,} rows are more than {MAX_PARTS:,} in one part list"
         )
     parts: list[Part] = []
     problems: list[Problem] = []
-    for row, record in table.records(numbers=PART_LENGTHS):
+    counted = any(column.name == "quantity" for column in table.columns)
+    for row, record in table.records() if not _hopeless(table) else ():
+        wood = record.pop(WOOD, "").strip(" -")
+        record["stock"] = f"{record.get('stock', '')} {wood}".strip()
+        typed = PartFields(**record) if counted else PartFields(**record, quantity="1")
         try:
-            parts.append(read_part(PartFields(**record), unit, own))
+            parts.append(read_part(typed, unit, own))
         except CarpentryError as error:
             problems.extend(
                 Problem(f"line {row.line}, {p.place}", p.message) for p in error.problems
@@ -43,17 +62,53 @@ def _read(table: Table, unit: Unit, own: OwnStocks) -> list[Part]:
     return parts
 
 
+def _hopeless(table: Table) -> bool:
+    """Whether columns are missing or doubled, so that the rows say nothing."""
+    first = {problem.place for problem in table.problems}
+    return (
+        bool(table.problems)
+        and first == {table.problems[0].place}
+        and any("column" in problem.message for problem in table.problems)
+    )
+
+
+def parts_table_of_csv(
+    data: bytes, unit: Unit | str, own: OwnStocks = NO_OWN, chosen: Sequence[str] = ()
+) -> Table:
+    """A part list file (comma, semicolon or tab, with a header or without one) as a table. Raises
+    ``CarpentryError`` for what is none."""
+    table = table_of_text(decode(data), COLUMNS, guess=_guess(unit, own), chosen=chosen)
+    if table is None:
+        told = f"the first line must name the columns: {', '.join(REQUIRED)}"
+        raise CarpentryError(told, "line 1")
+    return table
+
+
+def parts_table_of_rows(
+    rows: Sequence[Row], unit: Unit | str, own: OwnStocks = NO_OWN, chosen: Sequence[str] = ()
+) -> Table:
+    """A part list from spreadsheet rows; raises as ``parts_table_of_csv``."""
+    return table_of_rows(rows, COLUMNS, guess=_guess(unit, own), chosen=chosen)
+
+
 def read_parts_csv(data: bytes, unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Part]:
-    """A part list file (comma, semicolon or tab, with a header).
+    """The parts of a part list file.
 
     Raises ``CarpentryError`` with every problem, each with its line; then nothing is read.
     """
-    return _read(read_table(decode(data), PART_COLUMNS, REQUIRED), Unit(unit), own)
+    return read_parts(parts_table_of_csv(data, unit, own), unit, own)
 
 
-def read_parts_rows(rows: Sequence[Row], unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Part]:
-    """A part list from spreadsheet rows whose first is the header; raises as ``read_parts_csv``."""
-    return _read(table_of_rows(rows, PART_COLUMNS, REQUIRED), Unit(unit), own)
+def parts_table_of_text(
+    text: str, unit: Unit | str, own: OwnStocks = NO_OWN, chosen: Sequence[str] = ()
+) -> Table | None:
+    """Pasted text as a table, with a header or without one, or ``None`` when it is no table."""
+    try:
+        table = table_of_text(text, COLUMNS, guess=_guess(unit, own), chosen=chosen)
+    except CarpentryError:
+        return None
+    names = {column.name for column in table.columns} if table else set()
+    return table if names & set(REQUIRED) else None
 
 
 def _passes(test: Callable[[str], object], cell: str) -> bool:
@@ -64,55 +119,66 @@ def _passes(test: Callable[[str], object], cell: str) -> bool:
     return True
 
 
+def _guess(unit: Unit | str, own: OwnStocks) -> Guess:
+    def guess(rows: Sequence[Row], comma: bool) -> tuple[str, ...] | None:
+        return _guess_columns(rows, Unit(unit), own, comma)
+
+    return guess
+
+
 def _guess_columns(
     rows: Sequence[Row], unit: Unit, own: OwnStocks, comma: bool
 ) -> tuple[str, ...] | None:
-    """Names for the columns of rows without a header, by what most of their cells hold."""
-    width = max(len(row.cells) for row in rows)
-    names = [""] * width
-    tests: tuple[tuple[str, Callable[[str], bool]], ...] = (
-        ("stock", lambda cell: _passes(lambda c: read_stock(c, unit, own), cell)),
-        ("quantity", lambda cell: cell.isdigit()),
-        (
-            "length",
-            lambda cell: _passes(
-                lambda c: read_length(c.replace(",", ".") if comma else c, unit), cell
-            ),
-        ),
-        ("name", lambda cell: any(character.isalpha() for character in cell)),
-        ("note", bool),
-    )
-    for name, test in tests:
-        for column in range(width):
-            cells = [r.cells[column].strip() for r in rows if column < len(r.cells)]
-            filled = [cell for cell in cells if cell]
-            if not names[column] and filled and sum(map(test, filled)) * 2 > len(filled):
-                names[column] = name
-                break
-    if "stock" not in names or "length" not in names:
-        return None
-    return tuple(names)
+    """Names for the columns of rows without a header, by what most of their cells hold.
 
-
-def read_parts_table(text: str, unit: Unit, own: OwnStocks = NO_OWN) -> list[Part] | None:
-    """Pasted text as a part list, or ``None`` when it is no table at all.
-
-    A header is recognised when it is there; without one, or with one in other words (a first row
-    without any digit), the columns are told apart by content.
-    Raises ``CarpentryError`` with every problem of the table.
+    Where two columns hold numbers, the lengths are those with a unit or a fraction anywhere, else
+    those that are larger; quantities are whole.
     """
-    if find_header(text, PART_COLUMNS, ("stock", "length")):
-        return _read(read_table(text, PART_COLUMNS, ("stock", "length")), unit, own)
-    for delimiter in ("\t", ";", ","):
-        if any(delimiter not in line for line in text.splitlines() if line.strip()):
-            continue
-        rows, problems = split_rows(text, delimiter)
-        columns = _guess_columns(rows, unit, own, delimiter == ";") if rows else None
-        if columns:
-            named = len(rows) > 1 and not any(c.isdigit() for cell in rows[0].cells for c in cell)
-            under = tuple(rows[1:] if named else rows)
-            return _read(Table(columns, under, delimiter == ";", tuple(problems)), unit, own)
-    return None
+    width = max((len(row.cells) for row in rows), default=0)
+    cells = [
+        [c for r in rows if at < len(r.cells) and (c := r.cells[at].strip())] for at in range(width)
+    ]
+
+    def mostly(at: int, test: Callable[[str], object]) -> bool:
+        return bool(cells[at]) and sum(map(bool, map(test, cells[at]))) * 2 > len(cells[at])
+
+    def ticks(cell: str) -> int:
+        try:
+            return read_length(cell.replace(",", ".") if comma else cell, unit).ticks
+        except CarpentryError:
+            return 0
+
+    names = [""] * width
+
+    def names_a_stock(cell: str) -> bool:
+        return _passes(lambda text: read_stock(text, unit, own), cell)
+
+    stock = next((at for at in range(width) if mostly(at, names_a_stock)), None)
+    if stock is None:
+        return None
+    names[stock] = "stock"
+    lengths = [at for at in range(width) if not names[at] and mostly(at, ticks)]
+    if not lengths:
+        return None
+    counts = [at for at in lengths if all(c.isascii() and c.isdigit() for c in cells[at])]
+    rest = [at for at in lengths if at not in counts]
+    by_size = sorted(lengths, key=lambda at: (at in rest, median(map(ticks, cells[at])), at))
+    length = by_size[-1]
+    names[length] = "length"
+    quantity = next((at for at in counts if at != length), None)
+    if quantity is not None:
+        names[quantity] = "quantity"
+    texts = [at for at in range(width) if not names[at] and cells[at]]
+    for at in texts:
+        if WOOD not in names and all(names_a_wood(cell) for cell in cells[at]):
+            names[at] = WOOD
+    for name in ("name", "note"):
+        free = [
+            at for at in texts if not names[at] and mostly(at, lambda c: any(map(str.isalpha, c)))
+        ]
+        if free:
+            names[free[0]] = name
+    return tuple(names)
 
 
 def write_parts_csv(parts: Iterable[Part], protect: Callable[[str], str] = str) -> str:

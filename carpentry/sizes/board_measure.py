@@ -84,7 +84,8 @@ def measured_board_feet(
     What measures as dressed softwood does counts as its nominal size: 1 1/2 × 3 1/2 is a 2x4.
     ``EACH``: surfaced thickness counts as the rough quarter it came from, width and length as whole
     inches, halves up. ``TOTAL``: fractions are kept and only the total is rounded, a thickness
-    under 1 in counted as 1. All common practice, no source. Raises ``CarpentryError`` unless every number is above zero.
+    under 1 in counted as 1. All common practice, no source. Raises ``CarpentryError`` unless every
+    number is above zero.
     """
     if min(thickness, width, length, count) < 1:
         raise CarpentryError("every dimension and the count must be more than 0")

@@ -70,7 +70,7 @@ def _read(text: str) -> list[Entry]:
 
 
 def _by_word(text: str, error: StockNameError) -> list[Entry]:
-    """The entries of a family's name, a word, or a thickness alone: ``picket``, ``5/4``, ``ply``."""
+    """The entries of a family's name, a word or a thickness: ``picket``, ``5/4``, ``ply``."""
     families = {word for family in FAMILIES for word in family.name.split()}
     names = {word for e in entries() for word in e.size.name.split()}
     thick = {e.size.name.partition("x")[0] for e in entries()}

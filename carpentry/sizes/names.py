@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from functools import lru_cache
 
-from carpentry.errors import LengthError, StockNameError
+from carpentry.errors import CarpentryError, LengthError, StockNameError
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Length, Unit, read_length
 from carpentry.sizes.families import DRESSED_FAMILIES, FAMILIES, METRIC_FAMILIES
 from carpentry.sizes.family import Size
@@ -104,8 +104,9 @@ STANDARD_LENGTHS = {
         read_length(str(mm), Unit.MM).ticks for mm in (1800, 2400, 3000, 3600, 4200, 4800)
     ),
 }
+LONGEST_NAME = 100
 _SOLD_FEET = frozenset({6, 8, 10, 12, 14, 16, 18, 20})
-_MOST_FEET = 24
+_SHORTEST_FEET, _MOST_FEET = 4, 24
 _DOUBTFUL_FEET = 12  # from here on the same number is also a usual part length in inches
 _LONGEST_IN_NAME = 60 * TICKS_PER_FOOT
 _SHORTEST_IN_NAME = 2 * TICKS_PER_INCH
@@ -255,6 +256,24 @@ def length_in_name(text: str, unit: Unit | str, *, inches: bool = True) -> Lengt
     return read
 
 
+def feet_or_inches(text: str, unit: Unit | str) -> str:
+    """What to ask where the length of a board is a bare number that is sold in feet, such as
+    ``8``; empty where there is nothing to ask."""
+    bare = text.strip()
+    if Unit(unit) is Unit.MM or not bare.isascii() or not bare.isdigit():
+        return ""
+    if not _SHORTEST_FEET <= int(bare[:6]) <= _MOST_FEET:
+        return ""
+    return f"{bare} ft? Write {bare}ft, or {bare}in if it is that short"
+
+
+def ask_for_feet(text: str, unit: Unit | str) -> None:
+    """Raises ``CarpentryError`` at ``length`` where ``feet_or_inches`` has something to ask."""
+    asked = feet_or_inches(text, unit)
+    if asked:
+        raise CarpentryError(asked, "length")
+
+
 def _said_of(third: str, length: Length, unit: Unit) -> tuple[str, ...]:
     """How a third number was read, where another reading comes to mind."""
     if not third.isdigit() or not (length.text != third or int(third) <= _MOST_FEET):
@@ -271,6 +290,8 @@ def read_stock(text: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> ReadStoc
     Raises ``StockNameError`` when the size is not known, with the nearest known names.
     """
     unit = Unit(unit)
+    if len(text) > LONGEST_NAME:
+        raise StockNameError(f"the name of a stock has {LONGEST_NAME} characters at the most")
     if not text.strip():
         raise StockNameError("a stock name is missing, such as 2x4 treated")
     mine = match_own(text, own)

@@ -16,7 +16,7 @@ from carpentry.buying import (
 )
 from carpentry.errors import CarpentryError
 from carpentry.length import TICKS_PER_FOOT
-from carpentry.sizes import read_stock
+from carpentry.sizes import feet_or_inches, read_stock
 from carpentry.tests.samples import sample
 
 HEADER = "yard,stock,length,price,per,available,actual,date\n"
@@ -56,7 +56,7 @@ class PiecePriceTest(TestCase):
     def test_faults_by_field(self) -> None:
         for typed, place, words in (
             ({"price": "cheap"}, "price", "is no price"),
-            ({"price": "5,18"}, "price", "not a comma"),
+            ({"price": "1,234"}, "price", "not a comma"),
             ({"price": "5.187"}, "price", "two decimals"),
             ({"price": "0.61234", "per": "ft"}, "price", "four decimals"),
             ({"price": "-1"}, "price", "is no price"),
@@ -106,6 +106,39 @@ class PriceListTest(TestCase):
                 read_prices_csv((HEADER + rows).encode())
             told = {p.place: p.message for p in caught.exception.problems}
             self.assertIn(words, told.get(place, str(told)))
+
+    def test_prices_and_days_as_lists_write_them(self) -> None:
+        """All rows together say whether the day comes first; where none does, the unit does."""
+        text = "store,item,L,cost,as of\nA,2x4,8ft,$13.10,{}\nA,2x6,8ft,{},{}\n"
+        for price, days, expected, day in (
+            ('"6,90"', ("3/11/2026", "3/12/2026"), "6.90", "2026-03-11"),
+            ("€ 6.90", ("3/11/2026", "13/11/2026"), "6.90", "2026-11-03"),
+            ('"1,206.90"', ("3.11.2026", "2026-11-02"), "1206.90", "2026-11-03"),
+            ("6.90 USD", ("3/11/2026", "3/14/2026"), "6.90", "2026-03-11"),
+        ):
+            data = text.format(days[0], price, days[1]).encode()
+            first, second = read_prices_csv(data)["A"]
+            self.assertEqual(first.price, Decimal("13.10"))
+            self.assertEqual(second.price, Decimal(expected), price)
+            self.assertEqual(str(first.date), day, days)
+            self.assertEqual((first.fields.price, first.fields.date), ("13.10", day))
+        typed = PriceFields(stock="2x4", length="8ft", price="5", date="3/11/2026")
+        self.assertIn("is read as 2026-03-11", read_price_line(typed, "in").warnings[0])
+        self.assertEqual(str(read_price_line(typed, "mm").date), "2026-11-03")
+
+    def test_a_list_of_one_yard_names_none(self) -> None:
+        lists = read_prices_csv(b"stock,length,price\n2x4,8ft,5\n", at="Alder Yard")
+        self.assertEqual([one.stock.size for one in lists["Alder Yard"]], ["2x4"])
+
+    def test_a_wood_in_its_own_column(self) -> None:
+        lists = read_prices_csv(b"yard,size,species,length,price\nA,2x4,PT,8ft,5\n")
+        self.assertEqual(str(lists["A"][0].stock), "2x4 treated")
+
+    def test_a_bare_number_of_feet_is_asked_about(self) -> None:
+        with self.assertRaisesRegex(CarpentryError, "8 ft. Write 8ft, or 8in"):
+            read_prices_csv(b"yard,stock,length,price\nA,2x4,8,5\n")
+        for text, unit in (("96", "in"), ("8", "mm"), ("8ft", "in"), ("3", "in"), ("x", "in")):
+            self.assertEqual(feet_or_inches(text, unit), "", text)
 
     def test_the_limit_is_named(self) -> None:
         rows = "A,2x4,8ft,5\n" * 10_001

@@ -7,9 +7,19 @@ from unittest import TestCase
 from carpentry.document import Reader, parse_json
 from carpentry.errors import CarpentryError, Faults, Problem
 from carpentry.length import Unit
-from carpentry.table import Row, decode, find_header, read_table, split_rows, table_of_rows
+from carpentry.table import (
+    Column,
+    Columns,
+    Row,
+    decode,
+    read_heading,
+    split_rows,
+    split_text,
+    table_of_rows,
+    table_of_text,
+)
 
-KNOWN = ("name", "size", "note")
+KNOWN = Columns(("name", "size", "note"), {"l": "size", "länge": "size"}, ("name",), ("size",))
 
 
 class TableTest(TestCase):
@@ -21,30 +31,56 @@ class TableTest(TestCase):
     def test_the_delimiter_under_which_the_header_makes_sense(self) -> None:
         for delimiter in (",", ";", "\t"):
             text = delimiter.join(("Name", " SIZE ")) + f"\nx{delimiter}1\n"
-            found = find_header(text, KNOWN, ("name",))
+            found = split_text(text, KNOWN)
             assert found is not None
             self.assertEqual(found[0], delimiter)
-        self.assertIsNone(find_header("x,1\n", KNOWN, ("name",)))
-        self.assertIsNone(find_header("", KNOWN, ("name",)))
+        self.assertIsNone(split_text("x 1\n", KNOWN))
+        self.assertIsNone(split_text("", KNOWN))
+
+    def test_headings_in_other_words_and_with_units(self) -> None:
+        for heading, name, unit in (
+            ("Size", "size", None),
+            ("SIZES:", "size", None),
+            ("L (in)", "size", Unit.INCH),
+            ("Länge mm", "size", Unit.MM),
+            ("size [mm]", "size", Unit.MM),
+            ("size, inches", "size", Unit.INCH),
+            ("colour", "", None),
+        ):
+            self.assertEqual(read_heading(heading, KNOWN), (name, unit), heading)
+
+    def test_bare_numbers_take_the_unit_of_their_heading(self) -> None:
+        rows = [Row(1, ("name", "L (mm)")), Row(2, ("a", "900")), Row(3, ("b", "3 ft"))]
+        table = table_of_rows(rows, KNOWN)
+        self.assertEqual([r["size"] for _, r in table.records()], ["900mm", "3 ft"])
 
     def test_records_by_name_whatever_the_order(self) -> None:
-        table = read_table("SIZE;name\n1,5;a,b\n", KNOWN, ("name",))
+        table = table_of_text("SIZE;name\n1,5;a,b\n", KNOWN)
+        assert table is not None
         self.assertTrue(table.decimal_comma)
-        _, record = next(iter(table.records(("size",))))
+        _, record = next(iter(table.records()))
         self.assertEqual(record, {"size": "1.5", "name": "a,b"})
 
     def test_the_apostrophe_before_a_formula_is_taken_off(self) -> None:
-        table = read_table("name,size\n'=1+1,'-5\n", KNOWN, ("name",))
-        _, record = next(iter(table.records(())))
-        self.assertEqual(record, {"name": "=1+1", "size": "-5"})
-        table = read_table("name,size\n'tis,5\n", KNOWN, ("name",))
-        self.assertEqual(next(iter(table.records(())))[1]["name"], "'tis")
+        table = table_of_rows([Row(1, ("name", "size")), Row(2, ("'=1+1", "'-5"))], KNOWN)
+        self.assertEqual(next(iter(table.records()))[1], {"name": "=1+1", "size": "-5"})
+        table = table_of_rows([Row(1, ("name", "size")), Row(2, ("'tis", "5"))], KNOWN)
+        self.assertEqual(next(iter(table.records()))[1]["name"], "'tis")
 
-    def test_short_rows_and_nameless_columns(self) -> None:
-        rows = [Row(1, ("name", "", "size")), Row(2, ("a",)), Row(3, ("b", "x", "2"))]
-        table = table_of_rows(rows, KNOWN, ("name",))
-        records = [record for _, record in table.records(())]
+    def test_short_rows_and_columns_that_are_not_used(self) -> None:
+        rows = [Row(1, ("name", "colour", "size")), Row(2, ("a",)), Row(3, ("b", "x", "2"))]
+        table = table_of_rows(rows, KNOWN)
+        self.assertEqual([column.name for column in table.columns], ["name", "", "size"])
+        self.assertEqual(table.columns[1], Column("", "colour", None, "x"))
+        records = [record for _, record in table.records()]
         self.assertEqual(records, [{"name": "a"}, {"name": "b", "size": "2"}])
+
+    def test_columns_as_the_builder_says(self) -> None:
+        rows = [Row(1, ("name", "colour", "size")), Row(2, ("a", "red", "2"))]
+        table = table_of_rows(rows, KNOWN, chosen=("note", "name", ""))
+        self.assertEqual(next(iter(table.records()))[1], {"note": "a", "name": "red"})
+        (problem,) = table_of_rows(rows, KNOWN, chosen=("note", "note", "name")).problems
+        self.assertIn("“note” is there twice", problem.message)
 
     def test_bytes(self) -> None:
         self.assertEqual(decode(b"\xef\xbb\xbfname"), "name")

@@ -4,12 +4,14 @@ from django.conf import settings
 from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
+from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from ninja import Router
-from ninja.throttling import AnonRateThrottle, AuthRateThrottle
+from ninja.throttling import AuthRateThrottle
 
 from carpentry.project import project_document, yard_document
+from server.accounts.doors import DOOR, FromOurPages
 from server.accounts.models import User
 from server.accounts.schemas import ConfirmIn, CredentialsIn, PasswordIn, SessionOut
 from server.config.schemas import ErrorOut
@@ -18,7 +20,6 @@ from server.projects.models import Project
 from server.yards.models import Yard
 
 router = Router(tags=["accounts"])
-ATTEMPTS = [AnonRateThrottle(settings.SIGN_IN_RATE)]
 CHECKS = [AuthRateThrottle(settings.SIGN_IN_RATE)]
 
 
@@ -41,8 +42,8 @@ def get_session(request: HttpRequest) -> SessionOut:
 @router.post(
     "/session",
     response={200: SessionOut, 422: ErrorOut, 429: ErrorOut},
-    auth=None,
-    throttle=ATTEMPTS,
+    auth=FromOurPages(),
+    throttle=DOOR,
 )
 def sign_in(request: HttpRequest, credentials: CredentialsIn) -> SessionOut:
     """Signs in."""
@@ -53,7 +54,7 @@ def sign_in(request: HttpRequest, credentials: CredentialsIn) -> SessionOut:
     return _session(request)
 
 
-@router.post("/session/demo", response={200: SessionOut, 422: ErrorOut}, auth=None)
+@router.post("/session/demo", response={200: SessionOut, 422: ErrorOut}, auth=FromOurPages())
 def enter_demo(request: HttpRequest) -> SessionOut:
     """Signs in to the made-up workshop, while its data is loaded."""
     user = User.objects.filter(username=settings.DEMO_USER).first()
@@ -73,8 +74,8 @@ def sign_out(request: HttpRequest) -> SessionOut:
 @router.post(
     "/account",
     response={200: SessionOut, 422: ErrorOut, 429: ErrorOut},
-    auth=None,
-    throttle=ATTEMPTS,
+    auth=FromOurPages(),
+    throttle=DOOR,
 )
 def sign_up(request: HttpRequest, credentials: CredentialsIn) -> SessionOut:
     """Makes an account and signs in to it."""
@@ -91,7 +92,8 @@ def sign_up(request: HttpRequest, credentials: CredentialsIn) -> SessionOut:
         faults |= error.message_dict
     if faults:
         raise ValidationError(faults)
-    user.save()
+    with transaction.atomic():
+        user.save()
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     return _session(request)
 

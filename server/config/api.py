@@ -13,7 +13,7 @@ from carpentry.errors import CarpentryError
 from server.accounts.api import router as accounts
 from server.config.schemas import ErrorOut, ProblemOut
 from server.documents.api import router as documents
-from server.documents.uploads import TooLarge
+from server.documents.workbooks import TooLarge
 from server.history.models import Conflict
 from server.materials.api import router as materials
 from server.materials.api import show_materials

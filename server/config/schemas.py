@@ -1,8 +1,12 @@
 """Pieces of the API's contract that every part of it uses."""
 
-from pydantic import BaseModel
+from typing import Annotated
+
+from pydantic import BaseModel, Field
 
 from carpentry.length import measured_in, write_length
+
+Page = Annotated[int, Field(ge=1, le=100_000)]
 
 
 class LengthOut(BaseModel):
@@ -22,6 +26,15 @@ class ProblemOut(BaseModel):
 
     place: str
     message: str
+
+
+class ColumnOut(BaseModel):
+    """What a column of a table is taken for, empty for nothing, with its heading and the first
+    thing in it."""
+
+    name: str
+    heading: str
+    sample: str
 
 
 class ErrorOut(BaseModel):

@@ -54,6 +54,7 @@ MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "server.config.limits.Limits",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
@@ -174,6 +175,8 @@ MAX_UNPACKED_BYTES = 50 * 1024 * 1024
 DATA_UPLOAD_MAX_MEMORY_SIZE = MAX_UPLOAD_BYTES + 64 * 1024
 
 NINJA_NUM_PROXIES = 1 if BEHIND_TLS else 0  # whose word on the client's address is believed
+NINJA_NUM_PROXIES = 1 if BEHIND_TLS else 0  # whose word is taken for an address
+ACCOUNT_RATE = os.environ.get("GRAIN_TALLY_ACCOUNT_RATE", "30/10m")
 SIGN_IN_RATE = os.environ.get("GRAIN_TALLY_SIGN_IN_RATE", "10/m")
 ANSWER_WITHIN_SECONDS = 0.11  # a plan ready by then is part of the same answer
 ANSWER_AT_YARD_SECONDS = 0.6  # the best plan by then is what is taken at the yard

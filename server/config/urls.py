@@ -9,6 +9,7 @@ from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
+from server.accounts.doors import admin_sign_in
 from server.config.api import api
 
 
@@ -31,6 +32,7 @@ def root_file(request: HttpRequest, name: str, content_type: str) -> FileRespons
 
 
 urlpatterns = [
+    path("admin/login/", admin_sign_in),
     path("admin/", admin.site.urls),
     path("api/", api.urls),
     path("favicon.ico", root_file, {"name": "favicon.svg", "content_type": "image/svg+xml"}),

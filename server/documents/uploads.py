@@ -1,25 +1,16 @@
 """Uploaded part lists and price lists: CSV or XLSX, within limits."""
 
-import io
-import zipfile
-from collections.abc import Iterable
+from collections.abc import Sequence
 
 from django.conf import settings
 from django.core.files.uploadedfile import UploadedFile
-from openpyxl import load_workbook
 
-from carpentry.buying import PriceLine, UnitOf, read_prices_csv, read_prices_rows
-from carpentry.errors import CarpentryError
-from carpentry.parts import Part, read_parts_csv, read_parts_rows
+from carpentry.buying import prices_table_of_csv, prices_table_of_rows
+from carpentry.parts import parts_table_of_csv, parts_table_of_rows
 from carpentry.sizes import OwnStocks
-from carpentry.table import Row
-
-_MOST_ROWS = 20_000
-_MOST_COLUMNS = 50
-
-
-class TooLarge(Exception):
-    """An upload over the limit."""
+from carpentry.table import Table
+from server.config.schemas import ColumnOut
+from server.documents.workbooks import TooLarge, is_workbook, workbook_rows
 
 
 def upload_bytes(file: UploadedFile) -> bytes:
@@ -29,60 +20,30 @@ def upload_bytes(file: UploadedFile) -> bytes:
     return file.read()
 
 
-def _is_workbook(data: bytes) -> bool:
-    return data.startswith(b"PK\x03\x04")
+def chosen_columns(typed: str) -> tuple[str, ...]:
+    """What the builder says each column is, commas between; empty where nothing is said."""
+    return tuple(name.strip() for name in typed.split(",")) if typed else ()
 
 
-def workbook_rows(data: bytes) -> list[Row]:
-    """The rows of a workbook's first sheet, every cell as text.
-
-    Raises ``CarpentryError`` for what is no workbook, and ``TooLarge`` when it unpacks to more than
-    is allowed.
-    """
-    try:
-        with zipfile.ZipFile(io.BytesIO(data)) as packed:
-            if sum(entry.file_size for entry in packed.infolist()) > settings.MAX_UNPACKED_BYTES:
-                raise TooLarge
-        sheet = load_workbook(io.BytesIO(data), read_only=True, data_only=True).worksheets[0]
-        return list(_rows(sheet.iter_rows(values_only=True)))
-    except (zipfile.BadZipFile, KeyError, ValueError, OSError, IndexError) as error:
-        if isinstance(error, CarpentryError):
-            raise
-        raise CarpentryError("this is no XLSX workbook that can be read") from error
-
-
-def _rows(cells: Iterable[tuple[object, ...]]) -> Iterable[Row]:
-    for number, values in enumerate(cells, start=1):
-        if number > _MOST_ROWS:
-            raise CarpentryError(f"the sheet has more than {_MOST_ROWS:,} rows")
-        row = Row(number, tuple(_text(value) for value in values[:_MOST_COLUMNS]))
-        if not row.is_empty:
-            yield row
-
-
-def _text(value: object) -> str:
-    if value is None:
-        return ""
-    if isinstance(value, float):
-        return f"{value:.6f}".rstrip("0").rstrip(".")
-    if hasattr(value, "date") and callable(value.date):
-        return str(value.date())
-    return str(value)
-
-
-def read_parts_upload(file: UploadedFile, unit: str, own: OwnStocks) -> list[Part]:
-    """The parts of an uploaded CSV or XLSX list; raises with every problem of it."""
+def parts_table(file: UploadedFile, unit: str, own: OwnStocks, chosen: Sequence[str]) -> Table:
+    """An uploaded part list, CSV or XLSX, as a table; raises for what is none."""
     data = upload_bytes(file)
-    if _is_workbook(data):
-        return read_parts_rows(workbook_rows(data), unit, own)
-    return read_parts_csv(data, unit, own)
+    if is_workbook(data):
+        return parts_table_of_rows(workbook_rows(data), unit, own, chosen)
+    return parts_table_of_csv(data, unit, own, chosen)
 
 
-def read_prices_upload(
-    file: UploadedFile, unit_of: UnitOf, own: OwnStocks
-) -> dict[str, list[PriceLine]]:
-    """The price lines of an uploaded CSV or XLSX list, by yard; ``unit_of`` each yard."""
+def prices_table(file: UploadedFile, chosen: Sequence[str]) -> Table:
+    """An uploaded price list, CSV or XLSX, as a table; raises for what is none."""
     data = upload_bytes(file)
-    if _is_workbook(data):
-        return read_prices_rows(workbook_rows(data), unit_of, own)
-    return read_prices_csv(data, unit_of, own)
+    if is_workbook(data):
+        return prices_table_of_rows(workbook_rows(data), chosen)
+    return prices_table_of_csv(data, chosen)
+
+
+def columns_out(table: Table) -> list[ColumnOut]:
+    """What each column of a table is taken for."""
+    return [
+        ColumnOut(name=column.name, heading=column.heading, sample=column.sample[:60])
+        for column in table.columns
+    ]

@@ -10,18 +10,19 @@ from ninja.files import UploadedFile
 
 from carpentry.buying import Kind, usual_lengths, write_money
 from carpentry.errors import CarpentryError
-from carpentry.length import Unit
-from carpentry.parts import MAX_PARTS, read_lines
+from carpentry.length import Notation, Unit
+from carpentry.parts import MAX_PARTS, parts_table_of_text, read_lines, read_parts
 from carpentry.parts import Part as ReadPart
 from carpentry.project import ProjectFile, SettingFields, read_project_file
 from carpentry.project.file import TYPED_LINES
 from server.config.schemas import ErrorOut, length_out
-from server.documents.uploads import read_parts_upload, upload_bytes
+from server.documents.uploads import chosen_columns, parts_table, upload_bytes
 from server.materials.models import OwnMaterials, own_stocks
 from server.plans.models import Plan
 from server.projects.models import Part, Project
 from server.projects.schemas import (
     ConflictOut,
+    ImportIn,
     NewProjectIn,
     PartPatchIn,
     PartsIn,
@@ -189,9 +190,11 @@ def change_project(
 def add_parts(request: HttpRequest, project_id: uuid.UUID, typed: PartsIn) -> ProjectOut:
     """Adds parts from typed lines or a pasted table, all or none."""
     project = own_project(request, project_id)
+    chosen = chosen_columns(typed.columns)
+    parts = read_lines(typed.text, project.unit, project.own, chosen)
 
     def make(project: Project) -> str:
-        return _append(project, read_lines(typed.text, project.unit, project.own))
+        return _append(project, parts)
 
     project.change(typed.version, typed.change_id, "parts added", make)
     return show_project(project)
@@ -201,17 +204,18 @@ def add_parts(request: HttpRequest, project_id: uuid.UUID, typed: PartsIn) -> Pr
 def import_parts(
     request: HttpRequest,
     project_id: uuid.UUID,
-    version: Form[int],
-    change_id: Form[uuid.UUID],
+    seen: Form[ImportIn],
     file: File[UploadedFile],
 ) -> ProjectOut:
     """Adds the parts of a CSV or XLSX file as one step, all or none."""
     project = own_project(request, project_id)
+    table = parts_table(file, project.unit, project.own, chosen_columns(seen.columns))
+    parts = read_parts(table, project.unit, project.own)
 
     def make(project: Project) -> str:
-        return _append(project, read_parts_upload(file, project.unit, project.own))
+        return _append(project, parts)
 
-    project.change(version, change_id, "parts imported", make)
+    project.change(seen.version, seen.change_id, "parts imported", make)
     return show_project(project)
 
 
@@ -298,23 +302,34 @@ def usual_lengths_of_fasteners(
 @router.post("/reading/parts", response=ReadingOut)
 def read_parts_text(request: HttpRequest, typed: TextIn) -> ReadingOut:
     """What a typed line or pasted rows are understood as; keeps nothing."""
+    own, chosen, table = own_stocks(request.user), chosen_columns(typed.columns), None
     try:
-        return show_reading(
-            read_lines(typed.text, typed.unit, own_stocks(request.user)), typed.notation
-        )
+        table = parts_table_of_text(typed.text, typed.unit, own, chosen)
+        if table:
+            parts = read_parts(table, typed.unit, own)
+        else:
+            parts = read_lines(typed.text, typed.unit, own)
     except CarpentryError as error:
-        return show_problems(error)
+        return show_problems(error, table)
+    return show_reading(parts, typed.notation, table)
 
 
 @router.post("/reading/parts-file", response={200: ReadingOut, 413: ErrorOut})
 def read_parts_file(
-    request: HttpRequest, unit: Form[str], notation: Form[str], file: File[UploadedFile]
+    request: HttpRequest,
+    unit: Form[Unit],
+    notation: Form[Notation],
+    file: File[UploadedFile],
+    columns: Form[str] = "",
 ) -> ReadingOut:
     """What a part list file is understood as; keeps nothing."""
+    own, table = own_stocks(request.user), None
     try:
-        return show_reading(read_parts_upload(file, unit, own_stocks(request.user)), notation)
+        table = parts_table(file, unit, own, chosen_columns(columns))
+        parts = read_parts(table, unit, own)
     except CarpentryError as error:
-        return show_problems(error)
+        return show_problems(error, table)
+    return show_reading(parts, notation, table)
 
 
 def _given(patch: Schema) -> dict[str, Any]:

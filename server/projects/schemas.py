@@ -6,7 +6,8 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BaseModel
 
-from server.config.schemas import LengthOut, ProblemOut
+from carpentry.length import Notation, Unit
+from server.config.schemas import ColumnOut, LengthOut, ProblemOut
 from server.plans.schemas import PlanOut, SectionOut
 
 
@@ -81,8 +82,8 @@ class ProjectOut(BaseModel):
     id: UUID
     name: str
     version: int
-    unit: str
-    notation: str
+    unit: Unit
+    notation: Notation
     kerf: SettingLengthOut
     trim_start: SettingLengthOut
     trim_end: SettingLengthOut
@@ -198,9 +199,16 @@ class ProjectPatchIn(SeenIn):
 
 
 class PartsIn(SeenIn):
-    """Typed lines or a pasted table."""
+    """Typed lines or a pasted table, its ``columns`` as the builder says."""
 
     text: str
+    columns: str = ""
+
+
+class ImportIn(SeenIn):
+    """What goes with a file of parts."""
+
+    columns: str = ""
 
 
 class PartPatchIn(SeenIn):
@@ -232,9 +240,12 @@ class RemovePartsIn(SeenIn):
 
 
 class TextIn(Schema):
+    """What was typed or pasted; ``columns`` says what each column is, where the builder does."""
+
     text: str
-    unit: str
-    notation: str = "1/32"
+    unit: Unit
+    notation: Notation = Notation.THIRTY_SECONDS
+    columns: str = ""
 
 
 class ReadPartOut(BaseModel):
@@ -260,7 +271,10 @@ class UsualLengthsOut(BaseModel):
 
 
 class ReadingOut(BaseModel):
-    """What a text or a file was understood as: parts, or problems and no parts."""
+    """What a text or a file was understood as: parts, or problems and no parts. ``columns`` are
+    those of a table, ``choices`` what they may be."""
 
+    columns: list[ColumnOut]
+    choices: list[str]
     parts: list[ReadPartOut]
     problems: list[ProblemOut]

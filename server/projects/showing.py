@@ -8,13 +8,15 @@ from carpentry.buying import USUAL_LINES
 from carpentry.edges import edges_told
 from carpentry.ends import mirrored, told, ways_to_lie
 from carpentry.errors import CarpentryError
+from carpentry.parts import COLUMNS, PartFields, not_planned_yet
 from carpentry.parts import Part as ReadPart
-from carpentry.parts import PartFields, not_planned_yet
 from carpentry.project import Material, compare, extra_of
 from carpentry.project.file import TYPED_LINES
 from carpentry.project.settings import SETTING_LENGTHS
 from carpentry.sizes import species_of, standard_section, weight_kg
+from carpentry.table import Table
 from server.config.schemas import ProblemOut, length_out
+from server.documents.uploads import columns_out
 from server.plans.inputs import Inputs, inputs_of
 from server.plans.making import plan_for
 from server.plans.models import Plan
@@ -189,9 +191,11 @@ def _change(project: Project, plan: Plan, shown: PlanOut, currency: str) -> Chan
     return ChangeOut(label=label, effect=effect)
 
 
-def show_reading(parts: list[ReadPart], notation: str) -> ReadingOut:
-    """Parts as understood, for a preview."""
+def show_reading(parts: list[ReadPart], notation: str, table: Table | None = None) -> ReadingOut:
+    """Parts as understood, for a preview, with the columns of the table that they are from."""
     return ReadingOut(
+        columns=columns_out(table) if table else [],
+        choices=list(COLUMNS.known),
         parts=[
             ReadPartOut(
                 quantity=part.quantity,
@@ -211,9 +215,11 @@ def show_reading(parts: list[ReadPart], notation: str) -> ReadingOut:
     )
 
 
-def show_problems(error: CarpentryError) -> ReadingOut:
+def show_problems(error: CarpentryError, table: Table | None = None) -> ReadingOut:
     """Why nothing was understood."""
     return ReadingOut(
+        columns=columns_out(table) if table else [],
+        choices=list(COLUMNS.known),
         parts=[],
         problems=[ProblemOut(place=p.place, message=p.message) for p in error.problems],
     )

@@ -11,7 +11,8 @@ from ninja import Router
 
 from carpentry.errors import CarpentryError
 from carpentry.rack import MAX_BOARDS, BoardFields
-from server.config.schemas import ErrorOut, length_out
+from carpentry.sizes import ask_for_feet
+from server.config.schemas import ErrorOut, Page, length_out
 from server.documents.answers import file_answer
 from server.documents.labels import rack_labels_pdf
 from server.documents.type import Paper
@@ -31,6 +32,7 @@ from server.rack.schemas import (
 
 router = Router(tags=["rack"])
 CHANGE = {200: RackOut, 404: ErrorOut, 409: RackConflictOut, 422: ErrorOut}
+_MOST_DIGITS = 10  # of a board number
 PAGE = 100
 NOTATION = "1/64"
 
@@ -56,8 +58,9 @@ def show_rack(rack: Rack, find: str = "", page: int = 1, board: uuid.UUID | None
     """A page of the rack's boards that a search finds, in the order of their numbers; or one."""
     boards = rack.boards.filter(id=board) if board else rack.boards.all()
     for word in find.split():
+        is_number = word.isascii() and word.isdigit() and len(word) < _MOST_DIGITS
         wanted = Q(stock_key__icontains=word) | Q(place__icontains=word) | Q(note__icontains=word)
-        boards = boards.filter(wanted | Q(number=int(word)) if word.isdigit() else wanted)
+        boards = boards.filter(wanted | Q(number=int(word)) if is_number else wanted)
     start = (max(page, 1) - 1) * PAGE
     newest = rack.revision(rack.version)
     return RackOut(
@@ -74,7 +77,7 @@ def show_rack(rack: Rack, find: str = "", page: int = 1, board: uuid.UUID | None
 
 @router.get("/rack", response=RackOut)
 def get_rack(
-    request: HttpRequest, find: str = "", page: int = 1, board: uuid.UUID | None = None
+    request: HttpRequest, find: str = "", page: Page = 1, board: uuid.UUID | None = None
 ) -> RackOut:
     """The builder's rack: a page of the boards that a search finds, or one of them."""
     return show_rack(Rack.of(request.user), find, page, board)
@@ -88,6 +91,7 @@ def write_board(request: HttpRequest, board_id: uuid.UUID, fields: RackBoardIn) 
         name: value.strip()
         for name, value in fields.dict(exclude_none=True, exclude={"version", "change_id"}).items()
     }
+    ask_for_feet(given.get("length", ""), Rack.UNIT)
 
     def make(rack: Rack) -> str:
         board = rack.boards.filter(id=board_id).first()

@@ -102,7 +102,7 @@ class HardwareTest(BuyingTestCase):
             self.project, "patch", "", finishes="oil on B, 2 coats, 300 sq ft/gal"
         ).json()
         (line,) = project["plan"]["shopping"]["hardware"]["lines"]
-        self.assertEqual((line["name"], line["needed"]), ("oil", "0.1 gal"))
+        self.assertEqual((line["name"], line["needed"]), ("oil", "12.5 fl oz"))
         self.assertEqual([(p["content"], p["count"]) for p in line["packs"]], [("1 qt", 1)])
         bad = self.change(project, "patch", "", finishes="oil on B, 2 coats, 0 m2/l").json()
         told = bad["plan"]["shopping"]["hardware"]["problems"]

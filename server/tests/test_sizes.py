@@ -12,7 +12,7 @@ class SizeBookTest(ApiTestCase):
         self.assertEqual(found["width"]["millimetres"]["text"], "235 mm")
         none = self.ask("get", "/sizes?name=plank").json()
         self.assertEqual(none["families"], [])
-        self.assertIn("knows nothing", none["message"])
+        self.assertIn("names no size", none["message"])
 
     def test_ways_with_a_yards_prices(self) -> None:
         yard = self.take_prices(sample("tallow-street.prices.csv"))[0]["id"]

@@ -11,14 +11,16 @@ from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
-from carpentry.buying import MAX_LINES
+from carpentry.buying import MAX_LINES, read_prices
 from carpentry.buying import PriceLine as ReadLine
+from carpentry.buying.price_list import COLUMNS as PRICE_TABLE
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit
 from carpentry.project import YardFile, read_yard_file
 from carpentry.project.file import check_tax_rate
-from server.config.schemas import ErrorOut, ProblemOut
-from server.documents.uploads import read_prices_upload, upload_bytes
+from carpentry.sizes import ask_for_feet
+from server.config.schemas import ErrorOut, Page, ProblemOut
+from server.documents.uploads import chosen_columns, columns_out, prices_table, upload_bytes
 from server.materials.models import OwnMaterials, own_stocks
 from server.plans.effects import effect_at_yard
 from server.plans.schemas import EffectOut
@@ -96,7 +98,7 @@ def create_yard(request: HttpRequest, new: NewYardIn) -> YardOut:
 
 
 @router.get("/yards/{uuid:yard_id}", response={200: YardOut, 404: ErrorOut})
-def get_yard(request: HttpRequest, yard_id: uuid.UUID, find: str = "", page: int = 1) -> YardOut:
+def get_yard(request: HttpRequest, yard_id: uuid.UUID, find: str = "", page: Page = 1) -> YardOut:
     """A yard with a page of its price list, or of the lines that a search finds."""
     return show_yard(own_yard(request, yard_id), find, page)
 
@@ -130,6 +132,7 @@ def write_line(
     """Writes a price line: changes the fields given, or adds the line under this id."""
     yard = own_yard(request, yard_id)
     given: dict[str, Any] = fields.dict(exclude_none=True, exclude={"version", "change_id"})
+    ask_for_feet(given.get("length", ""), yard.unit)
 
     def make(yard: Yard) -> str:
         line = yard.lines.filter(id=line_id).first()
@@ -245,29 +248,40 @@ def redo_yard(request: HttpRequest, yard_id: uuid.UUID, seen: SeenIn) -> YardOut
 
 
 @router.post("/reading/prices-file", response={200: PricesReadingOut, 413: ErrorOut})
-def read_prices_file(request: HttpRequest, file: File[UploadedFile]) -> PricesReadingOut:
-    """What a price list file would do, yard by yard; keeps nothing."""
+def read_prices_file(
+    request: HttpRequest, file: File[UploadedFile], at: Form[str] = "", columns: Form[str] = ""
+) -> PricesReadingOut:
+    """What a price list file would do, yard by yard; keeps nothing. Rows that name no yard are
+    ``at`` this one."""
+    choices, table = list(PRICE_TABLE.known), None
     try:
-        lists = read_prices_upload(file, _units(request), own_stocks(request.user))
+        table = prices_table(file, chosen_columns(columns))
+        lists = read_prices(table, _units(request), own_stocks(request.user), at)
     except CarpentryError as error:
         problems = [ProblemOut(place=p.place, message=p.message) for p in error.problems]
-        return PricesReadingOut(yards=[], problems=problems)
+        known_columns = columns_out(table) if table else []
+        return PricesReadingOut(yards=[], problems=problems, columns=known_columns, choices=choices)
     known = {yard.name: yard for yard in Yard.objects.of(request.user).filter(name__in=lists)}
     return PricesReadingOut(
         yards=[compare_list(name, known.get(name), lines) for name, lines in lists.items()],
         problems=[],
+        columns=columns_out(table),
+        choices=choices,
     )
 
 
 @router.post("/yards/import-prices", response={200: list[YardOut], 413: ErrorOut, 422: ErrorOut})
 def import_prices(
-    request: HttpRequest, change_id: Form[uuid.UUID], file: File[UploadedFile]
+    request: HttpRequest,
+    change_id: Form[uuid.UUID],
+    file: File[UploadedFile],
+    at: Form[str] = "",
+    columns: Form[str] = "",
 ) -> list[YardOut]:
     """Takes a price list: each yard in it gets exactly these lines, as one step of its history."""
-    yards = take_price_lists(
-        request.user, read_prices_upload(file, _units(request), own_stocks(request.user)), change_id
-    )
-    return [show_yard(yard) for yard in yards]
+    table = prices_table(file, chosen_columns(columns))
+    lists = read_prices(table, _units(request), own_stocks(request.user), at)
+    return [show_yard(yard) for yard in take_price_lists(request.user, lists, change_id)]
 
 
 @transaction.atomic

@@ -297,6 +297,7 @@ class PriceLine(models.Model):
             raise as_validation_error(error) from error
 
     def _understand(self, read: ReadLine) -> None:
+        self.price, self.date = read.fields.price, read.fields.date
         self.stock_key = str(read.stock)
         self.length_ticks = read.length.ticks
 

@@ -6,7 +6,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BaseModel
 
-from server.config.schemas import LengthOut, ProblemOut
+from server.config.schemas import ColumnOut, LengthOut, ProblemOut
 from server.plans.schemas import SectionOut
 from server.projects.schemas import SeenIn
 
@@ -144,6 +144,11 @@ class YardReadingOut(BaseModel):
 
 
 class PricesReadingOut(BaseModel):
+    """What a price list would do; ``columns`` are those of the table, ``choices`` what they may
+    be."""
+
+    columns: list[ColumnOut]
+    choices: list[str]
     yards: list[YardReadingOut]
     problems: list[ProblemOut]
 

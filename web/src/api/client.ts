@@ -27,6 +27,7 @@ export type OwnMaterial = Schemas['OwnMaterialOut']
 export type MaterialFields = Omit<Schemas['OwnMaterialIn'], 'version' | 'change_id'>
 export type BookSize = Schemas['BookSizeOut']
 export type WayToSize = Schemas['WayOut']
+export type TableColumn = Schemas['ColumnOut']
 export type Problem = Schemas['ProblemOut']
 export type Session = Schemas['SessionOut']
 export type Trip = Schemas['TripOut']

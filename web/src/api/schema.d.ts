@@ -915,7 +915,8 @@ export interface paths {
         put?: never;
         /**
          * Read Prices File
-         * @description What a price list file would do, yard by yard; keeps nothing.
+         * @description What a price list file would do, yard by yard; keeps nothing. Rows that name no yard are
+         *     ``at`` this one.
          */
         post: operations["server_yards_api_read_prices_file"];
         delete?: never;
@@ -1600,6 +1601,19 @@ export interface components {
             proven: boolean;
         };
         /**
+         * ColumnOut
+         * @description What a column of a table is taken for, empty for nothing, with its heading and the first
+         *     thing in it.
+         */
+        ColumnOut: {
+            /** Heading */
+            heading: string;
+            /** Name */
+            name: string;
+            /** Sample */
+            sample: string;
+        };
+        /**
          * ComparedLineOut
          * @description A stock and length as two yards sell it; nothing where it is not bought there.
          */
@@ -1881,6 +1895,24 @@ export interface components {
             /** Unpriced */
             unpriced: number;
         };
+        /**
+         * ImportIn
+         * @description What goes with a file of parts.
+         */
+        ImportIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /**
+             * Columns
+             * @default
+             */
+            columns: string;
+            /** Version */
+            version: number;
+        };
         /** JointOut */
         JointOut: {
             /** Count */
@@ -2159,6 +2191,12 @@ export interface components {
             unit: string;
         };
         /**
+         * Notation
+         * @description How lengths are shown.
+         * @enum {string}
+         */
+        Notation: "1/16" | "1/32" | "1/64" | "decimal" | "feet" | "mm";
+        /**
          * OwnFieldsIn
          * @description Fields of a material, those that are given.
          */
@@ -2404,7 +2442,7 @@ export interface components {
         };
         /**
          * PartsIn
-         * @description Typed lines or a pasted table.
+         * @description Typed lines or a pasted table, its ``columns`` as the builder says.
          */
         PartsIn: {
             /**
@@ -2412,6 +2450,11 @@ export interface components {
              * Format: uuid
              */
             change_id: string;
+            /**
+             * Columns
+             * @default
+             */
+            columns: string;
             /** Text */
             text: string;
             /** Version */
@@ -2582,8 +2625,16 @@ export interface components {
             /** Price */
             price: string;
         };
-        /** PricesReadingOut */
+        /**
+         * PricesReadingOut
+         * @description What a price list would do; ``columns`` are those of the table, ``choices`` what they may
+         *     be.
+         */
         PricesReadingOut: {
+            /** Choices */
+            choices: string[];
+            /** Columns */
+            columns: components["schemas"]["ColumnOut"][];
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
             /** Yards */
@@ -2628,8 +2679,7 @@ export interface components {
             kerf: components["schemas"]["SettingLengthOut"];
             /** Name */
             name: string;
-            /** Notation */
-            notation: string;
+            notation: components["schemas"]["Notation"];
             /** Order */
             order: string;
             /** Own Stock */
@@ -2665,8 +2715,7 @@ export interface components {
             trim_start: components["schemas"]["SettingLengthOut"];
             /** Undo */
             undo: string | null;
-            /** Unit */
-            unit: string;
+            unit: components["schemas"]["Unit"];
             /**
              * Updated
              * Format: date-time
@@ -2988,9 +3037,14 @@ export interface components {
         };
         /**
          * ReadingOut
-         * @description What a text or a file was understood as: parts, or problems and no parts.
+         * @description What a text or a file was understood as: parts, or problems and no parts. ``columns`` are
+         *     those of a table, ``choices`` what they may be.
          */
         ReadingOut: {
+            /** Choices */
+            choices: string[];
+            /** Columns */
+            columns: components["schemas"]["ColumnOut"][];
             /** Parts */
             parts: components["schemas"]["ReadPartOut"][];
             /** Problems */
@@ -3289,17 +3343,21 @@ export interface components {
             /** With Tax */
             with_tax: string | null;
         };
-        /** TextIn */
+        /**
+         * TextIn
+         * @description What was typed or pasted; ``columns`` says what each column is, where the builder does.
+         */
         TextIn: {
             /**
-             * Notation
-             * @default 1/32
+             * Columns
+             * @default
              */
-            notation: string;
+            columns: string;
+            /** @default 1/32 */
+            notation: components["schemas"]["Notation"];
             /** Text */
             text: string;
-            /** Unit */
-            unit: string;
+            unit: components["schemas"]["Unit"];
         };
         /**
          * TripBoardOut
@@ -4681,6 +4739,11 @@ export interface operations {
                      */
                     change_id: string;
                     /**
+                     * Columns
+                     * @default
+                     */
+                    columns?: string;
+                    /**
                      * File
                      * Format: binary
                      */
@@ -5595,14 +5658,27 @@ export interface operations {
             content: {
                 "multipart/form-data": {
                     /**
+                     * Columns
+                     * @default
+                     */
+                    columns?: string;
+                    /**
                      * File
                      * Format: binary
                      */
                     file: string;
-                    /** Notation */
-                    notation: string;
-                    /** Unit */
-                    unit: string;
+                    /**
+                     * Notation
+                     * @description How lengths are shown.
+                     * @enum {string}
+                     */
+                    notation: "1/16" | "1/32" | "1/64" | "decimal" | "feet" | "mm";
+                    /**
+                     * Unit
+                     * @description What a bare number means.
+                     * @enum {string}
+                     */
+                    unit: "in" | "mm";
                 };
             };
         };
@@ -5637,6 +5713,16 @@ export interface operations {
         requestBody: {
             content: {
                 "multipart/form-data": {
+                    /**
+                     * At
+                     * @default
+                     */
+                    at?: string;
+                    /**
+                     * Columns
+                     * @default
+                     */
+                    columns?: string;
                     /**
                      * File
                      * Format: binary
@@ -6320,10 +6406,20 @@ export interface operations {
             content: {
                 "multipart/form-data": {
                     /**
+                     * At
+                     * @default
+                     */
+                    at?: string;
+                    /**
                      * Change Id
                      * Format: uuid
                      */
                     change_id: string;
+                    /**
+                     * Columns
+                     * @default
+                     */
+                    columns?: string;
                     /**
                      * File
                      * Format: binary

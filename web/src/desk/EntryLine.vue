@@ -4,6 +4,7 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import { api, type Project, type Reading } from '../api/client'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
+import ColumnChoice from '../imports/ColumnChoice.vue'
 import FaultList from '../imports/FaultList.vue'
 import type { ProjectOnDesk } from './useProject'
 
@@ -12,6 +13,7 @@ const field = useTemplateRef<HTMLTextAreaElement>('field')
 const text = useLocalStorage(`grain-tally:entry:${props.project.id}`, '')
 const reading = ref<Reading>()
 const sending = ref(false)
+const columns = ref('')
 const several = computed(() => text.value.trimEnd().includes('\n'))
 const unplaced = computed(() => !reading.value?.problems.length)
 
@@ -20,7 +22,12 @@ const read = useDebounceFn(async () => {
   if (!asked.trim()) return
   try {
     const { data } = await api.POST('/api/reading/parts', {
-      body: { text: asked, unit: props.project.unit, notation: props.project.notation },
+      body: {
+        text: asked,
+        unit: props.project.unit,
+        notation: props.project.notation,
+        columns: columns.value,
+      },
     })
     if (data && text.value === asked) reading.value = data
   } catch {
@@ -31,22 +38,28 @@ const read = useDebounceFn(async () => {
 watch(
   text,
   (now) => {
+    columns.value = ''
     if (!now.trim()) reading.value = undefined
     else void read()
   },
   { immediate: true },
 )
 
+function choose(names: string[]) {
+  columns.value = names.join(',')
+  void read()
+}
+
 async function add() {
   const sent = text.value
   if (!sent.trim() || sending.value) return
   sending.value = true
-  const outcome = await props.desk.addParts(sent)
+  const outcome = await props.desk.addParts(sent, columns.value)
   sending.value = false
   if (outcome.kind === 'done') {
     if (text.value === sent) text.value = ''
   } else if (outcome.kind === 'refused') {
-    reading.value = { parts: [], problems: outcome.problems }
+    reading.value = { columns: [], choices: [], parts: [], problems: outcome.problems }
   } else if (outcome.kind === 'conflict') await add()
 }
 
@@ -76,6 +89,12 @@ defineExpose({ focus: () => field.value?.focus() })
       ></textarea>
       <v-btn type="submit" class="add" :loading="sending" :disabled="!text.trim()">Add</v-btn>
     </div>
+    <ColumnChoice
+      v-if="text.trim() && reading?.columns.length"
+      :columns="reading.columns"
+      :choices="reading.choices"
+      @choose="choose"
+    />
     <div id="entry-echo" class="echo" aria-live="polite">
       <template v-if="reading && unplaced">
         <div v-for="(part, index) in reading.parts.slice(0, 8)" :key="index" class="understood">

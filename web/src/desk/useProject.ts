@@ -86,10 +86,13 @@ export function useProject(id: string) {
   const { change, waiting, offline } = useChanges<Project>(key)
   const path = { project_id: id }
 
-  function addParts(text: string): Promise<Outcome<Project>> {
+  function addParts(text: string, columns = ''): Promise<Outcome<Project>> {
     return change((seen) =>
       outcomeOf(
-        api.POST('/api/projects/{project_id}/parts', { params: { path }, body: { ...seen, text } }),
+        api.POST('/api/projects/{project_id}/parts', {
+          params: { path },
+          body: { ...seen, text, columns },
+        }),
       ),
     )
   }

@@ -5,6 +5,7 @@ import { useFaults } from '../api/faults'
 import type { ProjectOnDesk } from '../desk/useProject'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
+import ColumnChoice from './ColumnChoice.vue'
 import FaultList from './FaultList.vue'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
@@ -13,6 +14,7 @@ const file = shallowRef<File>()
 const reading = ref<Reading>()
 const { problems, settle, clear } = useFaults('')
 const busy = ref(false)
+const columns = ref('')
 
 watch(open, () => {
   file.value = undefined
@@ -21,17 +23,30 @@ watch(open, () => {
 })
 
 async function chosen(event: Event) {
-  const picked = (event.target as HTMLInputElement).files?.[0]
+  const input = event.target as HTMLInputElement
+  const picked = input.files?.[0]
   reading.value = undefined
-  clear()
+  columns.value = ''
   file.value = picked
+  await read()
+  input.value = '' // so that the mended file, of the same name, can be chosen again
+}
+
+async function choose(names: string[]) {
+  columns.value = names.join(',')
+  await read()
+}
+
+async function read() {
+  const picked = file.value
+  clear()
   if (!picked) return
   busy.value = true
   const { unit, notation } = props.project
   const outcome = await outcomeOf<Reading>(
     api.POST('/api/reading/parts-file', {
-      body: { unit, notation, file: '' },
-      bodySerializer: (body) => formOf({ unit: body.unit, notation: body.notation, file: picked }),
+      body: { unit, notation, file: '', columns: columns.value },
+      bodySerializer: (body) => formOf({ ...body, file: picked }),
     }),
   )
   busy.value = false
@@ -49,9 +64,8 @@ async function take() {
     outcomeOf(
       api.POST('/api/projects/{project_id}/parts/import', {
         params: { path: { project_id: props.project.id } },
-        body: { ...seen, file: '' },
-        bodySerializer: (body) =>
-          formOf({ version: String(body.version), change_id: body.change_id, file: picked }),
+        body: { ...seen, file: '', columns: columns.value },
+        bodySerializer: (body) => formOf({ ...body, version: String(body.version), file: picked }),
       }),
     ),
   )
@@ -65,13 +79,21 @@ async function take() {
     <v-card title="Import a part list">
       <v-card-text>
         <p class="quiet mb-3">
-          CSV or XLSX with a header: quantity, name, stock, length, and more if you like. Bare
-          numbers are read as {{ project.unit === 'mm' ? 'millimetres' : 'inches' }}.
+          CSV or XLSX, its columns in any order: stock and length, and count, part, wood, notes and
+          more if you like. Bare numbers are read as
+          {{ project.unit === 'mm' ? 'millimetres' : 'inches' }}.
         </p>
         <label class="pick">
           <span class="said-only">Part list file</span>
           <input type="file" accept=".csv,.tsv,.txt,.xlsx" @change="chosen" />
         </label>
+        <p v-if="file" class="called">{{ file.name }}</p>
+        <ColumnChoice
+          v-if="reading?.columns.length"
+          :columns="reading.columns"
+          :choices="reading.choices"
+          @choose="choose"
+        />
         <FaultList
           :problems="problems"
           :lead="`Nothing is imported: ${problems.length} thing${problems.length === 1 ? '' : 's'} to mend.`"

@@ -4,8 +4,10 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { ref, shallowRef, watch } from 'vue'
 import { api, formOf, outcomeOf, type PricesReading, type Yard } from '../api/client'
 import { useFaults } from '../api/faults'
+import ColumnChoice from './ColumnChoice.vue'
 import FaultList from './FaultList.vue'
 
+const props = defineProps<{ yard?: string }>()
 const open = defineModel<boolean>({ required: true })
 const queries = useQueryClient()
 const file = shallowRef<File>()
@@ -13,6 +15,7 @@ const whole = ref(false)
 const reading = ref<PricesReading>()
 const { problems, settle, clear } = useFaults('')
 const busy = ref(false)
+const columns = ref('')
 
 watch(open, () => {
   file.value = undefined
@@ -21,17 +24,30 @@ watch(open, () => {
 })
 
 async function chosen(event: Event) {
-  const picked = (event.target as HTMLInputElement).files?.[0]
+  const input = event.target as HTMLInputElement
+  const picked = input.files?.[0]
   reading.value = undefined
-  clear()
+  columns.value = ''
   file.value = picked
   whole.value = Boolean(picked?.name.toLowerCase().endsWith('.json'))
+  await read()
+  input.value = '' // so that the mended file, of the same name, can be chosen again
+}
+
+async function choose(names: string[]) {
+  columns.value = names.join(',')
+  await read()
+}
+
+async function read() {
+  const picked = file.value
+  clear()
   if (!picked || whole.value) return
   busy.value = true
   const outcome = await outcomeOf<PricesReading>(
     api.POST('/api/reading/prices-file', {
-      body: { file: '' },
-      bodySerializer: () => formOf({ file: picked }),
+      body: { file: '', at: props.yard ?? '', columns: columns.value },
+      bodySerializer: (body) => formOf({ ...body, file: picked }),
     }),
   )
   busy.value = false
@@ -45,8 +61,13 @@ async function take() {
   const picked = file.value
   if (!picked) return
   busy.value = true
-  const body = { change_id: newId(), file: '' }
-  const bodySerializer = () => formOf({ change_id: body.change_id, file: picked })
+  const body = {
+    change_id: newId(),
+    file: '',
+    at: props.yard ?? '',
+    columns: columns.value,
+  }
+  const bodySerializer = () => formOf({ ...body, file: picked })
   const outcome = await outcomeOf<Yard | Yard[]>(
     whole.value
       ? api.POST('/api/yards/import', { body, bodySerializer })
@@ -70,13 +91,20 @@ function some(names: string[]): string {
     <v-card title="Import prices">
       <v-card-text>
         <p class="quiet mb-3">
-          A price list (CSV or XLSX with a header: yard, stock, length, price …), or a whole yard as
-          JSON.
+          A price list (CSV or XLSX with a header: stock, length, price …), or a whole yard as JSON.
+          <template v-if="yard">Rows that name no yard are {{ yard }}’s.</template>
         </p>
         <label class="pick">
           <span class="said-only">Price list file</span>
           <input type="file" accept=".csv,.tsv,.txt,.xlsx,.json" @change="chosen" />
         </label>
+        <p v-if="file" class="called">{{ file.name }}</p>
+        <ColumnChoice
+          v-if="reading?.columns.length"
+          :columns="reading.columns"
+          :choices="reading.choices"
+          @choose="choose"
+        />
         <FaultList
           :problems="problems"
           :lead="`Nothing is imported: ${problems.length} thing${problems.length === 1 ? '' : 's'} to mend.`"
@@ -84,19 +112,19 @@ function some(names: string[]): string {
         <p v-if="whole && !problems.length">
           A yard file: a yard of the same name becomes what the file says. You can undo it there.
         </p>
-        <section v-for="yard in reading?.yards" :key="yard.yard" class="yard">
-          <h3 class="called">{{ yard.yard }}{{ yard.known ? '' : ', a new yard' }}</h3>
-          <p v-if="yard.new.length">
-            <strong>{{ yard.new.length }} new</strong> {{ some(yard.new) }}
+        <section v-for="one in reading?.yards" :key="one.yard" class="yard">
+          <h3 class="called">{{ one.yard }}{{ one.known ? '' : ', a new yard' }}</h3>
+          <p v-if="one.new.length">
+            <strong>{{ one.new.length }} new</strong> {{ some(one.new) }}
           </p>
-          <p v-if="yard.changed.length">
-            <strong>{{ yard.changed.length }} changed</strong> {{ some(yard.changed) }}
+          <p v-if="one.changed.length">
+            <strong>{{ one.changed.length }} changed</strong> {{ some(one.changed) }}
           </p>
-          <p v-if="yard.same">
-            <strong>{{ yard.same }} the same</strong>
+          <p v-if="one.same">
+            <strong>{{ one.same }} the same</strong>
           </p>
-          <p v-if="yard.gone.length">
-            <strong>{{ yard.gone.length }} vanish</strong> {{ some(yard.gone) }}
+          <p v-if="one.gone.length">
+            <strong>{{ one.gone.length }} vanish</strong> {{ some(one.gone) }}
           </p>
         </section>
       </v-card-text>

@@ -12,6 +12,7 @@ import LengthText from '../shared/LengthText.vue'
 import NowherePage from '../shared/NowherePage.vue'
 import EffectOfSize from '../shared/EffectOfSize.vue'
 import PageTurner from '../shared/PageTurner.vue'
+import PricesImport from '../imports/PricesImport.vue'
 import AskTheYard from './AskTheYard.vue'
 import PriceHistory from './PriceHistory.vue'
 import YardSettings from './YardSettings.vue'
@@ -33,6 +34,7 @@ const { drafts, keep, drop } = useDrafts(id)
 const effect = useTemplateRef('effect')
 const asking = ref(false)
 const settings = ref(false)
+const importing = ref(false)
 const removing = ref(false)
 const history = ref<PriceLine>()
 const empty = { stock: '', length: '', price: '', per: 'each', date: '' }
@@ -113,6 +115,7 @@ async function removeYard() {
       </div>
       <div class="acts">
         <v-btn v-if="yard.price_service && yard.total" @click="asking = true">Ask the yard</v-btn>
+        <v-btn @click="importing = true">Import prices</v-btn>
         <v-btn @click="settings = true">Settings</v-btn>
         <v-menu>
           <template #activator="{ props: menu }"><v-btn v-bind="menu">Take away</v-btn></template>
@@ -265,6 +268,7 @@ async function removeYard() {
     <PriceHistory v-model="history" :yard="id" />
     <EffectOfSize ref="effect" />
     <AskTheYard v-model="asking" :yard="yard" :held="held" />
+    <PricesImport v-model="importing" :yard="yard.name" />
     <YardSettings v-model="settings" :yard="yard" :held="held" />
     <v-dialog v-model="removing" max-width="420">
       <v-card :title="`Delete ${yard.name}?`">
