@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from django.core.exceptions import NON_FIELD_ERRORS, ValidationError
+from django.core.exceptions import NON_FIELD_ERRORS, ObjectDoesNotExist, ValidationError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, Throttled
@@ -72,6 +72,11 @@ def request_error(request: HttpRequest, error: RequestError) -> HttpResponse:
 @api.exception_handler(Http404)
 def not_found(request: HttpRequest, error: Http404) -> HttpResponse:
     return _answer(request, 404, "there is nothing of yours here", [])
+
+
+@api.exception_handler(ObjectDoesNotExist)
+def gone(request: HttpRequest, error: ObjectDoesNotExist) -> HttpResponse:
+    return _answer(request, 404, "this is not there any more", [])
 
 
 @api.exception_handler(AuthenticationError)

@@ -9,7 +9,7 @@ from decimal import Decimal
 from typing import Any
 from uuid import UUID
 
-from django.db.models import Q
+from django.db.models import Q, prefetch_related_objects
 
 from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.buying import PriceLine as ReadLine
@@ -227,6 +227,7 @@ def inputs_of(project: Project, basis: Basis | None = None, without: UUID | None
     """What the plan of this project's present state is made from: a ``basis`` if it is given, else
     what it was cut from if that plan was cut, yard and rack as they are now if not. What other
     plans of it cut stays cut. It may be planned ``without`` one of its parts."""
+    prefetch_related_objects([project], "parts")  # read once, so that all below is of one state
     done: Pieces = {}
     for cut in project.plans.filter(stage=Plan.Stage.CUT).order_by("asked"):
         inputs = _inputs(project, Basis.read(cut.basis), done, made_by=cut.made_by)
@@ -258,7 +259,7 @@ def _inputs(
         settings=settings,
         materials=gather_materials(parts, shelf, settings, apart=made_by == 1),
         made_by=made_by,
-        marks={str(id_): mark for id_, mark in project.parts.values_list("id", "mark")},
+        marks={str(part.id): part.mark for part in project.parts.all()},
         basis=basis,
         tax=basis.tax,
         currency=basis.currency,

@@ -3,6 +3,7 @@
 import uuid
 from typing import Any
 
+from django.db import transaction
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router, Schema
@@ -85,10 +86,16 @@ def list_projects(request: HttpRequest) -> list[ProjectRowOut]:
     return rows
 
 
-def _new_project(request: HttpRequest, project: Project, label: str) -> None:
+@transaction.atomic
+def _new_project(project: Project, label: str) -> Project:
+    """The project stored, or the one that is there under its id already."""
+    known = Project.objects.filter(id=project.id, owner=project.owner).first()
+    if known:
+        return known
     project.full_clean()
     project.save(force_insert=True)
     project.begin_history(label)
+    return project
 
 
 @router.post("/projects", response={200: ProjectOut, 422: ErrorOut})
@@ -102,8 +109,7 @@ def create_project(request: HttpRequest, new: NewProjectIn) -> ProjectOut:
     project.unit = new.unit
     if new.unit in Project.Unit.values:
         project.take_settings(SettingFields.new(Unit(new.unit)))
-    _new_project(request, project, "new project")
-    return show_project(project)
+    return show_project(_new_project(project, "new project"))
 
 
 @router.post("/projects/import", response={200: ProjectOut, 413: ErrorOut, 422: ErrorOut})
@@ -120,8 +126,13 @@ def import_project(
     return show_project(project)
 
 
+@transaction.atomic
 def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
-    """A new project that is what a file says; its yard is the owner's yard of that name."""
+    """A new project that is what a file says, or the one that is there under its id already; its
+    yard is the owner's yard of that name."""
+    known = Project.objects.of(owner).filter(id=id).first()
+    if known:
+        return known
     OwnMaterials.of(owner).take(read.materials)
     project = Project(
         id=id,

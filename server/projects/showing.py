@@ -3,6 +3,9 @@
 from dataclasses import fields
 
 from django.conf import settings
+from django.core.exceptions import ObjectDoesNotExist
+from django.db import IntegrityError
+from django.db.models import prefetch_related_objects
 
 from carpentry.buying import USUAL_LINES
 from carpentry.edges import edges_told
@@ -37,8 +40,8 @@ from server.projects.schemas import (
 TYPED = tuple(field.name for field in fields(PartFields))
 
 
-def show_project(project: Project) -> ProjectOut:
-    """The project as it is now, with the plan of this state: done, or under way."""
+def _shown(project: Project) -> ProjectOut:
+    """A project whose parts are at hand, with the plan of this state: done, or under way."""
     inputs = inputs_of(project)
     plan = plan_for(project, inputs)
     shown = show_plan(plan, inputs, before=_plan_before(project))
@@ -94,6 +97,33 @@ def show_project(project: Project) -> ProjectOut:
         updated=project.updated,
         plan=shown,
     )
+
+
+_MOST_TRIES = 8
+
+
+def show_project(project: Project) -> ProjectOut:
+    """The project as it is now, with the plan of this state: done, or under way. Its settings and
+    its parts are of one version, also while others change it.
+
+    Raises ``Project.DoesNotExist`` when it is gone.
+    """
+    for tries_left in reversed(range(_MOST_TRIES)):
+        project.refresh_from_db()
+        prefetch_related_objects([project], "parts")
+        if tries_left and _moved_on(project):
+            continue
+        try:
+            return _shown(project)
+        except (IntegrityError, ObjectDoesNotExist):
+            if not _moved_on(project):
+                raise
+    return _shown(project)
+
+
+def _moved_on(project: Project) -> bool:
+    """Whether it is gone, or there is a newer version of it."""
+    return not Project.objects.filter(id=project.id, version=project.version).exists()
 
 
 def show_planned(project: Project) -> ProjectOut:

@@ -21,6 +21,7 @@ from server.trips.models import Trip
 from server.yards.models import PriceLine, Yard
 
 MOST_PAID = 10_000
+_AT_THE_END = ["finished", "laid", "put_away", "project_version"]
 
 
 @transaction.atomic
@@ -30,6 +31,7 @@ def finish(trip: Trip, change_id: uuid.UUID, *, put_away: bool) -> None:
 
     Raises ``CarpentryError`` when the rack is full.
     """
+    trip.refresh_from_db()
     if trip.finished is not None:
         return
     trip.finished = timezone.now()
@@ -40,7 +42,7 @@ def finish(trip: Trip, change_id: uuid.UUID, *, put_away: bool) -> None:
             line for key in cart.touched() for line in cart.lines[key].in_drawer(cart.taken(key))
         ]
         _settle_project(trip, change_id)
-    trip.save()
+    trip.save(update_fields=_AT_THE_END)
 
 
 def _lay_on_rack(trip: Trip, boards: list[BoardFields], change_id: uuid.UUID) -> None:
@@ -143,6 +145,7 @@ def open_again(trip: Trip, change_id: uuid.UUID) -> None:
 
     Raises ``CarpentryError`` when the project has another trip under way.
     """
+    trip.refresh_from_db()
     if trip.finished is None:
         return
     if trip.project.trips.filter(finished=None).exists():
@@ -160,7 +163,7 @@ def open_again(trip: Trip, change_id: uuid.UUID) -> None:
     _take_out(trip, change_id)
     trip.laid, trip.put_away = [], []
     trip.finished = None
-    trip.save()
+    trip.save(update_fields=_AT_THE_END)
 
 
 def receipt(trip: Trip, cart: Cart) -> Receipt:
@@ -187,11 +190,13 @@ def _price(text: str | None) -> Decimal | None:
     return None if text is None else read_money(text)
 
 
+@transaction.atomic
 def correct(trip: Trip, line: str, count: str | None, price: str | None) -> None:
     """Corrects what was paid for a line: how many, or for one; empty text takes that back.
 
     Raises ``CarpentryError`` for what is no count or price, and for a line that is not there.
     """
+    trip.refresh_from_db()
     if line not in trip.lines():
         raise CarpentryError("that is not on this trip", "line")
     paid = dict(trip.paid.get(line, {}))
@@ -238,12 +243,14 @@ def _listed(yard: Yard, lines: list[Line]) -> dict[str, Decimal | None]:
     }
 
 
+@transaction.atomic
 def keep_prices(trip: Trip, change_id: uuid.UUID) -> int:
     """Writes the prices that were paid into the yard's list, as one change that can be undone; each
     joins the history of its line. Returns how many.
 
     Raises ``CarpentryError`` when the yard is gone or asks in another currency by now.
     """
+    trip.refresh_from_db()
     yard = trip.yard
     if yard is None:
         raise CarpentryError("this yard is not there any more", "yard")

@@ -33,6 +33,11 @@ MOST_SECONDS = 8.0
 MOST_EVENTS = 5_000
 MOST_KNOWN = 40
 _MOST_TRIES = 3
+# What a new plan says. All else of a trip may have changed while it was made.
+_PLANNED = [
+    *("plans", "known", "packs", "short", "said", "said_by", "project_version", "unplanned"),
+    "basis",
+]
 _NO_PLAN = "no plan could be made in a moment: try again"
 
 
@@ -77,6 +82,15 @@ def begin_trip(project: Project, id: uuid.UUID) -> Trip:
         key: {"count": wanted.count, "price": _text(lines[key].price)}
         for key, wanted in trip.purchase.items()
     }
+    return _begun(trip)
+
+
+@transaction.atomic
+def _begun(trip: Trip) -> Trip:
+    """The trip stored, or the one that was begun meanwhile."""
+    known = trip.project.trips.filter(finished=None).first()
+    if known:
+        return known
     trip.full_clean()
     trip.save(force_insert=True)
     return trip
@@ -138,6 +152,7 @@ def _take(trip: Trip, event: Event) -> bool:
     """Stores an event; false for one that is known."""
     if TripEvent.objects.filter(id=event.id).exists():
         return False
+    trip.refresh_from_db(fields=["finished"])
     if trip.finished is not None:
         raise CarpentryError("this trip is finished: open it again first")
     known = trip.events.count()
@@ -170,7 +185,7 @@ def plan_anew(trip: Trip, because: str = "", line: str = "") -> None:
 
     Raises ``CarpentryError`` when no plan could be made.
     """
-    before = trip.purchase
+    before, events = trip.purchase, -1
     for _ in range(_MOST_TRIES):
         events = trip.events.count()
         cart = trip.cart()
@@ -192,8 +207,8 @@ def plan_anew(trip: Trip, because: str = "", line: str = "") -> None:
         trip.project_version = trip.project.version
         if trip.events.count() == events:
             break
-    trip.unplanned = False
-    trip.save()
+    trip.unplanned = trip.events.count() != events
+    trip.save(update_fields=_PLANNED)
 
 
 def _plan_materials(trip: Trip, inputs: Inputs, indices: list[int], cart: Cart) -> None:
