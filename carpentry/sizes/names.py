@@ -106,7 +106,8 @@ STANDARD_LENGTHS = {
 }
 LONGEST_NAME = 100
 _SOLD_FEET = frozenset({6, 8, 10, 12, 14, 16, 18, 20})
-_SHORTEST_FEET, _MOST_FEET = 4, 24
+_MOST_FEET = 24
+_BOARD_FEET = frozenset({*range(4, 11), 12, 14, 16})  # an offcut may well be 18 or 20 in
 _DOUBTFUL_FEET = 12  # from here on the same number is also a usual part length in inches
 _LONGEST_IN_NAME = 60 * TICKS_PER_FOOT
 _SHORTEST_IN_NAME = 2 * TICKS_PER_INCH
@@ -262,7 +263,7 @@ def feet_or_inches(text: str, unit: Unit | str) -> str:
     bare = text.strip()
     if Unit(unit) is Unit.MM or not bare.isascii() or not bare.isdigit():
         return ""
-    if not _SHORTEST_FEET <= int(bare[:6]) <= _MOST_FEET:
+    if int(bare[:6]) not in _BOARD_FEET:
         return ""
     return f"{bare} ft? Write {bare}ft, or {bare}in if it is that short"
 

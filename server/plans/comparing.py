@@ -1,7 +1,5 @@
 """What a project would cost otherwise: at another yard, or with a part bought made."""
 
-import uuid
-
 from carpentry.buying import write_money
 from carpentry.errors import CarpentryError
 from carpentry.project import (
@@ -41,7 +39,7 @@ def compare_with(project: Project, yard: Yard) -> ComparisonOut:
     here = _side(home, settled_plan(project, home, MOST_SECONDS))
     project.yard = yard
     away = inputs_of(project)
-    there = planned_aside(_problems(away), uuid.uuid5(project.id, str(yard.id)), MOST_SECONDS)
+    there = planned_aside(_problems(away), project, str(yard.id), MOST_SECONDS)
     return _side_by_side(here, _side(away, there))
 
 
@@ -54,9 +52,10 @@ def weigh_making(project: Project, part: Part, price: str) -> MakeOrBuyOut:
     each = read_made_price(price, read.length.ticks)
     whole = inputs_of(project)
     without = inputs_of(project, without=part.id)
-    subject = uuid.uuid5(project.id, str(part.id))
     with_it, _ = _side(whole, settled_plan(project, whole, MOST_SECONDS))
-    without_it, _ = _side(without, planned_aside(_problems(without), subject, MOST_SECONDS))
+    without_it, _ = _side(
+        without, planned_aside(_problems(without), project, str(part.id), MOST_SECONDS)
+    )
     if with_it.lacks_wood:
         raise CarpentryError("some boards have no price or parts no board: it cannot be told")
     weighed = make_or_buy(

@@ -40,7 +40,8 @@ def plan_for(project: Project, inputs: Inputs) -> Plan:
             problems = [p for p in inputs.documents() if p]
             before = plan_in_force(project)
             kept = [_same_parts(problem, before.outcome if before else []) for problem in problems]
-            job = solver.submit(plan.id, project.id, problems, kept)
+            owner = project.owner_id
+            job = solver.submit(plan.id, project.id, problems, kept, owner=owner)
     if job:
         _await(plan, inputs, job)
     ProjectRevision.objects.filter(subject=project, number=project.version).update(plan=plan)
@@ -96,15 +97,20 @@ def wait_for(plan: Plan, seconds: float) -> None:
 
 
 def planned_aside(
-    problems: list[Document], subject: uuid.UUID, seconds: float, before: Sequence[Document] = ()
+    problems: list[Document],
+    project: Project,
+    what: str,
+    seconds: float,
+    before: Sequence[Document] = (),
 ) -> list[Document]:
     """Plans for one answer, not stored: the best that are found within so many seconds, with as
-    many of the boards of plans ``before`` them as cost nothing. ``subject`` is what they are plans
-    of; older ones of the same are stopped."""
+    many of the boards of plans ``before`` them as cost nothing. ``what`` says what they are for;
+    older ones of the same project for the same are stopped."""
     if not problems:
         return []
     kept = [_same_parts(problem, list(before)) for problem in problems]
-    job = solver.submit(uuid.uuid4(), subject, problems, kept, seconds)
+    subject = uuid.uuid5(project.id, what)
+    job = solver.submit(uuid.uuid4(), subject, problems, kept, seconds, owner=project.owner_id)
     deadline = monotonic() + seconds + _GRACE
     job.finished.wait(seconds)
     while not job.plans and not job.finished.wait(_MOMENT) and monotonic() < deadline:

@@ -326,6 +326,24 @@ class PlanOut(BaseModel):
     other_cautions: list[str]
 
 
+class CutBoardOut(BaseModel):
+    """A board that was cut: what is written on it and its pieces, in order."""
+
+    number: int
+    stock: str
+    length: str
+    pieces: list[str]
+
+
+class AlreadyCutOut(BaseModel):
+    """What an earlier plan of the project cut: it is there, whatever is planned now. ``cost`` is
+    missing where boards had no price."""
+
+    told: str
+    cost: str | None
+    boards: list[CutBoardOut]
+
+
 class MakeOrBuyOut(BaseModel):
     """What the wood of a part costs, what it costs bought made, both with tax, and what of it;
     ``proven`` when both purchases are the least."""

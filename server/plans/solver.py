@@ -7,12 +7,11 @@ a newer one for the same project.
 
 import json
 import logging
-import queue
 import subprocess
 import sys
 import threading
 import uuid
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Hashable, Sequence
 from dataclasses import dataclass, field
 from decimal import Decimal
 from time import monotonic
@@ -21,6 +20,7 @@ from typing import Any
 from django.conf import settings
 
 from carpentry.cutting import Ended
+from server.plans.turns import Turns
 
 Document = dict[str, Any]
 _LEAST_SECONDS = 0.1
@@ -31,12 +31,13 @@ logger = logging.getLogger(__name__)
 @dataclass
 class Job:
     """Cut problems under way, each with the plan ``before`` it, if any, whose boards are kept where
-    that costs nothing. It takes so many ``seconds`` at the most, where that is said. ``plans`` are
-    the best so far, one per problem, once there are any; ``stopped`` and ``failed`` tell how it
-    ended when not by itself."""
+    that costs nothing. Its ``owner`` takes turns with others. It takes so many ``seconds`` at the
+    most, where that is said. ``plans`` are the best so far, one per problem, once there are any;
+    ``stopped`` and ``failed`` tell how it ended when not by itself."""
 
     key: uuid.UUID
     subject: uuid.UUID
+    owner: Hashable
     problems: list[Document]
     before: list[Document | None]
     seconds: float | None = None
@@ -123,7 +124,7 @@ class Lane:
         self.name = name
         self._seconds = seconds
         self._then = then
-        self._waiting: queue.Queue[Job] = queue.Queue()
+        self._waiting: Turns[Job] = Turns()
         self._current: Job | None = None
         self._process: subprocess.Popen[str] | None = None
         self._thread: threading.Thread | None = None
@@ -134,7 +135,7 @@ class Lane:
             if self._thread is None:
                 self._thread = threading.Thread(target=self._run, name=self.name, daemon=True)
                 self._thread.start()
-        self._waiting.put(job)
+        self._waiting.put(job.owner, job)
 
     def works_on(self, job: Job) -> bool:
         with self._lock:
@@ -230,10 +231,14 @@ class Solver:
         problems: list[Document],
         before: Sequence[Document | None] = (),
         seconds: float | None = None,
+        *,
+        owner: Hashable = None,
     ) -> Job:
-        """Queues the problems of a plan, with the plans in force ``before`` it, for so many seconds
-        at the most where that is said; older jobs of the same ``subject`` are stopped."""
-        job = Job(key, subject, problems, list(before) or [None] * len(problems), seconds)
+        """Queues the problems of a plan, in turn with those of other owners, with the plans in
+        force ``before`` it, for so many seconds at the most where that is said; older jobs of the
+        same ``subject`` are stopped."""
+        known = list(before) or [None] * len(problems)
+        job = Job(key, subject, owner, problems, known, seconds)
         with self._lock:
             for older in [j for j in self._jobs.values() if j.subject == subject]:
                 self.stop(older.key)

@@ -8,7 +8,7 @@ from pydantic import BaseModel
 
 from carpentry.length import Notation, Unit
 from server.config.schemas import ColumnOut, LengthOut, ProblemOut
-from server.plans.schemas import PlanOut, SectionOut
+from server.plans.schemas import AlreadyCutOut, PlanOut, SectionOut
 
 
 class SettingLengthOut(BaseModel):
@@ -121,6 +121,7 @@ class ProjectOut(BaseModel):
     redo: str | None
     change: ChangeOut
     updated: datetime
+    already_cut: list[AlreadyCutOut]
     plan: PlanOut
 
 

@@ -1,16 +1,19 @@
 """A project in the words of the API's contract."""
 
 from dataclasses import fields
+from decimal import Decimal
+from threading import BoundedSemaphore
 
 from django.conf import settings
 from django.core.exceptions import ObjectDoesNotExist
 from django.db import IntegrityError
-from django.db.models import prefetch_related_objects
+from django.db.models import QuerySet, prefetch_related_objects
 
-from carpentry.buying import USUAL_LINES
+from carpentry.buying import USUAL_LINES, write_money
 from carpentry.edges import edges_told
 from carpentry.ends import mirrored, told, ways_to_lie
 from carpentry.errors import CarpentryError
+from carpentry.length import sold_name
 from carpentry.parts import COLUMNS, PartFields, not_planned_yet
 from carpentry.parts import Part as ReadPart
 from carpentry.project import Material, compare, extra_of
@@ -23,7 +26,7 @@ from server.documents.uploads import columns_out
 from server.plans.inputs import Inputs, inputs_of
 from server.plans.making import plan_for
 from server.plans.models import Plan
-from server.plans.schemas import PlanOut, section_out
+from server.plans.schemas import AlreadyCutOut, CutBoardOut, PlanOut, section_out
 from server.plans.showing import show_plan, weight_text
 from server.plans.solver import solver
 from server.projects.models import Part, Project
@@ -95,6 +98,7 @@ def _shown(project: Project) -> ProjectOut:
         redo=project.redo_label,
         change=_change(project, plan, shown, inputs.currency),
         updated=project.updated,
+        already_cut=[_already_cut(cut, notation) for cut in cut_before(project, plan)],
         plan=shown,
     )
 
@@ -126,15 +130,50 @@ def _moved_on(project: Project) -> bool:
     return not Project.objects.filter(id=project.id, version=project.version).exists()
 
 
+_may_wait = BoundedSemaphore(2)
+
+
 def show_planned(project: Project) -> ProjectOut:
     """The project for paper and files: waits for a plan under way to be done, as long as plans may
-    take."""
+    take. Only so many may wait at once, so that there is always a thread for who asks for less; the
+    others get the best plan so far, which says so."""
     shown = show_project(project)
     job = solver.job(shown.plan.id)
-    if job:
-        job.settled.wait(settings.QUICK_PLAN_SECONDS + settings.PLAN_SECONDS)
+    if job and _may_wait.acquire(blocking=False):
+        try:
+            job.settled.wait(settings.QUICK_PLAN_SECONDS + settings.PLAN_SECONDS)
+        finally:
+            _may_wait.release()
         shown = show_project(project)
     return shown
+
+
+def cut_before(project: Project, plan: Plan) -> QuerySet[Plan]:
+    """The plans of a project that were cut before this one, the first first."""
+    return project.plans.filter(stage=Plan.Stage.CUT).exclude(id=plan.id).order_by("asked")
+
+
+def _already_cut(cut: Plan, notation: str) -> AlreadyCutOut:
+    """What a plan cut, from what was stored of it then."""
+    boards = list(cut.boards.prefetch_related("pieces"))
+    prices = [board.price for board in boards]
+    cost = None
+    if None not in prices:
+        cost = write_money(sum(filter(None, prices), Decimal(0)), cut.basis.get("currency", "USD"))
+    count = "1 board" if len(boards) == 1 else f"{len(boards)} boards"
+    return AlreadyCutOut(
+        told=f"{count}, {cost}" if cost else count,
+        cost=cost,
+        boards=[
+            CutBoardOut(
+                number=board.number,
+                stock=board.stock,
+                length=sold_name(board.length, notation),
+                pieces=[piece.label for piece in board.pieces.all()],
+            )
+            for board in boards
+        ],
+    )
 
 
 def _pairs(parts: dict[str, ReadPart], marks: dict[str, str]) -> dict[str, str]:

@@ -161,8 +161,26 @@ class StaysCutTest(RackTestCase):
             for one in layout["parts"] * layout["count"]
         ]
         self.assertEqual(placed, [leg, leg])
+        (before,) = project["already_cut"]
+        self.assertIn("board", before["told"])
+        pieces = sorted(piece for board in before["boards"] for piece in board["pieces"])
+        self.assertEqual(pieces, ["A1", "A2", "A3", "A4", "B1", "B2"])
         longer = self.change(project, "patch", f"/parts/{rail}", length="31").json()
         self.assertEqual([part["cut"] for part in longer["parts"]], [4, 0])
+
+    def test_what_was_cut_keeps_its_cost_in_sight(self) -> None:
+        """Two boards at 5.00 for two legs of 90; one more leg is one board more."""
+        (yard,) = self.take_prices(b"yard,stock,length,price\nBell Yard,2x4,8ft,5\n")
+        project = self.new_project("2 leg 2x4 90")
+        project = self.change(project, "patch", "", yard=yard["id"]).json()
+        self.assertEqual(project["already_cut"], [])
+        self.mark(project)
+        self.assertEqual(self.now(project)["already_cut"], [])
+        leg = project["parts"][0]["id"]
+        project = self.change(self.now(project), "patch", f"/parts/{leg}", quantity="3").json()
+        (before,) = project["already_cut"]
+        self.assertEqual((before["told"], before["cost"]), ("2 boards, $10.00", "$10.00"))
+        self.assertEqual(project["plan"]["tally"]["boards"], 1)
 
     def test_a_second_cut_plan_adds_to_the_first(self) -> None:
         project = self.new_project("4 leg 2x4 40")

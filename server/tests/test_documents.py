@@ -7,6 +7,7 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from time import sleep
 from typing import Any
+from unittest.mock import Mock, patch
 
 from django.conf import settings
 from django.core.management import CommandError, call_command
@@ -17,7 +18,9 @@ from pypdf import PdfReader
 from carpentry.parts import read_parts_csv
 from carpentry.tests.samples import sample
 from server.accounts.models import User
+from server.projects import showing
 from server.projects.models import Project
+from server.projects.showing import show_planned
 from server.tests.base import ApiTestCase
 from server.yards.models import Yard
 
@@ -56,6 +59,22 @@ class TakeAwayTest(ApiTestCase):
         self.change(self.project, "patch", part, length="35 3/4")
         self.assertIn("2x4 treated", self.take("shopping-list.csv").decode())
         self.assertIn("35 3/4", pdf_text(self.take("cut-sheet.pdf")))
+
+    def test_who_takes_away_never_keeps_everybody_waiting(self) -> None:
+        """Two may wait for their plan; a third gets the best so far at once."""
+        project = Project.objects.get(id=self.project["id"])
+        job = Mock()
+        with patch("server.projects.showing.solver") as solver:
+            solver.job.return_value = job
+            show_planned(project)
+            self.assertEqual(job.settled.wait.call_count, 1)
+            held = [showing._may_wait.acquire(blocking=False) for _ in range(2)]
+            try:
+                show_planned(project)
+            finally:
+                for _ in filter(None, held):
+                    showing._may_wait.release()
+        self.assertEqual((held, job.settled.wait.call_count), ([True, True], 1))
 
     def test_paper_in_both_sizes(self) -> None:
         for paper, width in (("letter", 612), ("a4", 595)):

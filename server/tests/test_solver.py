@@ -3,6 +3,7 @@ import subprocess
 import sys
 import time
 import uuid
+from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 from unittest import TestCase
 from unittest.mock import patch
@@ -13,6 +14,7 @@ from carpentry.cutting import first_plan, plan_document, problem_document
 from carpentry.length import Unit
 from carpentry.tests.problems import home_size, problem
 from server.plans.solver import Job, Solver
+from server.plans.turns import Turns
 
 SMALL = problem_document(problem([("96", "5.00", None)], [("40", 3)]))
 
@@ -35,6 +37,23 @@ def hard(seed: int = 0) -> dict[str, Any]:
             for n in sorted(set(lengths))
         ],
     }
+
+
+class TurnsTest(TestCase):
+    def test_owners_take_turns_and_keep_their_order(self) -> None:
+        turns: Turns[str] = Turns()
+        for owner, thing in (("a", "a1"), ("a", "a2"), ("a", "a3"), ("b", "b1"), ("c", "c1")):
+            turns.put(owner, thing)
+        self.assertEqual([turns.get() for _ in range(3)], ["a1", "b1", "c1"])
+        turns.put("b", "b2")
+        self.assertEqual([turns.get() for _ in range(3)], ["a2", "b2", "a3"])
+
+    def test_who_asks_first_waits_for_something(self) -> None:
+        turns: Turns[str] = Turns()
+        with ThreadPoolExecutor(1) as pool:
+            got = pool.submit(turns.get)
+            turns.put("a", "a1")
+            self.assertEqual(got.result(10), "a1")
 
 
 class SolverTest(TestCase):

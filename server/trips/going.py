@@ -220,7 +220,8 @@ def _plan_materials(trip: Trip, inputs: Inputs, indices: list[int], cart: Cart) 
     before = [plan["document"] for plan in trip.plans if plan.get("document")]
     made = planned_aside(
         [problems[n] for n in unknown],
-        uuid.uuid5(trip.id, "at the yard"),
+        trip.project,
+        f"at the yard {trip.id}",
         settings.ANSWER_AT_YARD_SECONDS,
         before,
     )

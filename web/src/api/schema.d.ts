@@ -1479,6 +1479,19 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AlreadyCutOut
+         * @description What an earlier plan of the project cut: it is there, whatever is planned now. ``cost`` is
+         *     missing where boards had no price.
+         */
+        AlreadyCutOut: {
+            /** Boards */
+            boards: components["schemas"]["CutBoardOut"][];
+            /** Cost */
+            cost: string | null;
+            /** Told */
+            told: string;
+        };
+        /**
          * AskedOut
          * @description What a yard's price service said, against the list as it is; nothing is changed yet.
          */
@@ -1680,6 +1693,20 @@ export interface components {
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * CutBoardOut
+         * @description A board that was cut: what is written on it and its pieces, in order.
+         */
+        CutBoardOut: {
+            /** Length */
+            length: string;
+            /** Number */
+            number: number;
+            /** Pieces */
+            pieces: string[];
+            /** Stock */
+            stock: string;
         };
         /**
          * CutOut
@@ -2652,6 +2679,8 @@ export interface components {
         };
         /** ProjectOut */
         ProjectOut: {
+            /** Already Cut */
+            already_cut: components["schemas"]["AlreadyCutOut"][];
             /** Budget */
             budget: string;
             change: components["schemas"]["ChangeOut"];

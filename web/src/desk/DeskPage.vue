@@ -7,6 +7,7 @@ import PartsImport from '../imports/PartsImport.vue'
 import NowherePage from '../shared/NowherePage.vue'
 import TallyLine from '../shared/TallyLine.vue'
 import TakeAway from '../list/TakeAway.vue'
+import AlreadyCut from '../shared/AlreadyCut.vue'
 import MarkCut from './MarkCut.vue'
 import EntryLine from './EntryLine.vue'
 import PartSheet from './PartSheet.vue'
@@ -130,6 +131,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         longer change this plan.
         <v-btn size="small" @click="desk.markCut('not-cut')">Not cut after all</v-btn>
       </p>
+      <AlreadyCut :project="project" />
       <BoardPane :project="project" :lighting="lighting" />
     </div>
     <div class="foot-bar">

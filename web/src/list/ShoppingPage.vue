@@ -6,6 +6,7 @@ import { useLighting } from '../desk/useLighting'
 import LengthText from '../shared/LengthText.vue'
 import NowherePage from '../shared/NowherePage.vue'
 import SectionText from '../shared/SectionText.vue'
+import AlreadyCut from '../shared/AlreadyCut.vue'
 import TallyLine from '../shared/TallyLine.vue'
 import CompareYards from './CompareYards.vue'
 import GroupShares from './GroupShares.vue'
@@ -188,6 +189,7 @@ const left = computed(() =>
           </tfoot>
         </table>
       </div>
+      <AlreadyCut :project="project" />
       <div class="under">
         <h2>Hardware</h2>
         <v-btn size="small" @click="fastening = true">Joints and hardware</v-btn>
