@@ -72,6 +72,27 @@ class AtTheYardTest(YardTestCase):
         self.left(page, "2x4 treated 12 ft", 3, 5)
         self.assertEqual(TripEvent.objects.filter(kind="took").count(), 2)
 
+    def test_without_a_connection_a_line_and_the_money_follow(self) -> None:
+        page = self.go()
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+        page.wait_for_function("navigator.serviceWorker.controller !== null")
+        load = page.get_by_role("contentinfo", name="The load")
+        whole = load.locator(".figure").first.inner_text()
+        self.context.set_offline(True)
+        page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="4 of 5").click()
+        page.get_by_role("button", name="No more of these").click()
+        self.left(page, "2x4 treated 12 ft", 0, 1)
+        expect(load).to_contain_text("as this phone knows; not planned yet")
+        expect(load.locator(".figure").first).to_contain_text("≈ $")
+        self.assertNotEqual(load.locator(".figure").first.inner_text(), f"≈ {whole}")
+        expect(load.locator(".figure").nth(1)).not_to_have_text("≈ $0.00")
+        self.context.set_offline(False)
+        expect(page.get_by_role("status").filter(has_text="Planned anew")).to_be_visible(
+            timeout=15_000
+        )
+        expect(load).not_to_contain_text("≈")
+
     def test_a_phone_on_the_same_network_without_tls(self) -> None:
         """Addresses other than localhost are no secure context: these are not there."""
         self.context.add_init_script(

@@ -3,9 +3,11 @@ import unittest
 from decimal import Decimal
 from fractions import Fraction
 
+from carpentry.cutting import Budget, plan_cuts
 from carpentry.errors import CarpentryError
 from carpentry.length import TICKS_PER_INCH, Unit, read_length
-from carpentry.parts import read_lines
+from carpentry.parts import PartFields, read_lines, read_part
+from carpentry.project import NamedPart, SettingFields, Shelf, gather_materials, read_settings
 from carpentry.sizes import (
     Exposure,
     Form,
@@ -59,6 +61,27 @@ class OwnMaterialsTest(unittest.TestCase):
     def test_board_feet_as_it_measures(self) -> None:
         stock = read_stock("barn beam", "in", known(own())).stock
         self.assertEqual(board_feet(stock, LONG), Fraction(325, 100) * 5 * 96 / 144)
+
+    def test_boards_of_it_are_ripped_like_any_others(self) -> None:
+        """Two strips of 2 3/8 and a kerf come out of one beam of 5, and from nothing else."""
+        mine = known(own(thickness="2"))
+        strip = PartFields("2", "strip", "barn beam", "40", width="2 3/8", rip="yes")
+        other = PartFields("1", "rail", "2x4", "40")
+        chosen = read_settings(SettingFields())
+        parts = [
+            NamedPart(str(n), read_part(fields, "in", mine))
+            for n, fields in enumerate((strip, other))
+        ]
+        beam, rail = gather_materials(parts, Shelf([], chosen.unit), chosen)
+        self.assertEqual(
+            (beam.called, beam.ripped, beam.later), ("barn beam boards, ripped", True, ())
+        )
+        self.assertEqual({str(offer.stock) for offer in beam.offers}, {"barn beam"})
+        self.assertEqual({str(offer.stock) for offer in rail.offers}, {"2x4"})
+        problem = beam.problem(chosen)
+        assert problem is not None
+        plan = plan_cuts(problem, Budget(10))
+        self.assertEqual((plan.pieces_of_stock, plan.unplaced), (1, ()))
 
     def test_a_round_has_the_area_of_a_circle(self) -> None:
         dowel = own(name="ash dowel", form="round", thickness="1", width="")

@@ -208,12 +208,13 @@ class NominalForTest(TestCase):
 
 class MeasureTest(TestCase):
     def test_the_worked_board(self) -> None:
-        """Common practice: 7/8 × 8 5/8 × 11 7/8 counts as 1 × 9 × 12, which is 0.75 bf."""
-        size = ticks("7/8"), ticks("8 5/8"), ticks("11 7/8")
-        self.assertEqual(measured_board_feet(*size, 1, Rounding.EACH), Decimal("0.75"))
-        # 1 × 8.625 × 11.875 ÷ 144: under an inch counts as one
-        self.assertEqual(measured_board_feet(*size, 1, Rounding.TOTAL), Decimal("0.71"))
-        self.assertEqual(measured_board_feet(*size, 10, Rounding.TOTAL), Decimal("7.11"))
+        """A board of our own, by common practice: 15/16 × 6 5/8 × 31 3/8 counts as 1 × 7 × 31,
+        which is 217 ÷ 144."""
+        size = ticks("15/16"), ticks("6 5/8"), ticks("31 3/8")
+        self.assertEqual(measured_board_feet(*size, 1, Rounding.EACH), Decimal("1.51"))
+        # 1 × 6.625 × 31.375 ÷ 144: under an inch counts as one
+        self.assertEqual(measured_board_feet(*size, 1, Rounding.TOTAL), Decimal("1.44"))
+        self.assertEqual(measured_board_feet(*size, 10, Rounding.TOTAL), Decimal("14.43"))
 
     def test_dressed_softwood_counts_as_it_is_called(self) -> None:
         """Common practice: an 8 ft 2x4 is 2 × 4 × 96 ÷ 144, which is 5.33, not 4.00."""
@@ -339,8 +340,8 @@ class TerminalTest(TestCase):
         ways = self.ask("nominal", "--thickness", "3/4", "--width", "6 1/8")
         assert isinstance(ways, list)
         self.assertIn("1x8", [way["size"] for way in ways])
-        feet = self.ask("boardfeet", "7/8", "8 5/8", "11 7/8", "--count", "4")
-        self.assertEqual(feet, {"board_feet": "3.00", "rounding": "each", "count": 4})
+        feet = self.ask("boardfeet", "15/16", "6 5/8", "31 3/8", "--count", "4")
+        self.assertEqual(feet, {"board_feet": "6.03", "rounding": "each", "count": 4})
         strip = self.ask(
             "straighten", "--width", "5 1/2", "--crook", "3/4", "--corners", "1/8", "--edges", "2"
         )

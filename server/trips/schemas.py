@@ -66,8 +66,8 @@ class TripBoardOut(BaseModel):
 class TripLineOut(BaseModel):
     """A line to take: so many in all, ``spare`` of them spare, and how many are in the cart.
     ``put_back`` are in it and not wanted any more. ``price`` is that of the list, ``tag`` what was
-    seen; ``left`` how many more there are where that is known, ``limited`` when it was said at the
-    yard."""
+    seen, ``each`` and ``listed`` are tag (or list) and list as plain numbers; ``left`` how many
+    more there are where that is known, ``limited`` when it was said at the yard."""
 
     key: str
     called: str
@@ -85,6 +85,8 @@ class TripLineOut(BaseModel):
     put_back: int
     price: str | None
     tag: str | None
+    each: str | None
+    listed: str | None
     left: int | None
     limited: bool
     boards: list[TripBoardOut]
@@ -121,6 +123,9 @@ class TripOut(BaseModel):
     taken: int
     total: str
     in_cart: str
+    currency: str
+    tax_rate: str
+    tax_included: bool
     unpriced: int
     weight: str
     longest: str

@@ -77,6 +77,9 @@ def show_trip(trip: Trip, refused: Iterable[tuple[Event, str]] = ()) -> TripOut:
         taken=sum(min(taken.get(key, 0), count) for key, count in wanted.items()),
         total=write_money(total, trip.currency),
         in_cart=write_money(in_cart, trip.currency),
+        currency=trip.currency,
+        tax_rate=f"{trip.tax.rate:f}",
+        tax_included=trip.tax.included,
         unpriced=unpriced,
         weight=load_text(load.weight_kg, load.unweighed, Unit(trip.project.unit)),
         longest=sold_name(load.longest, notation) if load.longest else "",
@@ -109,6 +112,8 @@ def _line(trip: Trip, key: str, cart: Cart, purchase: Purchase) -> TripLineOut:
         put_back=max(0, taken - one.count) + len(one.idle),
         price=_money(line.price, trip),
         tag=_money(tag, trip),
+        each=_plain(cart.price(key)),
+        listed=_plain(line.price),
         left=cart.left(key),
         limited=cart.limited(key),
         boards=[_board(board, board.event in one.idle, notation) for board in cart.boards(key)],
@@ -142,6 +147,10 @@ def _board(board: Board, idle: bool, notation: str) -> TripBoardOut:
         length=length_out(read.length, notation),
         notes=notes,
     )
+
+
+def _plain(amount: Decimal | None) -> str | None:
+    return None if amount is None else f"{amount:f}"
 
 
 def _money(amount: Decimal | None, trip: Trip) -> str | None:

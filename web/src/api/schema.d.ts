@@ -3411,7 +3411,7 @@ export interface components {
          * TripLineOut
          * @description A line to take: so many in all, ``spare`` of them spare, and how many are in the cart.
          *     ``put_back`` are in it and not wanted any more. ``price`` is that of the list, ``tag`` what was
-         *     seen; ``left`` how many more there are where that is known, ``limited`` when it was said at the
+         *     seen, ``each`` and ``listed`` are tag (or list) and list as plain numbers; ``left`` how many more there are where that is known, ``limited`` when it was said at the
          *     yard.
          */
         TripLineOut: {
@@ -3421,6 +3421,8 @@ export interface components {
             called: string;
             /** Content */
             content: string;
+            /** Each */
+            each: string | null;
             /** Is Board */
             is_board: boolean;
             /** Key */
@@ -3432,6 +3434,8 @@ export interface components {
             length: components["schemas"]["LengthOut"] | null;
             /** Limited */
             limited: boolean;
+            /** Listed */
+            listed: string | null;
             /** Name */
             name: string;
             /** Named Length */
@@ -3462,6 +3466,8 @@ export interface components {
             checks: components["schemas"]["CheckOut"][];
             /** Claim */
             claim: string;
+            /** Currency */
+            currency: string;
             /** Finished */
             finished: string | null;
             /**
@@ -3496,6 +3502,10 @@ export interface components {
             stale: boolean;
             /** Taken */
             taken: number;
+            /** Tax Included */
+            tax_included: boolean;
+            /** Tax Rate */
+            tax_rate: string;
             /** Total */
             total: string;
             /** Unit */

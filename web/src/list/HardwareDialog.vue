@@ -11,6 +11,7 @@ const open = defineModel<boolean>({ required: true })
 const form = ref({ joints: '', hardware: '', finishes: '', rules: '' })
 const faults = useFaults('joints')
 const busy = ref(false)
+const unread = ref(false)
 
 watch(
   open,
@@ -19,6 +20,7 @@ watch(
     const { joints, hardware, finishes, rules } = props.project
     form.value = { joints, hardware, finishes, rules }
     faults.clear()
+    unread.value = false
   },
   { immediate: true },
 )
@@ -28,12 +30,12 @@ async function save() {
   const outcome = await props.desk.changeSettings(form.value)
   busy.value = false
   if (!faults.settle(outcome)) return
-  const unread = outcome.data.plan.shopping.hardware.problems
-  faults.problems.value = unread.map((problem) => {
+  faults.problems.value = outcome.data.plan.shopping.hardware.problems.map((problem) => {
     const [place = '', ...where] = problem.split(', ')
     return { place, message: where.join(', ') }
   })
-  open.value = unread.length > 0
+  unread.value = faults.problems.value.length > 0
+  open.value = unread.value
 }
 </script>
 
@@ -43,8 +45,13 @@ async function save() {
     title="What holds and covers it"
     :width="640"
     :busy="busy"
+    :dismiss="unread ? 'Close' : undefined"
     @save="save"
   >
+    <p v-if="unread" role="alert" class="text-error">
+      All of it is kept. Lines that cannot be read are left out of the list and of every total until
+      they are mended.
+    </p>
     <div class="form">
       <v-textarea
         v-model="form.joints"

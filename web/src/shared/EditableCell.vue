@@ -86,6 +86,9 @@ defineExpose({ focus: () => input.value?.focus() })
     >
     <span v-if="saving" class="said-only" role="status">saving</span>
     <p v-if="fault" :id="faultId" class="fault" role="alert">{{ fault }}</p>
+    <span v-else-if="dirty && !focused && !saving" class="unread" role="status"
+      >not taken: {{ saved || 'nothing' }} is used</span
+    >
   </div>
 </template>
 
@@ -141,6 +144,13 @@ input {
 
 .cell:hover input:not(:focus) {
   border-bottom-color: rgb(var(--v-theme-quiet));
+}
+
+.unread {
+  display: block;
+  font-size: 0.72rem;
+  line-height: 1.15;
+  color: rgb(var(--v-theme-error));
 }
 
 .fault {

@@ -2,7 +2,13 @@
 import { useId } from 'vue'
 
 /** A form in a dialog that is saved or cancelled. */
-defineProps<{ title: string; width: number; busy?: boolean; forFingers?: boolean }>()
+defineProps<{
+  title: string
+  width: number
+  busy?: boolean
+  forFingers?: boolean
+  dismiss?: string
+}>()
 defineEmits<{ save: [] }>()
 const open = defineModel<boolean>({ required: true })
 const form = useId()
@@ -15,7 +21,9 @@ const form = useId()
         <form :id="form" @submit.prevent="$emit('save')"><slot /></form>
       </v-card-text>
       <v-card-actions>
-        <v-btn :min-height="forFingers ? 48 : undefined" @click="open = false">Cancel</v-btn>
+        <v-btn :min-height="forFingers ? 48 : undefined" @click="open = false">{{
+          dismiss ?? 'Cancel'
+        }}</v-btn>
         <v-btn
           type="submit"
           :form="form"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import LengthText from '../shared/LengthText.vue'
-import type { LineNow } from './useTrip'
+import type { LineNow } from './unsent'
 
 const props = defineProps<{ line: LineNow; open: boolean; tag: string | undefined }>()
 defineEmits<{

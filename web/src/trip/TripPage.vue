@@ -7,7 +7,8 @@ import type { TripLine as Line } from '../api/client'
 import PickChecks from './PickChecks.vue'
 import TripLine from './TripLine.vue'
 import TripNotices from './TripNotices.vue'
-import { useTrip, type LineNow } from './useTrip'
+import type { LineNow } from './unsent'
+import { useTrip } from './useTrip'
 
 const loadMeasureDialog = () => import('./MeasureDialog.vue')
 const loadNumberDialog = () => import('./NumberDialog.vue')
@@ -54,6 +55,12 @@ const sizes = computed(() => {
     else found.push({ name, lines: [line] })
   }
   return found
+})
+
+const totalTold = computed(() => {
+  if (at.money.value.about) return 'as this phone knows; not planned yet'
+  const unpriced = trip.value?.unpriced
+  return unpriced ? `without ${unpriced} unpriced` : 'all of it, with tags'
 })
 
 const open = ref('')
@@ -185,13 +192,11 @@ function left(lines: LineNow[]): number {
 
       <footer class="foot" aria-label="The load">
         <div>
-          <span class="figure">{{ trip.total }}</span>
-          <span class="quiet">{{
-            trip.unpriced ? `without ${trip.unpriced} unpriced` : 'all of it, with tags'
-          }}</span>
+          <span class="figure">{{ at.money.value.total }}</span>
+          <span class="quiet">{{ totalTold }}</span>
         </div>
         <div>
-          <span class="figure">{{ trip.in_cart }}</span>
+          <span class="figure">{{ at.money.value.inCart }}</span>
           <span class="quiet">in the cart</span>
         </div>
         <div>

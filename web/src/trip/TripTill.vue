@@ -2,7 +2,8 @@
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import LineName from './LineName.vue'
-import type { LineNow, TripAtYard } from './useTrip'
+import type { LineNow } from './unsent'
+import type { TripAtYard } from './useTrip'
 
 const props = defineProps<{ at: TripAtYard; lines: LineNow[] }>()
 const router = useRouter()
@@ -47,7 +48,7 @@ async function callOff() {
       </ul>
     </template>
     <p class="money">
-      <span class="figure">{{ trip.in_cart }}</span> for what is in your cart, with tax
+      <span class="figure">{{ at.money.value.inCart }}</span> for what is in your cart, with tax
     </p>
     <p v-if="missing.length" class="quiet claim">{{ trip.claim }} for what is not in it yet.</p>
     <v-checkbox

@@ -4,6 +4,7 @@ import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { askToSignIn } from '../account/session'
 import { api, outcomeOf, type Trip, type TripEvent, type TripLine } from '../api/client'
+import { lineNow, moneyNow, type LineNow } from './unsent'
 import { forgetTrip, storedTrip, storeEvent, storeTrip, waitingEvents } from './stored'
 
 const RETRY_MS = 4000
@@ -13,11 +14,6 @@ const ONLY_TICKS = ['took', 'put back', 'checked', 'tag']
 export interface Refusal {
   message: string
   event?: TripEvent
-}
-
-/** A line as it is with what was done here and not sent yet. */
-export interface LineNow extends TripLine {
-  toTake: number
 }
 
 /**
@@ -220,16 +216,23 @@ export function useTrip(project: string) {
 
   /** A line with what waits to be sent counted in. */
   function now(line: TripLine): LineNow {
-    const mine = unsent.value.filter((event) => event.line === line.key)
-    const taken = mine.reduce((sum, event) => sum + counted(event), line.taken)
-    return { ...line, taken, toTake: Math.max(0, line.wanted - taken) }
+    return lineNow(line, unsent.value)
   }
 
+  const lines = computed(() => (trip.value?.racks ?? []).flatMap((rack) => rack.lines.map(now)))
   const taken = computed(() =>
-    (trip.value?.racks ?? [])
-      .flatMap((rack) => rack.lines.map(now))
-      .reduce((sum, line) => sum + Math.min(line.taken, line.wanted), 0),
+    lines.value.reduce((sum, line) => sum + Math.min(line.taken, line.wanted), 0),
   )
+
+  /** What the load costs: as the server said, or, while something waits to be sent, as far as this
+   * phone knows, which plans nothing. */
+  const money = computed(() => {
+    const known = trip.value
+    if (!known) return { total: '', inCart: '', about: false }
+    if (!unsent.value.length) return { total: known.total, inCart: known.in_cart, about: false }
+    const stored = { total: known.total, inCart: known.in_cart } // by an older version: no prices
+    return { ...(known.currency ? moneyNow(known, lines.value) : stored), about: true }
+  })
 
   const checked = computed(() => {
     const keys = new Set(trip.value?.checks.filter((one) => one.checked).map((one) => one.key))
@@ -251,6 +254,7 @@ export function useTrip(project: string) {
     gone,
     startOver,
     taken,
+    money,
     checked,
     now,
     tell,
@@ -273,12 +277,6 @@ const nothing: Omit<TripEvent, 'id' | 'kind'> = {
   cup: '',
   twist: '',
   undoes: '',
-}
-
-function counted(event: TripEvent): number {
-  if (event.kind === 'took') return event.count
-  if (event.kind === 'put back') return -1
-  return event.kind === 'kept' ? 1 : 0
 }
 
 export type TripAtYard = ReturnType<typeof useTrip>

@@ -1,0 +1,92 @@
+"""What is said where the work can hurt someone. Common practice, no source."""
+
+from decimal import Decimal
+from unittest import TestCase
+
+from carpentry.buying import Tax
+from carpentry.cautions import (
+    CROSSCUTS,
+    NARROW,
+    OILY_RAGS,
+    PROTECTION,
+    RIPS,
+    SHORT,
+    STEEP,
+    STRENGTH,
+    Work,
+    at_the_saw,
+    beyond_the_saw,
+)
+from carpentry.cutting import first_plan
+from carpentry.parts import PartFields, read_part
+from carpentry.project import (
+    HardwareFields,
+    NamedPart,
+    SettingFields,
+    Shelf,
+    Workup,
+    gather_materials,
+    read_settings,
+)
+from carpentry.tests.problems import ticks
+
+RAIL = PartFields("2", "rail", "2x4", "30")
+
+
+class CautionsTest(TestCase):
+    def test_what_is_said_of_the_work(self) -> None:
+        for work, said in (
+            (Work(), []),
+            (Work(shortest=ticks("6")), []),
+            (Work(shortest=ticks("5 7/8")), [SHORT]),
+            (Work(narrowest=ticks("2")), [RIPS]),
+            (Work(narrowest=ticks("1 7/8")), [RIPS, NARROW]),
+            (Work(steepest=45.0), []),
+            (Work(steepest=50.0), [STEEP]),
+        ):
+            self.assertEqual(list(at_the_saw(work)), [PROTECTION, CROSSCUTS, *said], work)
+
+    def test_oil_heats_its_rags(self) -> None:
+        for finish, oily in (
+            ("cedar oil", True),
+            ("Danish finish", True),
+            ("boiled linseed", True),
+            ("woodstain", False),
+            ("stain", True),
+            ("foil paint", False),
+        ):
+            said = list(beyond_the_saw([finish]))
+            self.assertEqual(said, [OILY_RAGS, STRENGTH] if oily else [STRENGTH], finish)
+
+    def test_every_one_is_whole_sentences(self) -> None:
+        for said in (PROTECTION, CROSSCUTS, RIPS, NARROW, SHORT, STEEP, OILY_RAGS, STRENGTH):
+            self.assertTrue(said[0].isupper() and said.endswith("."), said)
+
+
+class PlannedTest(TestCase):
+    """Cautions come from what is planned: strips that are ripped, pieces that are short."""
+
+    def cautions(self, *typed: PartFields, finishes: str = "") -> list[str]:
+        chosen = read_settings(SettingFields())
+        parts = [NamedPart(str(n), read_part(one, "in")) for n, one in enumerate(typed)]
+        materials = gather_materials(parts, Shelf([], chosen.unit), chosen)
+        typed_lines = HardwareFields(finishes=finishes)
+        work = Workup(chosen, materials, {}, typed_lines, Tax(Decimal(0), included=False), "", "")
+        plans = [first_plan(problem) if problem else None for problem in work.problems()]
+        return [*work.saw_cautions(plans), *work.other_cautions()]
+
+    def test_rips_and_short_pieces(self) -> None:
+        plain = self.cautions(RAIL)
+        self.assertEqual(plain, [PROTECTION, CROSSCUTS, STRENGTH])
+        short = self.cautions(RAIL, PartFields("1", "block", "2x4", "4"))
+        self.assertIn(SHORT, short)
+        strip = PartFields("2", "slat", "2x4", "30", width="1 1/8", rip="yes")
+        self.assertEqual(self.cautions(strip)[2:4], [RIPS, NARROW])
+
+    def test_nothing_planned_needs_no_saw(self) -> None:
+        sheet = PartFields("1", "bottom", "ply 1/2", "30", width="20")
+        self.assertEqual(self.cautions(sheet), [STRENGTH])
+
+    def test_an_oiled_project(self) -> None:
+        said = self.cautions(RAIL, finishes="teak oil on all, 2 coats, 12 m2/l")
+        self.assertEqual(said[-2:], [OILY_RAGS, STRENGTH])
