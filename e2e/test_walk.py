@@ -12,6 +12,7 @@ from pypdf import PdfReader
 from carpentry.parts import read_parts_csv
 from carpentry.project import read_project_file
 from e2e.browser import BrowserTestCase
+from e2e.test_care import serious
 
 EIGHT_LINES = "\n".join(f"{n}\tslat {n}\t1x6 cedar\t{30 + n} 1/2" for n in range(1, 9))
 
@@ -96,6 +97,18 @@ class WalkTest(BrowserTestCase):
         expect(page.get_by_label("Length of slat")).to_have_value("1150")
         expect(page.get_by_text("cut from a sheet, not planned yet")).to_be_visible()
         expect(page.locator("svg.ruler")).to_contain_text("1 m")
+
+    def test_pasted_columns_show_and_can_be_changed(self) -> None:
+        page = self.open_project()
+        page.get_by_label("New part").fill("Leg\t4x4 treated\t36\t4")
+        echo = page.locator("#entry-echo")
+        expect(echo).to_contain_text("4 × Leg, 4x4 treated")
+        self.assertEqual(serious(page), [], "columns")
+        page.get_by_role("combobox", name="Column 4").press("ArrowDown")
+        page.get_by_role("option", name="not used").click()
+        expect(echo).to_contain_text("1 × Leg, 4x4 treated")
+        page.get_by_role("button", name="Add", exact=True).click()
+        expect(page.get_by_label("Count of Leg")).to_have_value("1")
 
     def test_imports(self) -> None:
         page = self.enter_demo()

@@ -48,11 +48,33 @@ class YardTest(BrowserTestCase):
         self.open_yard()
         page = self.page
         price = page.get_by_label("Price of 2x4 treated 12 ft")
-        price.fill("8,36")
+        price.fill("1,836")
         price.press("Enter")
         expect(page.get_by_role("alert")).to_contain_text("with a point, not a comma")
         price.press("Escape")
         expect(price).to_have_value("8.36")
+
+    def test_a_list_of_this_yard_is_imported_and_its_columns_chosen(self) -> None:
+        self.open_yard()
+        page = self.page
+        page.get_by_role("button", name="Import prices").click()
+        dialog = page.get_by_role("dialog")
+        picker = page.get_by_label("Price list file")
+        wrong = {"name": "p.csv", "mimeType": "text/csv", "buffer": b"item,len,cost\n2x4,8,$5.10\n"}
+        picker.set_input_files(wrong)
+        expect(dialog.get_by_text("8 ft? Write 8ft")).to_be_visible()
+        mended = wrong | {"buffer": b"item,len,other,cost\n2x4,8ft,9.99,$5.10\n"}
+        picker.set_input_files(mended)
+        expect(dialog.get_by_text("1 changed")).to_be_visible()
+        self.assertEqual(serious(page), [], "import with columns")
+        dialog.get_by_role("combobox", name="Column 4, cost").press("ArrowDown")
+        page.get_by_role("option", name="not used").click()
+        expect(dialog.get_by_text("the column “price” is missing")).to_be_visible()
+        dialog.get_by_role("combobox", name="Column 3, other").press("ArrowDown")
+        page.get_by_role("option", name="price", exact=True).click()
+        dialog.get_by_role("button", name="Take these prices").click()
+        expect(dialog).to_have_count(0)
+        expect(page.get_by_label("Price of 2x4 8 ft")).to_have_value("9.99")
 
     def test_a_line_is_added_found_and_removed(self) -> None:
         self.open_yard()
@@ -154,7 +176,7 @@ class SizeBookTest(BrowserTestCase):
         page.get_by_role("searchbox").fill("8/4")
         expect(page.locator("figure")).to_have_count(2)
         page.get_by_role("searchbox").fill("plank")
-        expect(page.get_by_text("the size book knows nothing of “plank”")).to_be_visible()
+        expect(page.get_by_text("“plank” names no size")).to_be_visible()
         page.get_by_label("Thickness").fill("3/4")
         page.get_by_role("button", name="Find").click()
         expect(page.get_by_text("a length is missing")).to_be_visible()

@@ -20,8 +20,8 @@ const heard = useSessionStorage(`grain-tally:trip-heard-${props.trip.project}`, 
   <p v-if="offline" class="told" role="status">
     No connection. Ticks are kept on this phone and sent when it returns<template
       v-if="unsent.length"
-      >; the totals do not know of {{ unsent.length }} yet, and what is missing is planned around
-      then</template
+      >; money counts {{ unsent.length }} of them in, weight does not, and what is missing is
+      planned around then</template
     >.
   </p>
   <p v-for="(one, n) in refusals" :key="n" class="told wrong" role="alert">
