@@ -3,6 +3,7 @@
 import resource
 
 from benchmarks.application import application, front_end, packages, round_trip
+from benchmarks.crowd import crowd
 from benchmarks.fresh import fresh_lines, fresh_rips, fresh_specials
 from benchmarks.lines import against_the_pencil, bin_packing, home_projects, large, steady
 from benchmarks.reporting import report
@@ -21,6 +22,7 @@ if __name__ == "__main__":
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     report("peak memory of all that", f"{peak:.0f} MB")
     front_end()
+    crowd()
     with application():
         from benchmarks.yard import none_of_these, slow_phone
 

@@ -70,7 +70,7 @@ const drawn = computed(() => plan.value.materials.some((m) => m.layouts.length))
   max-width: 62em;
   margin: 28px 0 20px;
   padding-left: 12px;
-  border-left: 4px solid rgb(var(--v-theme-warning));
+  border-left: 4px solid rgb(var(--v-theme-saw));
   font-size: 0.84rem;
 }
 

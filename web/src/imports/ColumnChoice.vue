@@ -76,6 +76,6 @@ function choose(at: number, name: string) {
 }
 
 .unused {
-  border-left: 3px solid rgb(var(--v-theme-warning));
+  border-left: 3px solid rgb(var(--v-theme-saw));
 }
 </style>

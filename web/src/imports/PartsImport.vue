@@ -7,6 +7,7 @@ import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
 import ColumnChoice from './ColumnChoice.vue'
 import FaultList from './FaultList.vue'
+import FilePick from './FilePick.vue'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const open = defineModel<boolean>({ required: true })
@@ -22,14 +23,11 @@ watch(open, () => {
   clear()
 })
 
-async function chosen(event: Event) {
-  const input = event.target as HTMLInputElement
-  const picked = input.files?.[0]
+async function chosen(picked: File | undefined) {
   reading.value = undefined
   columns.value = ''
   file.value = picked
   await read()
-  input.value = '' // so that the mended file, of the same name, can be chosen again
 }
 
 async function choose(names: string[]) {
@@ -83,11 +81,12 @@ async function take() {
           more if you like. Bare numbers are read as
           {{ project.unit === 'mm' ? 'millimetres' : 'inches' }}.
         </p>
-        <label class="pick">
-          <span class="said-only">Part list file</span>
-          <input type="file" accept=".csv,.tsv,.txt,.xlsx" @change="chosen" />
-        </label>
-        <p v-if="file" class="called">{{ file.name }}</p>
+        <FilePick
+          label="Part list file"
+          accept=".csv,.tsv,.txt,.xlsx"
+          :file="file"
+          @picked="chosen"
+        />
         <ColumnChoice
           v-if="reading?.columns.length"
           :columns="reading.columns"
@@ -151,10 +150,5 @@ async function take() {
 .small {
   display: block;
   font-size: 0.8rem;
-}
-
-.pick {
-  display: block;
-  margin-bottom: 8px;
 }
 </style>

@@ -6,6 +6,7 @@ import { api, formOf, outcomeOf, type PricesReading, type Yard } from '../api/cl
 import { useFaults } from '../api/faults'
 import ColumnChoice from './ColumnChoice.vue'
 import FaultList from './FaultList.vue'
+import FilePick from './FilePick.vue'
 
 const props = defineProps<{ yard?: string }>()
 const open = defineModel<boolean>({ required: true })
@@ -23,15 +24,12 @@ watch(open, () => {
   clear()
 })
 
-async function chosen(event: Event) {
-  const input = event.target as HTMLInputElement
-  const picked = input.files?.[0]
+async function chosen(picked: File | undefined) {
   reading.value = undefined
   columns.value = ''
   file.value = picked
   whole.value = Boolean(picked?.name.toLowerCase().endsWith('.json'))
   await read()
-  input.value = '' // so that the mended file, of the same name, can be chosen again
 }
 
 async function choose(names: string[]) {
@@ -94,11 +92,12 @@ function some(names: string[]): string {
           A price list (CSV or XLSX with a header: stock, length, price …), or a whole yard as JSON.
           <template v-if="yard">Rows that name no yard are {{ yard }}’s.</template>
         </p>
-        <label class="pick">
-          <span class="said-only">Price list file</span>
-          <input type="file" accept=".csv,.tsv,.txt,.xlsx,.json" @change="chosen" />
-        </label>
-        <p v-if="file" class="called">{{ file.name }}</p>
+        <FilePick
+          label="Price list file"
+          accept=".csv,.tsv,.txt,.xlsx,.json"
+          :file="file"
+          @picked="chosen"
+        />
         <ColumnChoice
           v-if="reading?.columns.length"
           :columns="reading.columns"
@@ -157,10 +156,5 @@ function some(names: string[]): string {
 
 .yard p {
   margin: 2px 0;
-}
-
-.pick {
-  display: block;
-  margin-bottom: 8px;
 }
 </style>

@@ -64,9 +64,9 @@ async function save() {
       />
       <p class="quiet small">
         How many joints, the marks of the parts from the head on, and what holds each: screws,
-        structural screws, pocket screws, nails, bolts, carriage bolts, dowels, biscuits, splines or
-        glue. Into an edge or an end say so. The length is chosen from what is passed; write one,
-        such as 3in, to take yours.
+        structural, lag or pocket screws, nails, brads, bolts, carriage bolts, dowels, biscuits,
+        splines or glue, with a gauge where it matters (two #8 deck screws, 16d). Into an edge or an
+        end say so. The length is chosen from what is passed; write one, such as 3in, to take yours.
       </p>
       <UsualLengths :project="project" />
       <v-textarea

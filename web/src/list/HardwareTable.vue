@@ -58,7 +58,9 @@ defineProps<{ hardware: Hardware }>()
         <strong v-for="warning in joint.warnings" :key="warning" class="minded">{{
           warning
         }}</strong>
-        <span v-for="note in joint.notes" :key="note" class="quiet">; {{ note }}</span>
+        <span v-for="note in joint.notes" :key="note" class="quiet"
+          >{{ joint.warnings.length ? '' : '; ' }}{{ note }}</span
+        >
       </dd>
     </template>
   </dl>

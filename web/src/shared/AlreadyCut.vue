@@ -23,7 +23,7 @@ defineProps<{ project: Project }>()
 .already {
   margin: 10px 0;
   padding: 6px 0 6px 12px;
-  border-left: 4px solid rgb(var(--v-theme-success));
+  border-left: 4px solid rgb(var(--v-theme-proven));
   max-width: 62em;
 }
 
