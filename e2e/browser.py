@@ -1,22 +1,21 @@
 """The real interface in headless Chromium against a live server."""
 
 import os
-import sqlite3
 from pathlib import Path
 from tempfile import mkdtemp
 from typing import Any, ClassVar
 
+from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.cache import cache
-from django.core.management import call_command
-from django.db import connection
-from django.test import override_settings
+from django.test import Client, override_settings
 from playwright.sync_api import Browser, BrowserContext, Page, Request, expect, sync_playwright
 
 from carpentry.tests.samples import FOLDER as SAMPLES
-from server.plans.making import wait_for
-from server.plans.models import Plan
+from server.accounts.models import User
 from server.plans.solver import solver
+from server.projects.models import Project
+from server.tests.demo import load_demo
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "1")
 CHROMIUM = "/usr/bin/chromium"
@@ -27,20 +26,6 @@ FLAGS = [
 DESK_SIZE = (1280, 800)
 PHONE_SIZE = (390, 844)
 PLAN_SECONDS = 4.0
-_demo = sqlite3.connect(":memory:", check_same_thread=False)
-
-
-def load_demo() -> None:
-    """The demo workshop with its plans: made by the first test, copied for the others."""
-    connection.ensure_connection()
-    if _demo.execute("SELECT count(*) FROM sqlite_master").fetchone()[0]:
-        _demo.backup(connection.connection)
-        return
-    with Path(os.devnull).open("w") as nowhere:
-        call_command("load_demo", stdout=nowhere)
-    for plan in Plan.objects.all():
-        wait_for(plan, PLAN_SECONDS)
-    connection.connection.backup(_demo)
 
 
 @override_settings(PLAN_SECONDS=PLAN_SECONDS)
@@ -95,14 +80,24 @@ class BrowserTestCase(StaticLiveServerTestCase):
 
     def enter_demo(self, page: Page | None = None) -> Page:
         page = page or self.page
-        page.goto(self.address())
-        page.get_by_role("button", name="Enter the demo workshop").click()
+        self.sign_in(page)
+        page.goto(self.address("/projects"))
         expect(page.get_by_role("heading", name="Projects")).to_be_visible()
         return page
 
+    def sign_in(self, page: Page) -> None:
+        """Lets a browser into the demo workshop, as its door does."""
+        client = Client()
+        client.force_login(User.objects.get(username=settings.DEMO_USER))
+        cookie = client.cookies[settings.SESSION_COOKIE_NAME].value
+        page.context.add_cookies(
+            [{"name": settings.SESSION_COOKIE_NAME, "value": cookie, "url": self.live_server_url}]
+        )
+
     def open_project(self, name: str = "Compost station") -> Page:
-        page = self.enter_demo()
-        page.get_by_role("link", name=name).click()
+        page = self.page
+        self.sign_in(page)
+        page.goto(self.address(f"/projects/{Project.objects.get(name=name).id}"))
         expect(page.locator("svg.board").first).to_be_visible()
         return page
 

@@ -164,6 +164,8 @@ class AccessibleTest(BrowserTestCase):
         page.goto(self.address())
         expect(page.get_by_role("button", name="Sign in")).to_be_visible()
         self.assertEqual(serious(page), [], "sign-in")
+        page.get_by_role("button", name="Enter the demo workshop").click()
+        expect(page.get_by_role("heading", name="Projects")).to_be_visible()
         self.open_project()
         self.assertEqual(serious(page), [], "desk")
         page.get_by_label("New part").fill("6 bearers 2x13 44")

@@ -1,13 +1,10 @@
-import os
 import uuid
-from pathlib import Path
 from typing import Any
 from unittest.mock import patch
 
-from django.core.management import call_command
-
 from carpentry.tests.samples import sample
 from server.tests.base import ApiTestCase, RackTestCase
+from server.tests.demo import load_demo
 from server.trips.models import Trip
 
 
@@ -383,9 +380,8 @@ class EveryDemoTripTest(ApiTestCase):
     """The demo workshop at the yard: whatever is missing, what is wanted can be had there."""
 
     def setUp(self) -> None:
+        load_demo()
         super().setUp()
-        with Path(os.devnull).open("w") as nowhere:
-            call_command("load_demo", stdout=nowhere)
         self.ask("post", "/session/demo")
 
     def begin(self, project: str) -> dict[str, Any]:
