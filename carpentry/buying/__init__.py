@@ -6,7 +6,8 @@ from carpentry.buying.joints import JOINT_WORDS, hardware_key, read_each_line, r
 from carpentry.buying.money import cents, read_money, write_money
 from carpentry.buying.packages import Package
 from carpentry.buying.price_list import (
-    UnitOf,
+    KnownYard,
+    YardOf,
     prices_table_of_csv,
     prices_table_of_rows,
     read_prices,
@@ -43,13 +44,14 @@ __all__ = [
     "RULE_SIZES",
     "USUAL_LINES",
     "Kind",
+    "KnownYard",
     "ListLine",
     "Package",
     "PriceFields",
     "PriceLine",
     "ShoppingList",
     "Tax",
-    "UnitOf",
+    "YardOf",
     "budget_told",
     "cents",
     "hardware_key",

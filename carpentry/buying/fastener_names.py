@@ -51,6 +51,9 @@ _LENGTH_BEFORE = re.compile(
 )
 
 
+_BY_DIAMETER = (Kind.BOLT, Kind.CARRIAGE, Kind.LAG, Kind.DOWEL)  # others go by a gauge
+
+
 @dataclass(frozen=True)
 class Fastener:
     """A kind with its ``name`` in one spelling, gauge and sort first (``#8 deck screw``), and the
@@ -81,7 +84,7 @@ def read_fastener(text: str, unit: Unit) -> Fastener | None:
         length = read_length(sized["length"], unit).ticks
         before = f"{before[: sized.start()]} {before[sized.end() :]}"
     gauges, sorts = _gauge_and_sort(before)
-    if sorts is None:
+    if sorts is None or ("/" in gauges and kind not in _BY_DIAMETER):
         return None
     late = _SIZE_BEFORE.match(after) if not gauges else None
     if late and (

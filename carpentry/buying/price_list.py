@@ -4,6 +4,7 @@ import csv
 import io
 import re
 from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
 
 from carpentry.buying.prices import (
     MAX_LINES,
@@ -17,7 +18,6 @@ from carpentry.length import Unit
 from carpentry.sizes import NO_OWN, OwnStocks, StockName, feet_or_inches
 from carpentry.table import Columns, Row, Table, decode, table_of_rows, table_of_text
 
-UnitOf = Callable[[str], Unit]
 WOOD = "wood"  # a column that goes with the stock
 REQUIRED = ("stock", "length", "price")
 _HEADINGS = {
@@ -44,18 +44,29 @@ COLUMNS = Columns(
 _SLASHED = re.compile(r"(\d{1,2})/(\d{1,2})/\d{4}")
 
 
-def in_inches(yard: str) -> Unit:
-    """Bare lengths of any yard are inches."""
-    return Unit.INCH
+@dataclass(frozen=True)
+class KnownYard:
+    """What bare lengths of a yard mean, and the currency of its prices, empty for any."""
+
+    unit: Unit = Unit.INCH
+    currency: str = ""
+
+
+YardOf = Callable[[str], KnownYard]
+
+
+def any_yard(name: str) -> KnownYard:
+    """A yard of which nothing is known: bare lengths are inches."""
+    return KnownYard()
 
 
 def read_prices(
-    table: Table, unit_of: UnitOf = in_inches, own: OwnStocks = NO_OWN, at: str = ""
+    table: Table, yard_of: YardOf = any_yard, own: OwnStocks = NO_OWN, at: str = ""
 ) -> dict[str, list[PriceLine]]:
     """The price lines of a table by yard; those that name none are ``at`` a yard.
 
-    ``unit_of`` says what bare lengths of a yard mean. Raises ``CarpentryError`` with every problem,
-    each with its line; then nothing is read.
+    ``yard_of`` says what is known of a yard by its name. Raises ``CarpentryError`` with every
+    problem, each with its line; then nothing is read.
     """
     if len(table.rows) > MAX_LINES:
         raise CarpentryError(f"{len(table.rows):,} rows are more than {MAX_LINES:,} in one list")
@@ -73,13 +84,15 @@ def read_prices(
             problems.append(Problem(f"{place}, yard", "the yard's name is missing"))
         elif len(typed.yard) > 100:
             problems.append(Problem(f"{place}, yard", "the yard's name is over 100 characters"))
-        unit = unit_of(typed.yard)
-        asked = feet_or_inches(typed.length, unit)
+        yard = yard_of(typed.yard)
+        asked = feet_or_inches(typed.length, yard.unit)
         if asked:
             problems.append(Problem(f"{place}, length", asked))
             continue
         try:
-            line = read_price_line(typed, unit, own, day_first=day_first)
+            line = read_price_line(
+                typed, yard.unit, own, day_first=day_first, currency=yard.currency
+            )
         except CarpentryError as error:
             problems += [Problem(f"{place}, {p.place}", p.message) for p in error.problems]
             continue
@@ -124,10 +137,10 @@ def prices_table_of_rows(rows: Sequence[Row], chosen: Sequence[str] = ()) -> Tab
 
 
 def read_prices_csv(
-    data: bytes, unit_of: UnitOf = in_inches, own: OwnStocks = NO_OWN, at: str = ""
+    data: bytes, yard_of: YardOf = any_yard, own: OwnStocks = NO_OWN, at: str = ""
 ) -> dict[str, list[PriceLine]]:
     """The price lines of a file by yard; raises as ``read_prices``."""
-    return read_prices(prices_table_of_csv(data), unit_of, own, at)
+    return read_prices(prices_table_of_csv(data), yard_of, own, at)
 
 
 def write_prices_csv(

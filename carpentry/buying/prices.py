@@ -26,7 +26,14 @@ _MONTHS = 12
 MAX_AVAILABLE = 1_000_000
 PER = ("each", "ft", "m", "bf", "sheet")
 _PRICE = re.compile(r"[0-9]{1,7}(\.[0-9]{1,9})?")
-_MARKS = re.compile(r"^(?:[A-Z]{3}\s*)?[$€£]?\s*|\s*(?:[$€£]|[A-Z]{3})$")
+_SIGNS = {
+    "$": ("USD", "CAD", "AUD", "NZD"),
+    "€": ("EUR",),
+    "£": ("GBP",),
+    **{code: (code,) for code in ("USD", "CAD", "AUD", "NZD", "EUR", "GBP", "CHF")},
+    **{code: (code,) for code in ("SEK", "NOK", "DKK", "PLN", "CZK")},
+}
+_SIGN = re.compile("|".join(map(re.escape, _SIGNS)))
 _THOUSANDS = re.compile(r"\d{1,3}(,\d{3})+\.\d+")
 _DATE = re.compile(r"([0-9]{4})-([0-9]{1,2})-([0-9]{1,2})")
 _OTHER_DATE = re.compile(r"([0-9]{1,2})([/.])([0-9]{1,2})\2([0-9]{4})")
@@ -134,11 +141,23 @@ def _number(amount: Fraction) -> str:
     return f"{float(amount):.3f}".rstrip("0").rstrip(".")
 
 
-def _read_price(text: str, per: str) -> Decimal | None:
+def _without_sign(typed: str, currency: str) -> str:
+    """A price without the sign of its currency, before it or after it."""
+    signs = _SIGN.findall(typed)
+    for sign in signs:
+        if currency and currency not in _SIGNS[sign]:
+            told = f"“{typed}” is in {_SIGNS[sign][0]}, the list in {currency}: they are not mixed"
+            raise CarpentryError(told)
+    bare = _SIGN.sub("", typed).strip()
+    at_an_end = typed.startswith(bare) or typed.endswith(bare)
+    return bare if at_an_end or len(signs) > 1 else typed
+
+
+def _read_price(text: str, per: str, currency: str) -> Decimal | None:
     typed = text.strip()
     if not typed:
         return None
-    bare = _MARKS.sub("", typed)
+    bare = _without_sign(typed, currency)
     if _THOUSANDS.fullmatch(bare):
         bare = bare.replace(",", "")
     elif re.fullmatch(r"[0-9]+,[0-9]{1,2}", bare):
@@ -236,8 +255,10 @@ def read_price_line(
     own: OwnStocks = NO_OWN,
     *,
     day_first: bool | None = None,
+    currency: str = "",
 ) -> PriceLine:
-    """A price line from its fields as typed; ``unit`` is what bare lengths mean. Whether the day
+    """A price line from its fields as typed; ``unit`` is what bare lengths mean. A price with the
+    sign of another ``currency`` is refused, where that is known. Whether the day
     comes first in ``3/11/2026`` goes by it, too, where it is not said.
 
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
@@ -245,7 +266,7 @@ def read_price_line(
     faults = Faults()
     read = faults.attempt("stock", lambda: read_stock(fields.stock, unit, own), None)
     per = faults.attempt("per", lambda: _read_per(fields.per, read), "each")
-    price = faults.attempt("price", lambda: _read_price(fields.price, per), None)
+    price = faults.attempt("price", partial(_read_price, fields.price, per, currency), None)
     available = faults.attempt("available", lambda: _read_available(fields.available), None)
     if day_first is None:
         day_first = Unit(unit) is Unit.MM
@@ -259,6 +280,9 @@ def read_price_line(
             faults.add("length", "a length is missing")
         else:
             sold = read.length
+    if read and per == "bf" and board_feet(read.stock, TICKS_PER_FOOT) is None:
+        told = f"{read.stock.size} comes in random widths: name one, such as {read.stock.size}x6"
+        faults.add("stock", told)
     _check_lengths(sold, actual, faults)
     if read:
         _check_section(read.stock, thickness, width, faults)

@@ -41,7 +41,7 @@ _SHAPES = r"posts?|boards?|planks?|lumber|timbers?|sheets?"  # of no size and no
 
 # Ways to write a word, the longest first where one begins like another.
 _SPELLINGS = tuple(
-    (re.compile(rf"(?<![\w&#]){pattern}(?![\w&])", re.IGNORECASE), word)
+    (re.compile(rf"(?<![\w&#-]){pattern}(?![\w&-])", re.IGNORECASE), word)
     for pattern, word in (
         (r"tongue[\s-]+(?:and|&)[\s-]+groove|t\s*(?:&|\+|and)\s*g|tg", "t&g"),
         (r"pressure[\s-]+treated", "treated"),
@@ -52,7 +52,7 @@ _SPELLINGS = tuple(
         (r"furring(?:\s+strips?)?", "furring"),
         (r"lattice(?:\s+strips?)?", "lattice"),
         (r"landscap(?:e|ing)(?:\s+timbers?)?", "landscape"),
-        (r"(?:deck(?:ing)?\s+boards?|decking)", "decking"),
+        (r"deck(?:ing)?(?:\s+boards?)?", "decking"),
         (r"rough[\s-]?sawn", "rough"),
         (r"(?:#|no\.?|number|gr(?:ade)?\.?)\s*([1-3])", r"#\1"),
         (r"kiln[\s-]dried", "kd"),

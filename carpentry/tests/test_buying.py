@@ -126,6 +126,29 @@ class PriceListTest(TestCase):
         self.assertIn("is read as 2026-03-11", read_price_line(typed, "in").warnings[0])
         self.assertEqual(str(read_price_line(typed, "mm").date), "2026-11-03")
 
+    def test_a_price_in_another_currency_is_refused(self) -> None:
+        """A sign that more countries use is taken for the yard's own."""
+        for price, currency, fine in (
+            ("€5", "USD", False),
+            ("5 GBP", "EUR", False),
+            ("$5", "CAD", True),
+            ("CAD $5", "CAD", True),
+            ("5 €", "EUR", True),
+            ("TBD5", "USD", False),
+        ):
+            fields = PriceFields(stock="2x4", length="8ft", price=price)
+            if fine:
+                read = read_price_line(fields, "in", currency=currency)
+                self.assertEqual((read.price, read.fields.price), (Decimal(5), "5"))
+                continue
+            with self.assertRaises(CarpentryError, msg=price) as caught:
+                read_price_line(fields, "in", currency=currency)
+            self.assertEqual([p.place for p in caught.exception.problems], ["price"])
+
+    def test_random_widths_have_no_price_by_the_board_foot(self) -> None:
+        with self.assertRaisesRegex(CarpentryError, "name one, such as 8/4x6"):
+            read_price_line(PriceFields(stock="8/4", length="8ft", price="5", per="bf"), "in")
+
     def test_a_list_of_one_yard_names_none(self) -> None:
         lists = read_prices_csv(b"stock,length,price\n2x4,8ft,5\n", at="Alder Yard")
         self.assertEqual([one.stock.size for one in lists["Alder Yard"]], ["2x4"])

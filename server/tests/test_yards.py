@@ -1,7 +1,11 @@
+import importlib
 import uuid
 from typing import Any
 
+from django.apps import apps
+
 from carpentry.tests.samples import sample
+from server.rack.models import RackBoard
 from server.tests.base import ApiTestCase
 from server.yards.models import PriceLine, Yard
 
@@ -155,3 +159,35 @@ class YardTest(ApiTestCase):
         yard = self.take_prices(data)[0]
         self.assertEqual(yard["lines"][0]["named_length"], "2400 mm")
         self.assertEqual(yard["lines"][0]["price"], "5,18".replace(",", "."))
+
+
+class NamesSpelledOneWayTest(ApiTestCase):
+    """What was stored under another spelling is found under the one that is used now."""
+
+    def stored_as(self, model: Any, key: str) -> None:
+        model.objects.update(stock_key=key)
+
+    def spell(self, app: str, migration: str) -> None:
+        module = importlib.import_module(f"server.{app}.migrations.{migration}")
+        module.spell(apps, None)
+
+    def test_lines_and_boards(self) -> None:
+        self.take_prices(b"yard,stock,length,price\nBell Yard,2x4 pt,8ft,5\n")
+        self.stored_as(PriceLine, "2x4 pt")
+        self.spell("yards", "0006_names_spelled_one_way")
+        self.assertEqual(PriceLine.objects.get().stock_key, "2x4 treated")
+        rack = self.ask("get", "/rack").json()
+        seen = {"version": rack["version"], "change_id": str(uuid.uuid4())}
+        board = {"stock": "4x4 post pt", "length": "60"}
+        self.ask("put", f"/rack/boards/{uuid.uuid4()}", seen | board)
+        self.stored_as(RackBoard, "4x4 post pt")
+        self.spell("rack", "0003_names_spelled_one_way")
+        self.assertEqual(RackBoard.objects.get().stock_key, "4x4 treated")
+
+    def test_two_lines_that_become_one_name_both_stay(self) -> None:
+        rows = b"yard,stock,length,price\nBell Yard,2x4 treated,8ft,5\nBell Yard,2x6,8ft,6\n"
+        self.take_prices(rows)
+        PriceLine.objects.filter(stock="2x6").update(stock="2x4 pt", stock_key="2x4 pt")
+        self.spell("yards", "0006_names_spelled_one_way")
+        keys = sorted(PriceLine.objects.values_list("stock_key", flat=True))
+        self.assertEqual(keys, ["2x4 pt", "2x4 treated"])

@@ -1,7 +1,6 @@
 """The API of yards: the list, every change of one, and price lists in."""
 
 import uuid
-from collections.abc import Callable
 from decimal import Decimal
 from typing import Any
 
@@ -11,7 +10,7 @@ from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
-from carpentry.buying import MAX_LINES, read_prices
+from carpentry.buying import MAX_LINES, KnownYard, YardOf, read_prices
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.buying.price_list import COLUMNS as PRICE_TABLE
 from carpentry.errors import CarpentryError
@@ -53,10 +52,13 @@ def own_yard(request: HttpRequest, yard_id: uuid.UUID) -> Yard:
     return get_object_or_404(Yard.objects.of(request.user), id=yard_id)
 
 
-def _units(request: HttpRequest) -> Callable[[str], Unit]:
-    """What bare lengths mean at each of the builder's yards; inches at a new one."""
-    units = dict(Yard.objects.of(request.user).values_list("name", "unit"))
-    return lambda name: Unit(units.get(name, Unit.INCH))
+def _yards(request: HttpRequest) -> YardOf:
+    """What is known of the builder's yards by name; one that is new is in inches and dollars."""
+    known = {
+        yard.name: KnownYard(Unit(yard.unit), yard.currency)
+        for yard in Yard.objects.of(request.user)
+    }
+    return lambda name: known.get(name, KnownYard(Unit.INCH, Yard().currency))
 
 
 @router.get("/yards", response=list[YardRowOut])
@@ -256,7 +258,7 @@ def read_prices_file(
     choices, table = list(PRICE_TABLE.known), None
     try:
         table = prices_table(file, chosen_columns(columns))
-        lists = read_prices(table, _units(request), own_stocks(request.user), at)
+        lists = read_prices(table, _yards(request), own_stocks(request.user), at)
     except CarpentryError as error:
         problems = [ProblemOut(place=p.place, message=p.message) for p in error.problems]
         known_columns = columns_out(table) if table else []
@@ -280,7 +282,7 @@ def import_prices(
 ) -> list[YardOut]:
     """Takes a price list: each yard in it gets exactly these lines, as one step of its history."""
     table = prices_table(file, chosen_columns(columns))
-    lists = read_prices(table, _units(request), own_stocks(request.user), at)
+    lists = read_prices(table, _yards(request), own_stocks(request.user), at)
     return [show_yard(yard) for yard in take_price_lists(request.user, lists, change_id)]
 
 

@@ -283,7 +283,9 @@ class PriceLine(models.Model):
         return PriceFields(yard=self.yard.name, **typed)
 
     def read(self) -> ReadLine:
-        return read_price_line(self.fields, self.yard.unit, self.yard.own)
+        return read_price_line(
+            self.fields, self.yard.unit, self.yard.own, currency=self.yard.currency
+        )
 
     def snapshot(self) -> Snapshot:
         """Every column but the yard."""
