@@ -165,7 +165,7 @@ def split_text(text: str, of: Columns) -> tuple[str, list[Row], list[Problem]] |
 
 
 _ENOUGH_HEADINGS = 2
-Guess = Callable[[Sequence[Row], bool], tuple[str, ...] | None]
+Guess = Callable[[Sequence[Row], bool, tuple[str, ...]], tuple[str, ...] | None]
 
 
 def table_of_rows(
@@ -178,8 +178,8 @@ def table_of_rows(
     problems: Sequence[Problem] = (),
 ) -> Table:
     """Rows as a table. What each column is comes from its heading, from what its cells hold where
-    there is no heading (``guess`` by the rows and whether they have decimal commas), or is
-    ``chosen`` by the builder.
+    there is none, or one that is required is not among the headings (``guess`` by the rows, whether
+    they have decimal commas, and what the headings name), or is ``chosen`` by the builder.
 
     Raises ``CarpentryError`` where nothing tells.
     """
@@ -192,8 +192,8 @@ def table_of_rows(
     )
     under = rows[1:] if headed else rows
     names = tuple(name for name, _ in read) if headed else ()
-    if not any(names) or not set(of.required) & set(names):
-        names = (guess(under, decimal_comma) if guess else None) or names
+    if guess and not set(of.required) <= set(names):
+        names = guess(under, decimal_comma, names) or names
     if chosen:
         names = tuple(chosen)
     if not any(names):

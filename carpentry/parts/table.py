@@ -120,8 +120,14 @@ def _passes(test: Callable[[str], object], cell: str) -> bool:
 
 
 def _guess(unit: Unit | str, own: OwnStocks) -> Guess:
-    def guess(rows: Sequence[Row], comma: bool) -> tuple[str, ...] | None:
-        return _guess_columns(rows, Unit(unit), own, comma)
+    def guess(rows: Sequence[Row], comma: bool, names: tuple[str, ...]) -> tuple[str, ...] | None:
+        guessed = _guess_columns(rows, Unit(unit), own, comma)
+        if not guessed or not set(REQUIRED) & set(names):
+            return guessed
+        if "stock" in names:
+            return None
+        at = guessed.index("stock")  # under another heading, such as material or description
+        return (*names[:at], "stock", *names[at + 1 :])
 
     return guess
 

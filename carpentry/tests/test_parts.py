@@ -96,6 +96,8 @@ class EntryTest(TestCase):
                 (4, "Bein", "38x89", "900mm"),
             ),
             ("count,part,stock,length\n4,Leg,4x4 treated,36", (4, "Leg", "4x4 treated", "36")),
+            ("Part,Qty,L,Material\nLeg,4,36,2x4 PT", (4, "Leg", "2x4 treated", "36")),
+            ("Description,Qty,L\n2x4 PT,4,36", (4, "2x4 treated", "2x4 treated", "36")),
             (
                 "Part,Stock,Length,Species\nLeg,1x6,36,Western Red Cedar",
                 (1, "Leg", "1x6 cedar red western", "36"),
