@@ -3411,8 +3411,8 @@ export interface components {
          * TripLineOut
          * @description A line to take: so many in all, ``spare`` of them spare, and how many are in the cart.
          *     ``put_back`` are in it and not wanted any more. ``price`` is that of the list, ``tag`` what was
-         *     seen, ``each`` and ``listed`` are tag (or list) and list as plain numbers; ``left`` how many more there are where that is known, ``limited`` when it was said at the
-         *     yard.
+         *     seen, ``each`` and ``listed`` are tag (or list) and list as plain numbers; ``left`` how many
+         *     more there are where that is known, ``limited`` when it was said at the yard.
          */
         TripLineOut: {
             /** Boards */
