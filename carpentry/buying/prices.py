@@ -17,6 +17,7 @@ from carpentry.sizes import (
     Section,
     StockName,
     board_feet,
+    nominal,
     read_stock,
     standard_section,
 )
@@ -89,6 +90,9 @@ class PriceLine:
     def section(self) -> Section | None:
         """The section this yard's boards have (ticks), the standard one where it says nothing."""
         standard = standard_section(self.stock)
+        size = nominal(self.stock)
+        if standard is None and size and self.width:  # of random widths, but here of this one
+            standard = Section(size.section.thickness, self.width.ticks)
         if standard is None:
             return None
         return Section(

@@ -326,8 +326,10 @@ def not_planned_yet(part: Part, actual: Section | None) -> str | None:
     if part.stock.is_sheet:
         return "cut from a sheet"
     fault = angles_fault(part, actual)
-    if fault or actual is None:
+    if fault:
         return fault
+    if actual is None:
+        return f"{part.stock.size} comes in random widths: name one, such as {part.stock.size}x6"
     if is_angled(part.edges):
         return "has bevelled edges: it has to be ripped"
     for own, real, what in (

@@ -337,6 +337,13 @@ def _doubts(stock: StockName) -> Iterator[str]:
     if nominal(stock) is None:
         ways = [f"{stock.size} {word}" for word in WORKED_WORDS if f"{stock.size} {word}" in BOOK]
         raise StockNameError(f"{stock.size} is only known as {' or '.join(ways)}")
+    if (
+        "/4x" in stock.size
+        and stock.size not in BOOK
+        and not worked
+        and "surfaced" not in stock.words
+    ):
+        yield f"{stock.size} is taken for rough hardwood of that width"
     for word in worked:
         if f"{stock.size} {word}" not in BOOK and not _QUARTERS.fullmatch(stock.size):
             yield f"the size book has no {stock.size} {word}: it is taken for a plain {stock.size}"

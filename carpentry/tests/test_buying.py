@@ -145,6 +145,12 @@ class PriceListTest(TestCase):
                 read_price_line(fields, "in", currency=currency)
             self.assertEqual([p.place for p in caught.exception.problems], ["price"])
 
+    def test_a_yard_s_own_width_of_random_widths(self) -> None:
+        fields = PriceFields(stock="8/4 walnut", length="8ft", price="50", width="7 1/2")
+        section = read_price_line(fields, "in").section
+        assert section is not None
+        self.assertEqual((section.thickness, section.width), (2 * 8128, 7.5 * 8128))
+
     def test_random_widths_have_no_price_by_the_board_foot(self) -> None:
         with self.assertRaisesRegex(CarpentryError, "name one, such as 8/4x6"):
             read_price_line(PriceFields(stock="8/4", length="8ft", price="5", per="bf"), "in")

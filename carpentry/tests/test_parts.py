@@ -219,6 +219,8 @@ class PartTest(TestCase):
         self.assertIn("thickness", reason(thickness="3/4") or "")
         self.assertIn("more than the width", reason(width="4") or "")
         self.assertIn("sheet", reason(stock="ply 1/2", width="20") or "")
+        self.assertIn("name one, such as 8/4x6", reason(stock="8/4 walnut") or "")
+        self.assertIsNone(reason(stock="8/4x6 walnut"))
 
     def test_a_length_in_the_name_moves_to_its_field(self) -> None:
         for stock, length in (("2x4x8", ""), ("4x2x8 ", "8ft")):

@@ -251,6 +251,11 @@ class RealSizesTest(TestCase):
     def test_random_widths_have_none(self) -> None:
         self.assertIsNone(standard_section(read_stock("8/4 walnut", "in").stock))
 
+    def test_a_width_of_quarters_is_said_to_be_rough(self) -> None:
+        self.assertIn("rough hardwood", read_stock("5/4x7", "in").warnings[0])
+        for text in ("8/4x6 rough", "8/4x6 surfaced", "5/4x6"):
+            self.assertEqual(read_stock(text, "in").warnings, (), text)
+
 
 class BoardFeetTest(TestCase):
     def test_worked_values(self) -> None:
