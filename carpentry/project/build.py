@@ -72,7 +72,7 @@ def work_up(
 def plan_all(work: Workup, seconds: float) -> list[CutPlan | None]:
     """The plan of each material, in so many seconds for all of them together."""
     deadline = monotonic() + seconds
-    problems = work.problems()
+    problems = work.problems
     left = sum(problem is not None for problem in problems)
     plans: list[CutPlan | None] = []
     for problem in problems:

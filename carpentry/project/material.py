@@ -125,11 +125,15 @@ class Material:
     def cut_already(self, named: NamedPart, settings: Settings) -> int:
         """How many pieces of a part are cut already; those that were cut to another length are
         not."""
+        if not named.cut:
+            return 0
         return named.part.quantity * settings.copies - self._cut_part(named, settings).quantity
 
     def _cut_part(self, named: NamedPart, settings: Settings) -> CutPart:
         """What is still to be cut of a part."""
         whole = self._whole_part(named, settings)
+        if not named.cut:
+            return whole
         done = named.cut.get(whole.sawn_length, 0)
         return replace(whole, quantity=max(0, whole.quantity - done))
 

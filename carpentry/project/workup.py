@@ -43,6 +43,7 @@ class Workup:
                 )
         return hardware_of(self.typed, parts, self.settings)
 
+    @cached_property
     def problems(self) -> list[CutProblem | None]:
         """The cut problem of each material, ``None`` where there is nothing to plan yet."""
         return [material.problem(self.settings) for material in self.materials]

@@ -72,7 +72,7 @@ class PlannedTest(TestCase):
         materials = gather_materials(parts, Shelf([], chosen.unit), chosen)
         typed_lines = HardwareFields(finishes=finishes)
         work = Workup(chosen, materials, {}, typed_lines, Tax(Decimal(0), included=False), "", "")
-        plans = [first_plan(problem) if problem else None for problem in work.problems()]
+        plans = [first_plan(problem) if problem else None for problem in work.problems]
         return [*work.saw_cautions(plans), *work.other_cautions()]
 
     def test_rips_and_short_pieces(self) -> None:

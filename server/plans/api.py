@@ -24,7 +24,7 @@ _FINISHING = 2.0  # seconds for a plan that is just being finished
 
 def _show(plan: Plan) -> PlanOut:
     inputs = inputs_of(plan.project)
-    if plan.digest == inputs.digest():
+    if plan.digest == inputs.digest:
         return show_plan(plan, inputs)
     current = plan_for(plan.project, inputs)
     return show_plan(current, inputs)
@@ -35,7 +35,7 @@ def ask_for_plan(request: HttpRequest, project_id: uuid.UUID) -> PlanOut:
     """The plan of the project's present state. One that was stopped is taken up again."""
     project = get_object_or_404(Project.objects.of(request.user), id=project_id)
     inputs = inputs_of(project)
-    project.plans.filter(digest=inputs.digest(), status=Plan.Status.STOPPED).delete()
+    project.plans.filter(digest=inputs.digest, status=Plan.Status.STOPPED).delete()
     return show_plan(plan_for(project, inputs), inputs)
 
 

@@ -75,7 +75,7 @@ def weigh_making(project: Project, part: Part, price: str) -> MakeOrBuyOut:
 
 
 def _side(inputs: Inputs, documents: list[Document]) -> Side:
-    problems = sum(problem is not None for problem in inputs.documents())
+    problems = sum(problem is not None for problem in inputs.documents)
     if len(documents) != problems:
         raise CarpentryError(f"there is no plan for {inputs.source} yet: try again", "yard")
     plans = inputs.plans(documents)
@@ -85,7 +85,7 @@ def _side(inputs: Inputs, documents: list[Document]) -> Side:
 
 
 def _problems(inputs: Inputs) -> list[Document]:
-    return [problem for problem in inputs.documents() if problem]
+    return [problem for problem in inputs.documents if problem]
 
 
 def _side_by_side(here: Side, there: Side) -> ComparisonOut:

@@ -26,7 +26,7 @@ def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
     inputs = inputs_of(plan.project)
     if plan.status not in (Plan.Status.DONE, Plan.Status.STOPPED):
         raise CarpentryError("this plan is not finished yet", "plan")
-    if plan.digest != inputs.digest():
+    if plan.digest != inputs.digest:
         raise CarpentryError("the project, yard or rack has changed: look at the new plan", "plan")
     boards = list(plan.boards.all())
     if not boards:

@@ -50,7 +50,7 @@ def effect_on_rack(board: RackBoard, typed: dict[str, str]) -> list[EffectOut]:
     effects: list[EffectOut] = []
     for project in Project.objects.of(board.rack.owner).exclude(rack=RackUse.NEVER):
         inputs = inputs_of(project)
-        plan = project.plans.filter(digest=inputs.digest()).first()
+        plan = project.plans.filter(digest=inputs.digest).first()
         pieces = Piece.objects.filter(board__plan=plan, board__rack_board=board.id)
         wanted = list(pieces.values_list("part", flat=True))
         for named in project.parts.filter(id__in=wanted):

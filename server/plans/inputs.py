@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Collection, Iterable, Mapping
 from dataclasses import asdict, dataclass, field, replace
 from decimal import Decimal
+from functools import cached_property
 from typing import Any
 from uuid import UUID
 
@@ -163,10 +164,12 @@ class Inputs(Workup):
     basis: Basis
     made_by: int = MADE_BY
 
+    @cached_property
     def documents(self) -> list[Document | None]:
         """The cut problem of each material, ``None`` where there is nothing to plan yet."""
-        return [problem and problem_document(problem) for problem in self.problems()]
+        return [problem and problem_document(problem) for problem in self.problems]
 
+    @cached_property
     def digest(self) -> str:
         """A digest of everything a plan depends on."""
         stated = [
@@ -182,7 +185,7 @@ class Inputs(Workup):
                 ],
                 _as_first_written(m, problem) if self.made_by == 1 and problem else problem,
             ]
-            for m, problem in zip(self.materials, self.documents(), strict=True)
+            for m, problem in zip(self.materials, self.documents, strict=True)
         ]
         return hashlib.sha256(json.dumps(stated, sort_keys=True).encode()).hexdigest()
 
@@ -190,7 +193,7 @@ class Inputs(Workup):
         """The plan of each material from documents, one per cut problem."""
         left = iter(documents)
         plans: list[CutPlan | None] = []
-        for problem in self.problems():
+        for problem in self.problems:
             document = next(left, None) if problem else None
             plan = read_plan(document, self.settings.unit) if document else None
             plans.append(sawn(problem, plan) if problem and plan else None)
@@ -231,7 +234,7 @@ def inputs_of(project: Project, basis: Basis | None = None, without: UUID | None
     done: Pieces = {}
     for cut in project.plans.filter(stage=Plan.Stage.CUT).order_by("asked"):
         inputs = _inputs(project, Basis.read(cut.basis), done, made_by=cut.made_by)
-        if basis is None and inputs.digest() == cut.digest:
+        if basis is None and inputs.digest == cut.digest:
             return inputs
         for piece in Piece.objects.filter(board__plan=cut):
             of_part = done.setdefault(str(piece.part), Counter())

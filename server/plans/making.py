@@ -29,7 +29,7 @@ def plan_for(project: Project, inputs: Inputs) -> Plan:
 
     A small one is done when this returns; a larger one goes on beside the server.
     """
-    digest = inputs.digest()
+    digest = inputs.digest
     with _one_at_a_time:
         plan = project.plans.filter(digest=digest).exclude(status=Plan.Status.FAILED).first()
         if plan and plan.status in UNDER_WAY and solver.job(plan.id) is None:
@@ -37,7 +37,7 @@ def plan_for(project: Project, inputs: Inputs) -> Plan:
         job = None
         if plan is None:
             plan = Plan.objects.create(project=project, digest=digest)
-            problems = [p for p in inputs.documents() if p]
+            problems = [p for p in inputs.documents if p]
             before = plan_in_force(project)
             kept = [_same_parts(problem, before.outcome if before else []) for problem in problems]
             owner = project.owner_id
@@ -138,7 +138,7 @@ def _await(plan: Plan, inputs: Inputs, job: Job) -> None:
 
 def _store(plan: Plan, inputs: Inputs, job: Job) -> None:
     """Writes what a job came to, checked once more, as boards and pieces with lasting ids."""
-    problems = [p for p in (m.problem(inputs.settings) for m in inputs.materials) if p]
+    problems = [problem for problem in inputs.problems if problem]
     plan.seconds = round(job.elapsed, 3)
     if job.failed or len(job.plans) != len(problems):
         plan.status = Plan.Status.STOPPED if job.stopped else Plan.Status.FAILED

@@ -142,10 +142,11 @@ class Lane:
             return job is self._current
 
     def kill(self, job: Job) -> None:
-        """Ends the process if it works on this job."""
+        """Ends the process if it works on this job; the next job finds it gone, not dying."""
         with self._lock:
             if job is self._current and self._process:
                 self._process.kill()
+                self._process.wait()
 
     def running_process(self) -> "subprocess.Popen[str]":
         """The process, started if there is none."""
@@ -179,8 +180,9 @@ class Lane:
                 if not job.stopped:
                     self._work(job)
             except (OSError, ValueError):
-                logger.exception("the planning process failed")
-                job.failed = True
+                job.failed = not job.stopped  # one that is ended may be in the middle of being told
+                if job.failed:
+                    logger.exception("the planning process failed")
             with self._lock:
                 self._current = None
             self._then(job)

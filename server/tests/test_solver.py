@@ -13,7 +13,7 @@ from django.test import override_settings
 from carpentry.cutting import first_plan, plan_document, problem_document
 from carpentry.length import Unit
 from carpentry.tests.problems import home_size, problem
-from server.plans.solver import Job, Solver
+from server.plans.solver import Job, Lane, Solver
 from server.plans.turns import Turns
 
 SMALL = problem_document(problem([("96", "5.00", None)], [("40", 3)]))
@@ -72,6 +72,16 @@ class SolverTest(TestCase):
         self.assertTrue(job.finished.wait(30))
         self.assertFalse(job.failed or job.stopped)
         self.assertEqual([plan["status"] for plan in job.plans], ["optimal", "optimal"])
+
+    def test_a_job_that_is_ended_while_it_is_told_has_not_failed(self) -> None:
+        def ended(lane: Lane, job: Job) -> None:
+            job.stopped = True
+            raise BrokenPipeError
+
+        with patch.object(Lane, "_work", ended), self.assertNoLogs("server.plans.solver"):
+            job = self.submit(SMALL)
+            self.assertTrue(job.finished.wait(10))
+        self.assertEqual((job.stopped, job.failed), (True, False))
 
     def test_who_waits_too_short_is_told_later(self) -> None:
         told: list[Job] = []

@@ -65,7 +65,7 @@ def begin_trip(project: Project, id: uuid.UUID) -> Trip:
     )
     inputs = inputs_of(project, basis)
     _take_hardware(trip, inputs)
-    problems = inputs.documents()
+    problems = inputs.documents
     if len(documents) != sum(problem is not None for problem in problems):
         raise CarpentryError(_NO_PLAN, "plan")
     made = iter(documents)
@@ -213,7 +213,7 @@ def plan_anew(trip: Trip, because: str = "", line: str = "") -> None:
 
 def _plan_materials(trip: Trip, inputs: Inputs, indices: list[int], cart: Cart) -> None:
     """Plans some materials anew; cut problems that are known keep their plans."""
-    problems = inputs.documents()
+    problems = inputs.documents
     unknown = [
         n for n in indices if (problem := problems[n]) and _digest(problem) not in trip.known
     ]
