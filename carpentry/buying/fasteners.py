@@ -133,6 +133,7 @@ class Rules:
 
 
 USUAL_RULES = Rules()
+_TOO_DEEP = ("the recess goes through the first piece",)
 
 
 @dataclass(frozen=True)
@@ -175,7 +176,7 @@ def choose_length(
         raise CarpentryError("the thickness of a piece is missing")
     sunk = rules.recess if recessed else 0
     if sunk >= way[0].depth and (kind in BOLTS or kind in _SCREWS):
-        return Chosen(None, ("the recess goes through the first piece",))
+        return Chosen(None, _TOO_DEEP)
     if kind is Kind.POCKET:
         return _pocket(way, unit, rules)
     if kind in BOLTS:
@@ -194,7 +195,10 @@ def check_length(
     rules: Rules = USUAL_RULES,
 ) -> tuple[str, ...]:
     """What is wrong with a length (ticks) that was chosen otherwise, in words."""
-    fastened, whole = _depths(way, rules.recess if recessed else 0)
+    sunk = rules.recess if recessed else 0
+    fastened, whole = _depths(way, sunk)
+    if sunk >= way[0].depth and (kind in BOLTS or kind in _SCREWS):
+        return _TOO_DEEP
     if kind in BOLTS:
         return () if length >= whole + rules.nut else ("too short for its washers and nut",)
     if kind is Kind.POCKET:

@@ -80,6 +80,8 @@ class LengthTest(TestCase):
         self.assertEqual(chosen(Kind.BOLT, "1 3/4", "3 1/2", recessed=True), "5.5")
         found = choose_length(Kind.SCREW, way("1/4", "1 1/2"), Unit.INCH, recessed=True)
         self.assertEqual(found.warnings, ("the recess goes through the first piece",))
+        typed = check_length(Kind.SCREW, ticks("1"), way("1/4", "1 1/2"), recessed=True)
+        self.assertEqual(typed, found.warnings)
 
     def test_where_a_pocket_screw_comes_out(self) -> None:
         """Common practice: half of it goes into the other piece. 1 1/4 in for 3/4 stock goes 5/8
