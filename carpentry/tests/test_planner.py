@@ -5,7 +5,7 @@ from decimal import Decimal
 from unittest import TestCase
 
 import pulp
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from carpentry.cutting import (
@@ -288,8 +288,11 @@ class PropertiesTest(TestCase):
     @settings(max_examples=10, deadline=None)
     @given(SEEDS)
     def test_the_same_problem_gives_the_same_plan(self, seed: int) -> None:
+        """Unless the clock ended one of them, which it then says."""
         given_problem = home_size(seed, parts=(4, 40))
-        self.assertEqual(plan_cuts(given_problem), plan_cuts(given_problem))
+        first, again = (plan_cuts(given_problem, Budget(30)) for _ in range(2))
+        assume(Ended.CLOCK not in (first.ended, again.ended))
+        self.assertEqual(first, again)
 
     @settings(max_examples=10, deadline=None)
     @given(SEEDS)
