@@ -18,6 +18,7 @@ from pypdf import PdfReader
 from carpentry.parts import read_parts_csv
 from carpentry.tests.samples import sample
 from server.accounts.models import User
+from server.plans.models import Plan
 from server.projects import showing
 from server.projects.models import Project
 from server.projects.showing import show_planned
@@ -184,6 +185,12 @@ class WorkbookTest(ApiTestCase):
 
 
 class CommandsTest(ApiTestCase):
+    def test_the_demo_comes_with_its_plans(self) -> None:
+        with override_settings(ANSWER_WITHIN_SECONDS=0.0):
+            call_command("load_demo", stdout=io.StringIO())
+        plans = Plan.objects.values_list("status", flat=True)
+        self.assertEqual(list(plans), [Plan.Status.DONE] * Project.objects.count())
+
     def test_the_demo_loads_once_and_starts_over(self) -> None:
         call_command("load_demo", verbosity=0, stdout=io.StringIO())
         demo = User.objects.get(username=settings.DEMO_USER)

@@ -11,7 +11,7 @@ from carpentry.project import read_project_file, read_yard_file
 from server.accounts.models import User
 from server.projects.api import project_from_file
 from server.projects.models import Project
-from server.projects.showing import show_project
+from server.projects.showing import show_planned
 from server.yards.api import yard_from_file
 
 DEMO = settings.ROOT / "demo"
@@ -31,7 +31,7 @@ class Command(BaseCommand):
             self.stdout.write("The demo workshop is loaded already; what was edited is kept.")
             return
         for project in self._load():
-            show_project(project)
+            show_planned(project)
         self.stdout.write("The demo workshop is loaded.")
 
     @transaction.atomic
