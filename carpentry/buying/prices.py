@@ -168,14 +168,13 @@ def _read_price(text: str, per: str, currency: str) -> Decimal | None:
         bare = bare.replace(",", ".")
     elif "," in bare:
         raise CarpentryError(f"“{typed}”: write the price with a point, not a comma")
-    typed = bare
-    if not _PRICE.fullmatch(typed):
+    if not _PRICE.fullmatch(bare):
         raise CarpentryError(f"“{typed}” is no price: write a plain number such as 7.15")
-    decimals = len(typed.partition(".")[2])
+    decimals = len(bare.partition(".")[2])
     if decimals > (2 if per in {"each", "sheet"} else 4):
         most = "two" if per in {"each", "sheet"} else "four"
         raise CarpentryError(f"“{typed}” has more than {most} decimals")
-    return Decimal(typed)
+    return Decimal(bare)
 
 
 def _read_available(text: str) -> int | None:

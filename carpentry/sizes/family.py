@@ -45,8 +45,8 @@ def inch_section(thickness: str, width: str) -> Section:
     return Section(inch_ticks(thickness), inch_ticks(width))
 
 
-def inches(text: str) -> Fraction:
-    """A number of inches as sizes are named: ``5/4``, ``1 1/2``, ``6``."""
+def as_number(text: str) -> Fraction:
+    """A number as sizes are named: ``5/4``, ``1 1/2``, ``89``."""
     return sum(map(Fraction, text.split()), Fraction(0))
 
 
@@ -55,8 +55,8 @@ def worked(word: str, rows: Mapping[str, tuple[str, str]]) -> tuple[Size, ...]:
     return tuple(
         Size(
             f"{name} {word}",
-            inches(name.partition("x")[0]),
-            inches(name.partition("x")[2]),
+            as_number(name.partition("x")[0]),
+            as_number(name.partition("x")[2]),
             inch_section(*real),
         )
         for name, real in rows.items()

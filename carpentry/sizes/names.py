@@ -10,7 +10,7 @@ from functools import lru_cache
 from carpentry.errors import CarpentryError, LengthError, StockNameError
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Length, Unit, read_length
 from carpentry.sizes.families import DRESSED_FAMILIES, FAMILIES, METRIC_FAMILIES
-from carpentry.sizes.family import Size
+from carpentry.sizes.family import Size, as_number
 from carpentry.sizes.kinds import Kind
 from carpentry.sizes.own import NO_OWN, Form, OwnStock, OwnStocks, match_own
 from carpentry.sizes.section import Section
@@ -25,7 +25,6 @@ from carpentry.sizes.writing import (
     SHEET_KINDS,
     SHEET_NAMES,
     WrittenSize,
-    as_number,
     spelled_out_fractions,
     written_board,
     written_length,
@@ -188,7 +187,7 @@ def _sold_as(board: WrittenSize) -> str:
         if name in BOOK:
             return name
         quarters = _QUARTERS.fullmatch(name)
-        if quarters and int(quarters[2] or 1) <= _WIDEST_ROUGH:
+        if quarters and 1 <= int(quarters[2] or 1) <= _WIDEST_ROUGH:
             return name
     for name in names:
         if any(f"{name} {word}" in BOOK for word in WORKED_WORDS):

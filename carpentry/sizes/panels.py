@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from fractions import Fraction
 
 from carpentry.length import TICKS_PER_INCH, TICKS_PER_MM
-from carpentry.sizes.family import COMMON, Family, Size, inch_ticks, inches
+from carpentry.sizes.family import COMMON, Family, Size, as_number, inch_ticks
 from carpentry.sizes.section import Section
 
 _STAMPED = "as usually stamped in North America"
@@ -16,7 +16,7 @@ def _inch(kind: str, rows: Mapping[str, str], wide: int = _WIDE) -> tuple[Size, 
     return tuple(
         Size(
             f"{kind} {name.replace(' ', '-')}",
-            inches(name),
+            as_number(name),
             Fraction(wide, TICKS_PER_INCH),
             Section(inch_ticks(real), wide),
         )

@@ -3,7 +3,7 @@
 from collections.abc import Iterable, Iterator
 from fractions import Fraction
 
-from carpentry.sizes.family import COMMON, PS_20, Family, Size, inch_section, inches, worked
+from carpentry.sizes.family import COMMON, PS_20, Family, Size, as_number, inch_section, worked
 
 # Nominal inches to dressed inches: dry, green.
 _THIN = {
@@ -34,13 +34,13 @@ def _dressed(
 ) -> Iterator[Size]:
     for thickness, (dry, green) in thicknesses.items():
         for width in widths:
-            if inches(width) < max(inches(thickness), inches(at_least)):
+            if as_number(width) < max(as_number(thickness), as_number(at_least)):
                 continue
             dry_width, green_width = _WIDE[width]
             yield Size(
                 f"{thickness}x{width}",
-                inches(thickness),
-                inches(width),
+                as_number(thickness),
+                as_number(width),
                 inch_section(dry, dry_width),
                 inch_section(green, green_width),
             )
@@ -51,15 +51,19 @@ def _timbers() -> Iterator[Size]:
     for at, thickness in enumerate(sides):
         for width in sides[at:]:
             section = inch_section(f"{int(thickness) - 1} 1/2", f"{int(width) - 1} 1/2")
-            yield Size(f"{thickness}x{width}", inches(thickness), inches(width), section, section)
+            yield Size(
+                f"{thickness}x{width}", as_number(thickness), as_number(width), section, section
+            )
 
 
 def _rough_sawn() -> Iterator[Size]:
     for thickness in ("1", "5/4", "6/4", "2", "3", "4", "6", "8", "10", "12"):
         for width in ("2", "3", "4", "6", "8", "10", "12"):
-            if inches(width) >= inches(thickness):
+            if as_number(width) >= as_number(thickness):
                 section = inch_section(_mixed(thickness), width)
-                yield Size(f"{thickness}x{width} rough", inches(thickness), inches(width), section)
+                yield Size(
+                    f"{thickness}x{width} rough", as_number(thickness), as_number(width), section
+                )
 
 
 def _mixed(thickness: str) -> str:

@@ -6,7 +6,6 @@
 
 import re
 from dataclasses import dataclass
-from fractions import Fraction
 
 from carpentry.length import VULGAR_FRACTIONS, Unit
 
@@ -153,8 +152,3 @@ def spelled_out_fractions(text: str) -> str:
     for character, digits in VULGAR_FRACTIONS.items():
         text = re.sub(rf"(?<=\d){character}", f" {digits}", text).replace(character, digits)
     return text
-
-
-def as_number(text: str) -> Fraction:
-    """A number of a size (``5/4``, ``1 1/2``, ``89``) as a fraction."""
-    return sum((Fraction(part) for part in text.split()), Fraction(0))

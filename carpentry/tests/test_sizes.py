@@ -191,7 +191,7 @@ class WrittenTest(TestCase):
     def test_what_the_book_does_not_know_is_refused_not_dropped(self) -> None:
         for text in (
             *("cement board 1/2", "1/2 cement board", "dowel 1/2", "1/2 dowel", "1/2 cement ply"),
-            *("plank", "2x4 $$", "7/4", "sheet of mdf"),
+            *("plank", "2x4 $$", "7/4", "8/4x0", "sheet of mdf"),
         ):
             with self.assertRaises(StockNameError, msg=text):
                 read_stock(text, "in")

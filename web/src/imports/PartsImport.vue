@@ -1,58 +1,25 @@
 <script setup lang="ts">
-import { ref, shallowRef, watch } from 'vue'
 import { api, formOf, outcomeOf, type Project, type Reading } from '../api/client'
-import { useFaults } from '../api/faults'
 import type { ProjectOnDesk } from '../desk/useProject'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
 import ColumnChoice from './ColumnChoice.vue'
 import FaultList from './FaultList.vue'
 import FilePick from './FilePick.vue'
+import { useTableFile } from './useTableFile'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const open = defineModel<boolean>({ required: true })
-const file = shallowRef<File>()
-const reading = ref<Reading>()
-const { problems, settle, clear } = useFaults('')
-const busy = ref(false)
-const columns = ref('')
-
-watch(open, () => {
-  file.value = undefined
-  reading.value = undefined
-  clear()
-})
-
-async function chosen(picked: File | undefined) {
-  reading.value = undefined
-  columns.value = ''
-  file.value = picked
-  await read()
-}
-
-async function choose(names: string[]) {
-  columns.value = names.join(',')
-  await read()
-}
-
-async function read() {
-  const picked = file.value
-  clear()
-  if (!picked) return
-  busy.value = true
-  const { unit, notation } = props.project
-  const outcome = await outcomeOf<Reading>(
-    api.POST('/api/reading/parts-file', {
-      body: { unit, notation, file: '', columns: columns.value },
+const { file, reading, columns, busy, problems, settle, chosen, choose } = useTableFile<Reading>(
+  open,
+  (picked, names) => {
+    const { unit, notation } = props.project
+    return api.POST('/api/reading/parts-file', {
+      body: { unit, notation, file: '', columns: names },
       bodySerializer: (body) => formOf({ ...body, file: picked }),
-    }),
-  )
-  busy.value = false
-  if (settle(outcome)) {
-    reading.value = outcome.data
-    problems.value = outcome.data.problems
-  }
-}
+    })
+  },
+)
 
 async function take() {
   const picked = file.value

@@ -1,58 +1,30 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
 import { useQueryClient } from '@tanstack/vue-query'
-import { ref, shallowRef, watch } from 'vue'
+import { computed } from 'vue'
 import { api, formOf, outcomeOf, type PricesReading, type Yard } from '../api/client'
-import { useFaults } from '../api/faults'
 import ColumnChoice from './ColumnChoice.vue'
 import FaultList from './FaultList.vue'
 import FilePick from './FilePick.vue'
+import { useTableFile } from './useTableFile'
 
 const props = defineProps<{ yard?: string }>()
 const open = defineModel<boolean>({ required: true })
 const queries = useQueryClient()
-const file = shallowRef<File>()
-const whole = ref(false)
-const reading = ref<PricesReading>()
-const { problems, settle, clear } = useFaults('')
-const busy = ref(false)
-const columns = ref('')
-
-watch(open, () => {
-  file.value = undefined
-  reading.value = undefined
-  clear()
-})
-
-async function chosen(picked: File | undefined) {
-  reading.value = undefined
-  columns.value = ''
-  file.value = picked
-  whole.value = Boolean(picked?.name.toLowerCase().endsWith('.json'))
-  await read()
-}
-
-async function choose(names: string[]) {
-  columns.value = names.join(',')
-  await read()
-}
-
-async function read() {
-  const picked = file.value
-  clear()
-  if (!picked || whole.value) return
-  busy.value = true
-  const outcome = await outcomeOf<PricesReading>(
-    api.POST('/api/reading/prices-file', {
-      body: { file: '', at: props.yard ?? '', columns: columns.value },
-      bodySerializer: (body) => formOf({ ...body, file: picked }),
-    }),
+const { file, reading, columns, busy, problems, settle, chosen, choose } =
+  useTableFile<PricesReading>(open, (picked, names) =>
+    isWhole(picked)
+      ? undefined
+      : api.POST('/api/reading/prices-file', {
+          body: { file: '', at: props.yard ?? '', columns: names },
+          bodySerializer: (body) => formOf({ ...body, file: picked }),
+        }),
   )
-  busy.value = false
-  if (settle(outcome)) {
-    reading.value = outcome.data
-    problems.value = outcome.data.problems
-  }
+const whole = computed(() => isWhole(file.value))
+
+/** Whether a file is a whole yard, not a table of prices. */
+function isWhole(picked: File | undefined): boolean {
+  return Boolean(picked?.name.toLowerCase().endsWith('.json'))
 }
 
 async function take() {
