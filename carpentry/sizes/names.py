@@ -95,7 +95,6 @@ class ReadStock:
 BOOK: dict[str, Size] = {size.name: size for family in FAMILIES for size in family.sizes}
 DRESSED_SIZES = {size.name: size for family in DRESSED_FAMILIES for size in family.sizes}
 METRIC_SIZES = {size.name: size for family in METRIC_FAMILIES for size in family.sizes}
-STANDARD_SIZES: dict[str, Size] = DRESSED_SIZES | METRIC_SIZES
 
 STANDARD_LENGTHS = {
     Unit.INCH: tuple(feet * TICKS_PER_FOOT for feet in (8, 10, 12, 14, 16)),

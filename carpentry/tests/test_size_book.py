@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 from carpentry.errors import CarpentryError
 from carpentry.length import TICKS_PER_INCH, read_length
 from carpentry.sizes import (
+    DRESSED_SIZES,
     FAMILIES,
-    STANDARD_SIZES,
     TREATED_FOR_GROUND,
     Exposure,
     Rounding,
@@ -80,7 +80,7 @@ class FamiliesTest(TestCase):
         for name in EVERY_SIZE_SOLD:
             if name in TIMBERS:
                 continue
-            size = STANDARD_SIZES[name]
+            size = DRESSED_SIZES[name]
             thickness, width = name.split("x")
             assert size.green is not None
             for at, section in enumerate((size.section, size.green)):
@@ -89,7 +89,7 @@ class FamiliesTest(TestCase):
 
     def test_timbers(self) -> None:
         for name, (thickness, width) in TIMBERS.items():
-            section = STANDARD_SIZES[name].section
+            section = DRESSED_SIZES[name].section
             self.assertEqual((section.thickness, section.width), (ticks(thickness), ticks(width)))
 
     def test_hardwood_quarters(self) -> None:

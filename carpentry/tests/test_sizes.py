@@ -4,7 +4,7 @@ from unittest import TestCase
 from carpentry.errors import StockNameError
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, read_length
 from carpentry.sizes import (
-    STANDARD_SIZES,
+    DRESSED_SIZES,
     Kind,
     board_feet,
     read_stock,
@@ -40,7 +40,7 @@ PS_20 = {
 class StandardSizesTest(TestCase):
     def test_against_the_published_table(self) -> None:
         for name, (thickness, width) in PS_20.items():
-            section = STANDARD_SIZES[name].section
+            section = DRESSED_SIZES[name].section
             self.assertEqual(section.thickness, read_length(thickness, "in").ticks, name)
             self.assertEqual(section.width, read_length(width, "in").ticks, name)
 

@@ -16,7 +16,7 @@ from carpentry.errors import CarpentryError
 from carpentry.length import sold_name
 from carpentry.parts import COLUMNS, PartFields, not_planned_yet
 from carpentry.parts import Part as ReadPart
-from carpentry.project import Material, compare, extra_of
+from carpentry.project import Material, Purchase, compare, extra_of
 from carpentry.project.file import TYPED_LINES
 from carpentry.project.settings import SETTING_LENGTHS
 from carpentry.sizes import species_of, standard_section, weight_kg
@@ -242,6 +242,11 @@ def _plan_before(project: Project) -> Plan | None:
     return before.plan if before and done else None
 
 
+def _still_to_buy(plan: Plan) -> Purchase:
+    """What a plan asks for yet: nothing where its boards are cut."""
+    return Purchase(0, Decimal(0), 0) if plan.stage == Plan.Stage.CUT else plan.purchase
+
+
 def _change(project: Project, plan: Plan, shown: PlanOut, currency: str) -> ChangeOut:
     """The newest change, against the plan of the version before it."""
     newest = project.revisions.filter(number=project.version).first()
@@ -249,7 +254,7 @@ def _change(project: Project, plan: Plan, shown: PlanOut, currency: str) -> Chan
     planned = _plan_before(project)
     effect = ""
     if planned and plan.status == Plan.Status.DONE:
-        effect = compare(planned.purchase, plan.purchase, currency)
+        effect = compare(_still_to_buy(planned), _still_to_buy(plan), currency)
         changed = sum(layout.changed for one in shown.materials for layout in one.layouts)
         if changed:
             boards = "board is" if changed == 1 else "boards are"

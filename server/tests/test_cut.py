@@ -181,6 +181,7 @@ class StaysCutTest(RackTestCase):
         (before,) = project["already_cut"]
         self.assertEqual((before["told"], before["cost"]), ("2 boards, $10.00", "$10.00"))
         self.assertEqual(project["plan"]["tally"]["boards"], 1)
+        self.assertIn("1 board more, +$5.00", project["change"]["effect"])
 
     def test_a_second_cut_plan_adds_to_the_first(self) -> None:
         project = self.new_project("4 leg 2x4 40")

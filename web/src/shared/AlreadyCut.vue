@@ -7,8 +7,8 @@ defineProps<{ project: Project }>()
 <template>
   <details v-for="(cut, index) in project.already_cut" :key="index" class="already">
     <summary>
-      <strong class="called">Cut already:</strong> {{ cut.told }}. It is paid and stays yours; what
-      is planned now is the rest.
+      <strong class="called">Cut already:</strong> {{ cut.told }}. It stays yours; what is planned
+      now is the rest.
     </summary>
     <ul>
       <li v-for="board in cut.boards" :key="board.number">
