@@ -27,7 +27,7 @@ serve:
 	@GRAIN_TALLY_HOSTS="$${GRAIN_TALLY_HOSTS:-127.0.0.1,localhost,[::1]$(if $(filter 0.0.0.0,$(HOST)),$(shell hostname -I 2>/dev/null | tr ' ' '\n' | sed '/^$$/d;s/^/,/' | tr -d '\n'))}" \
 	  GRAIN_TALLY_PRICE_SERVICES="$${GRAIN_TALLY_PRICE_SERVICES-simulated yard=http://127.0.0.1:$(YARD_PORT)}" \
 	  sh -c '$(VENV)/python -m yardservice --port $(YARD_PORT) >/dev/null 2>&1 & trap "kill $$!" EXIT INT TERM; \
-	    $(VENV)/gunicorn server.config.wsgi --bind $(HOST):$(PORT) --workers 1 --threads 8 --timeout 120 --log-level warning'
+	    $(VENV)/gunicorn server.site.wsgi --bind $(HOST):$(PORT) --workers 1 --threads 8 --timeout 120 --log-level warning'
 
 install: .make/python .make/web ## everything into .venv/ and web/node_modules/
 
@@ -62,15 +62,16 @@ web/dist/index.html: .make/web $(WEB_SOURCES)
 	@touch $@
 
 schema: install ## the API's contract and the front end's types from it
-	@$(MANAGE) export_openapi_schema --api server.config.api.api --indent 1 --sorted > server/openapi.json
+	@$(MANAGE) export_openapi_schema --api server.site.api.api --indent 1 --sorted > server/openapi.json
 	@cd web && npm run --silent schema >/dev/null
+	@$(MANAGE) export_fields > web/src/api/fields.ts && cd web && npx --no-install prettier --write --log-level warn src/api/fields.ts
 
 browser: ## Chromium, for the tests that drive the interface
 	@test -x /usr/bin/chromium || \
 	  { echo "Installing Chromium …"; apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium >/dev/null; } || \
 	  { echo "Chromium is needed: apt-get install chromium"; exit 1; }
 
-TEST := $(VENV)/python -W ignore::ResourceWarning manage.py test --verbosity 1 --noinput
+TEST := DJANGO_SETTINGS_MODULE=server.site.testing $(VENV)/python -W ignore::ResourceWarning manage.py test --verbosity 1 --noinput
 
 test: install build browser ## all tests: those without a browser side by side, then the others
 	@failed=0; $(TEST) carpentry server yardservice --parallel || failed=1; \
@@ -82,10 +83,12 @@ check: install ## linters, types, import directions, the schema in step
 	@$(VENV)/mypy
 	@$(VENV)/lint-imports >/dev/null || $(VENV)/lint-imports
 	@$(MANAGE) makemigrations --check --dry-run --verbosity 0
-	@$(MANAGE) export_openapi_schema --api server.config.api.api --indent 1 --sorted | cmp - server/openapi.json || \
+	@$(MANAGE) export_openapi_schema --api server.site.api.api --indent 1 --sorted | cmp - server/openapi.json || \
 	  { echo "server/openapi.json is out of step: make schema"; exit 1; }
 	@cd web && npx --no-install openapi-typescript ../server/openapi.json 2>/dev/null | cmp - src/api/schema.d.ts || \
 	  { echo "web/src/api/schema.d.ts is out of step: make schema"; exit 1; }
+	@$(MANAGE) export_fields | (cd web && npx --no-install prettier --stdin-filepath src/api/fields.ts) | cmp - web/src/api/fields.ts || \
+	  { echo "web/src/api/fields.ts is out of step: make schema"; exit 1; }
 	@cd web && npm run --silent types
 	@cd web && npm run --silent lint
 	@cd web && npx --no-install prettier --check --log-level warn src
@@ -99,4 +102,4 @@ bench: install build browser ## the figures, as ratios in one run
 
 screenshots: install build browser ## docs/screenshots/ from the demo data
 	@mkdir -p docs/screenshots
-	@$(MANAGE) test e2e --pattern screenshots.py --verbosity 0 --noinput
+	@$(TEST) --verbosity 0 e2e --pattern screenshots.py

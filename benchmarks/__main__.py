@@ -5,6 +5,7 @@ import resource
 from benchmarks.application import application, front_end, packages, round_trip
 from benchmarks.crowd import crowd
 from benchmarks.fresh import fresh_lines, fresh_rips, fresh_specials
+from benchmarks.growth import growth
 from benchmarks.lines import against_the_pencil, bin_packing, home_projects, large, steady
 from benchmarks.reporting import report
 from benchmarks.ripped import rips
@@ -27,6 +28,7 @@ if __name__ == "__main__":
         from benchmarks.yard import none_of_these, slow_phone
 
         round_trip()
+        growth()
         packages()
         none_of_these()
         slow_phone()

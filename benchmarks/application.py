@@ -4,7 +4,6 @@ import gzip
 import json
 import os
 import statistics
-import sys
 import time
 import uuid
 from collections.abc import Iterator
@@ -19,8 +18,7 @@ ROOT = Path(__file__).parents[1]
 @contextmanager
 def application() -> Iterator[None]:
     """The application on a database of its own."""
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
-    sys.argv[1:] = ["test"]  # a database of its own, without a write-ahead log
+    os.environ["DJANGO_SETTINGS_MODULE"] = "server.site.testing"
     import django
 
     django.setup()
@@ -49,12 +47,14 @@ def round_trip() -> None:
     load_demo()
     client = Client()
     client.post("/api/session/demo")
-    for row in client.get("/api/projects").json():
-        project = client.get(f"/api/projects/{row['id']}").json()
-        while project["plan"]["status"] in {"queued", "running"}:
+    for row in client.get("/api/overview").json():
+        address = f"/api/projects/{row['id']}"
+        project = client.get(address).json()
+        plan = client.post(f"{address}/plans").json()
+        while plan["status"] in {"queued", "running"}:
             time.sleep(0.1)
-            project = client.get(f"/api/projects/{row['id']}").json()
-        report(f"demo project, {row['name']}", project["plan"]["tally"]["claim"]["headline"])
+            plan = client.post(f"{address}/plans").json()
+        report(f"demo project, {row['name']}", plan["tally"]["claim"]["headline"])
         part = project["parts"][0]["id"]
         seconds = []
         for step in range(21):
@@ -65,10 +65,9 @@ def round_trip() -> None:
             }
             started = time.perf_counter()
             answer = client.patch(
-                f"/api/projects/{row['id']}/parts/{part}",
-                json.dumps(body),
-                content_type="application/json",
+                f"{address}/parts/{part}", json.dumps(body), content_type="application/json"
             )
+            client.post(f"{address}/plans")
             seconds.append(time.perf_counter() - started)
             project = answer.json()
         report(
@@ -79,14 +78,14 @@ def round_trip() -> None:
 
 def packages() -> None:
     """The least-cost packages of everything a demo project takes."""
-    from server.plans.inputs import inputs_of
+    from server.plans.resting import work_up
     from server.projects.models import Project
 
     load_demo()
     for project in Project.objects.order_by("name"):
-        inputs = inputs_of(project)
+        work = work_up(project)
         started = time.perf_counter()
-        lines = inputs.hardware.lines
+        lines = work.hardware.lines
         report(
             f"packages, {project.name}",
             f"{time.perf_counter() - started:.3f} s for {len(lines)} needs, proven",

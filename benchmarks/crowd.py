@@ -59,7 +59,7 @@ def crowd(clients: int = 20, seconds: float = 60.0) -> None:
             subprocess.run(
                 [*manage, *command], env=environment, cwd=ROOT, check=True, capture_output=True
             )
-        served = [sys.executable, "-m", "gunicorn", "server.config.wsgi", "--threads", "8"]
+        served = [sys.executable, "-m", "gunicorn", "server.site.wsgi", "--threads", "8"]
         server = subprocess.Popen(
             [*served, "--bind", f"127.0.0.1:{PORT}", "--timeout", "120", "--log-level", "critical"],
             env=environment,
@@ -82,7 +82,7 @@ def _besiege(clients: int, seconds: float) -> None:
         except urllib3.exceptions.HTTPError:
             time.sleep(0.1)
     first.ask("POST", "/session/demo", {})
-    project = first.ask("GET", "/projects")[0]["id"]
+    project = first.ask("GET", "/overview")[0]["id"]
     deadline = time.monotonic() + seconds
 
     def work(number: int) -> Browser:

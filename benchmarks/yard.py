@@ -21,7 +21,7 @@ def none_of_these() -> None:
     load_demo()
     client = Client()
     client.post("/api/session/demo")
-    for row in client.get("/api/projects").json():
+    for row in client.get("/api/overview").json():
         path = f"/api/projects/{row['id']}/trips"
         begun = client.post(path, {"id": str(uuid.uuid4())}, content_type="application/json")
         trip = begun.json()

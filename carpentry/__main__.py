@@ -12,16 +12,8 @@ from carpentry import answers
 from carpentry.cutting import Status, plan_document, plan_within, read_problem
 from carpentry.document import Json
 from carpentry.errors import CarpentryError
-from carpentry.project import (
-    build_document,
-    is_complete,
-    plan_all,
-    read_project_file,
-    read_rack_file,
-    read_tools_file,
-    read_yard_file,
-    work_up,
-)
+from carpentry.planning import build_document, is_complete, plan_all, work_up_files
+from carpentry.project import read_project_file, read_rack_file, read_tools_file, read_yard_file
 from carpentry.sizes import Rounding
 from carpentry.worker import serve
 
@@ -61,7 +53,7 @@ def _build(project: str, yard: str, rack: str, tools: str, seconds: float) -> in
         saw = read_tools_file(texts["tools"]) if tools else None
     except (OSError, CarpentryError) as error:
         return _refused(error)
-    work = work_up(found, chosen, boards, saw)
+    work = work_up_files(found, chosen, boards, saw)
     plans = plan_all(work, seconds)
     print(json.dumps(build_document(work, plans), indent=1, ensure_ascii=False))
     return COMPLETE if is_complete(work, plans) else PARTS_LEFT

@@ -8,6 +8,7 @@ import re
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
+from functools import lru_cache
 
 from carpentry.errors import LengthError
 
@@ -288,6 +289,7 @@ def measured_in(ticks: int, notation: Notation | str) -> Notation:
     return Notation.MM if in_millimetres and not in_inches else notation
 
 
+@lru_cache(20_000)
 def interchange(ticks: int, unit: Unit | str) -> str:
     """A length (ticks) as files write it, so that reading it back gives the same ticks.
 

@@ -6,22 +6,22 @@ A measured size is trusted before a yard's, a yard's before the standard one.
 import re
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from functools import partial
+from functools import lru_cache, partial
 from itertools import pairwise
 
 from carpentry.errors import CarpentryError, Faults
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, interchange, read_length
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, interchange
 from carpentry.sizes import (
     DRESSED_SIZES,
     METRIC_SIZES,
-    NO_OWN,
-    OwnStocks,
+    Lexicon,
     Section,
     StockName,
     read_stock,
     standard_section,
     straight_width,
 )
+from carpentry.typed import check_typed, typed
 
 MAX_BOARDS = 2_000
 MAX_TEXT = 200
@@ -31,26 +31,25 @@ CLOSE_TO_NAME = (
 )  # a board this much under its name still serves; common practice
 _LONGEST = 60 * TICKS_PER_FOOT
 _RANGE = re.compile(r"\s*(?:-|–|to|\.\.)\s+|\s+(?:-|–|to|\.\.)\s*|–|\.\.")
-TWISTS = ("", "no", "yes")
 
 
 @dataclass(frozen=True)
 class BoardFields:
     """A board exactly as it was noted down. ``width`` is at the marked end."""
 
-    stock: str = ""
-    length: str = ""
-    thickness: str = ""
-    width: str = ""
-    width_middle: str = ""
-    width_end: str = ""
-    crook: str = ""
-    bow: str = ""
-    cup: str = ""
-    twist: str = ""
-    flaws: str = ""
-    place: str = ""
-    note: str = ""
+    stock: str = typed("Stock", most=100)
+    length: str = typed("Length", is_length=True)
+    thickness: str = typed("Thickness", is_length=True)
+    width: str = typed("Width", is_length=True)
+    width_middle: str = typed("Width, middle", is_length=True)
+    width_end: str = typed("Width, end", is_length=True)
+    crook: str = typed("Crook", is_length=True)
+    bow: str = typed("Bow", is_length=True)
+    cup: str = typed("Cup", is_length=True)
+    twist: str = typed("Twist", most=10, choices=("no", "yes"))
+    flaws: str = typed("Flaws", most=MAX_TEXT)
+    place: str = typed("Place", most=MAX_TEXT)
+    note: str = typed("Note", most=MAX_TEXT)
 
 
 @dataclass(frozen=True)
@@ -138,24 +137,17 @@ class MeasuredBoard:
         return ""
 
 
-def _size(text: str, unit: Unit, least: int, most: int, refused: str) -> int | None:
+def _size(text: str, lexicon: Lexicon, least: int, most: int, refused: str) -> int | None:
     if not text.strip():
         return None
-    ticks = read_length(text, unit).ticks
+    ticks = lexicon.length(text).ticks
     if not least <= ticks <= most:
         raise CarpentryError(refused)
     return ticks
 
 
-def _deviation(text: str, unit: Unit) -> int:
-    return _size(text, unit, 0, TICKS_PER_FOOT, "more than a foot out of true is no board") or 0
-
-
-def _twisted(text: str) -> bool:
-    typed = text.strip().lower()
-    if typed not in TWISTS:
-        raise CarpentryError(f"“{text.strip()}” is no answer: write yes or no")
-    return typed == "yes"
+def _deviation(text: str, lexicon: Lexicon) -> int:
+    return _size(text, lexicon, 0, TICKS_PER_FOOT, "more than a foot out of true is no board") or 0
 
 
 def section_noted(section: Section, unit: Unit) -> dict[str, str]:
@@ -196,7 +188,7 @@ def _is_close(section: Section, size: Section) -> bool:
     return 0 <= under <= CLOSE_TO_NAME
 
 
-def read_flaws(text: str, unit: Unit, length: int) -> tuple[tuple[int, int], ...]:
+def read_flaws(text: str, lexicon: Lexicon, length: int) -> tuple[tuple[int, int], ...]:
     """Flaws as ranges from the marked end, such as ``30 to 34 1/2, 60 to 62``, sorted.
 
     Raises ``CarpentryError`` for ranges that are backward, beyond the board or overlap.
@@ -206,7 +198,7 @@ def read_flaws(text: str, unit: Unit, length: int) -> tuple[tuple[int, int], ...
         ends = [end for end in _RANGE.split(part.strip()) if end.strip()]
         if len(ends) != 2:
             raise CarpentryError(f"“{part.strip()}” is no range: write such as 30 to 34 1/2")
-        start, end = (read_length(one, unit).ticks for one in ends)
+        start, end = (lexicon.length(one).ticks for one in ends)
         if end <= start:
             raise CarpentryError(f"“{part.strip()}” runs backward")
         if end > length:
@@ -219,18 +211,23 @@ def read_flaws(text: str, unit: Unit, length: int) -> tuple[tuple[int, int], ...
     return tuple(ranges)
 
 
-def read_board(fields: BoardFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> MeasuredBoard:
-    """A board from what was noted; ``unit`` is what bare numbers mean.
+def read_board(fields: BoardFields, lexicon: Lexicon) -> MeasuredBoard:
+    """A board from what was noted.
 
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
     """
-    unit = Unit(unit)
+    return _read(fields, lexicon)
+
+
+@lru_cache(10_000)
+def _read(fields: BoardFields, lexicon: Lexicon) -> MeasuredBoard:
     faults = Faults()
-    read = faults.attempt("stock", lambda: read_stock(fields.stock, unit, own), None)
+    check_typed(fields, faults)
+    read = faults.attempt("stock", lambda: read_stock(fields.stock, lexicon), None)
     named = read.length.ticks if read and read.length else None
     no_board = "no board is that long or short: 1 in to 60 ft"
     length = faults.attempt(
-        "length", partial(_size, fields.length, unit, TICKS_PER_INCH, _LONGEST, no_board), None
+        "length", partial(_size, fields.length, lexicon, TICKS_PER_INCH, _LONGEST, no_board), None
     )
     if not fields.length.strip():
         length = named
@@ -242,24 +239,21 @@ def read_board(fields: BoardFields, unit: Unit | str, own: OwnStocks = NO_OWN) -
         text = getattr(fields, place)
         least, most = (usual // 2, usual * 3 // 2) if usual else (1, 4 * TICKS_PER_FOOT)
         refused = "that cannot be: it is far from what the name says"
-        return faults.attempt(place, partial(_size, text, unit, least, most, refused), None)
+        return faults.attempt(place, partial(_size, text, lexicon, least, most, refused), None)
 
     thickness = near("thickness", standard.thickness if standard else None)
     wide = standard.width if standard else None
     widths = [near(place, wide) for place in ("width", "width_middle", "width_end")]
     deviations: dict[str, Callable[[], int]] = {
-        place: partial(_deviation, getattr(fields, place), unit)
+        place: partial(_deviation, getattr(fields, place), lexicon)
         for place in ("crook", "bow", "cup")
     }
     crook, bow, cup = (faults.attempt(place, ask, 0) for place, ask in deviations.items())
-    twisted = faults.attempt("twist", lambda: _twisted(fields.twist), False)
+    twisted = fields.twist.strip().lower() == "yes"
     none: tuple[tuple[int, int], ...] = ()
     flaws = faults.attempt(
-        "flaws", lambda: read_flaws(fields.flaws, unit, length or _LONGEST), none
+        "flaws", lambda: read_flaws(fields.flaws, lexicon, length or _LONGEST), none
     )
-    for place in ("place", "note"):
-        if len(getattr(fields, place)) > MAX_TEXT:
-            faults.add(place, f"longer than {MAX_TEXT} characters")
     faults.raise_any()
     assert read is not None and length is not None
     return MeasuredBoard(

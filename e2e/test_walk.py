@@ -11,6 +11,7 @@ from pypdf import PdfReader
 
 from carpentry.parts import read_parts_csv
 from carpentry.project import read_project_file
+from carpentry.sizes import INCHES
 from e2e.browser import BrowserTestCase
 from e2e.test_care import serious
 
@@ -141,7 +142,7 @@ class WalkTest(BrowserTestCase):
         self.assertIn(["2x4 treated", "12 ft", "12 ft", "5", "$8.36", "$41.80"], rows)
         book = load_workbook(self.download(page, "Shopping list, XLSX")).active
         self.assertEqual(book.max_row, len(rows))
-        parts = read_parts_csv(self.download(page, "Parts, CSV").read_bytes(), "in")
+        parts = read_parts_csv(self.download(page, "Parts, CSV").read_bytes(), INCHES)
         self.assertEqual(sum(part.quantity for part in parts), 81)
         page.get_by_label("A4").check()
         for link in ("Cut sheet, PDF", "Shopping list, PDF"):

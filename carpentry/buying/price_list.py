@@ -14,8 +14,7 @@ from carpentry.buying.prices import (
     read_price_line,
 )
 from carpentry.errors import CarpentryError, Problem
-from carpentry.length import Unit
-from carpentry.sizes import NO_OWN, OwnStocks, StockName, feet_or_inches
+from carpentry.sizes import INCHES, Lexicon, StockName, feet_or_inches
 from carpentry.table import Columns, Row, Table, decode, table_of_rows, table_of_text
 
 WOOD = "wood"  # a column that goes with the stock
@@ -46,9 +45,9 @@ _SLASHED = re.compile(r"(\d{1,2})/(\d{1,2})/\d{4}")
 
 @dataclass(frozen=True)
 class KnownYard:
-    """What bare lengths of a yard mean, and the currency of its prices, empty for any."""
+    """How the words of a yard are read, and the currency of its prices, empty for any."""
 
-    unit: Unit = Unit.INCH
+    lexicon: Lexicon = INCHES
     currency: str = ""
 
 
@@ -61,7 +60,7 @@ def any_yard(name: str) -> KnownYard:
 
 
 def read_prices(
-    table: Table, yard_of: YardOf = any_yard, own: OwnStocks = NO_OWN, at: str = ""
+    table: Table, yard_of: YardOf = any_yard, at: str = ""
 ) -> dict[str, list[PriceLine]]:
     """The price lines of a table by yard; those that name none are ``at`` a yard.
 
@@ -85,14 +84,12 @@ def read_prices(
         elif len(typed.yard) > 100:
             problems.append(Problem(f"{place}, yard", "the yard's name is over 100 characters"))
         yard = yard_of(typed.yard)
-        asked = feet_or_inches(typed.length, yard.unit)
+        asked = feet_or_inches(typed.length, yard.lexicon.unit)
         if asked:
             problems.append(Problem(f"{place}, length", asked))
             continue
         try:
-            line = read_price_line(
-                typed, yard.unit, own, day_first=day_first, currency=yard.currency
-            )
+            line = read_price_line(typed, yard.lexicon, day_first=day_first, currency=yard.currency)
         except CarpentryError as error:
             problems += [Problem(f"{place}, {p.place}", p.message) for p in error.problems]
             continue
@@ -137,10 +134,10 @@ def prices_table_of_rows(rows: Sequence[Row], chosen: Sequence[str] = ()) -> Tab
 
 
 def read_prices_csv(
-    data: bytes, yard_of: YardOf = any_yard, own: OwnStocks = NO_OWN, at: str = ""
+    data: bytes, yard_of: YardOf = any_yard, at: str = ""
 ) -> dict[str, list[PriceLine]]:
     """The price lines of a file by yard; raises as ``read_prices``."""
-    return read_prices(prices_table_of_csv(data), yard_of, own, at)
+    return read_prices(prices_table_of_csv(data), yard_of, at)
 
 
 def write_prices_csv(

@@ -5,14 +5,13 @@ from dataclasses import dataclass, replace
 from datetime import date
 from decimal import Decimal
 from fractions import Fraction
-from functools import partial
+from functools import lru_cache, partial
 
 from carpentry.buying.money import cents, write_money
 from carpentry.errors import CarpentryError, Faults
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Length, Unit, read_length
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Length, Unit
 from carpentry.sizes import (
-    NO_OWN,
-    OwnStocks,
+    Lexicon,
     ReadStock,
     Section,
     StockName,
@@ -21,6 +20,7 @@ from carpentry.sizes import (
     read_stock,
     standard_section,
 )
+from carpentry.typed import check_typed, typed, typed_fields
 
 MAX_LINES = 10_000
 _MONTHS = 12
@@ -46,19 +46,19 @@ _SHORTEST_STOCK = TICKS_PER_INCH
 class PriceFields:
     """A price line exactly as typed."""
 
-    yard: str = ""
-    stock: str = ""
-    length: str = ""
-    price: str = ""
-    per: str = ""
-    available: str = ""
-    actual: str = ""
-    date: str = ""
-    thickness: str = ""
-    width: str = ""
+    yard: str = typed("Yard", most=100)
+    stock: str = typed("Stock", most=100)
+    length: str = typed("Length", is_length=True)
+    price: str = typed("Price", most=20)
+    per: str = typed("Per", help=", ".join(PER), most=10)
+    available: str = typed("Available", most=10)
+    actual: str = typed("Real length", is_length=True)
+    date: str = typed("Date", most=20)
+    thickness: str = typed("Thickness", is_length=True)
+    width: str = typed("Width", is_length=True)
 
 
-PRICE_COLUMNS = tuple(PriceFields.__dataclass_fields__)
+PRICE_COLUMNS = tuple(typed_fields(PriceFields))
 
 
 @dataclass(frozen=True)
@@ -214,8 +214,8 @@ def _date_doubt(text: str, read: date | None) -> tuple[str, ...]:
     return () if same else (f"{text.strip()} is read as {read.isoformat()}",)
 
 
-def _length(text: str, unit: Unit | str) -> Length | None:
-    return read_length(text, unit) if text.strip() else None
+def _length(text: str, lexicon: Lexicon) -> Length | None:
+    return lexicon.length(text) if text.strip() else None
 
 
 def _read_per(text: str, read: ReadStock | None) -> str:
@@ -254,28 +254,35 @@ def _check_section(
 
 def read_price_line(
     fields: PriceFields,
-    unit: Unit | str,
-    own: OwnStocks = NO_OWN,
+    lexicon: Lexicon,
     *,
     day_first: bool | None = None,
     currency: str = "",
 ) -> PriceLine:
-    """A price line from its fields as typed; ``unit`` is what bare lengths mean. A price with the
+    """A price line from its fields as typed. A price with the
     sign of another ``currency`` is refused, where that is known. Whether the day
-    comes first in ``3/11/2026`` goes by it, too, where it is not said.
+    comes first in ``3/11/2026`` goes by the unit, where it is not said.
 
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
     """
+    return _read(fields, lexicon, day_first, currency)
+
+
+@lru_cache(10_000)
+def _read(
+    fields: PriceFields, lexicon: Lexicon, day_first: bool | None, currency: str
+) -> PriceLine:
     faults = Faults()
-    read = faults.attempt("stock", lambda: read_stock(fields.stock, unit, own), None)
+    check_typed(fields, faults)
+    read = faults.attempt("stock", lambda: read_stock(fields.stock, lexicon), None)
     per = faults.attempt("per", lambda: _read_per(fields.per, read), "each")
     price = faults.attempt("price", partial(_read_price, fields.price, per, currency), None)
     available = faults.attempt("available", lambda: _read_available(fields.available), None)
     if day_first is None:
-        day_first = Unit(unit) is Unit.MM
+        day_first = lexicon.unit is Unit.MM
     day = faults.attempt("date", partial(_read_date, fields.date, day_first=day_first), None)
     sold, actual, thickness, width = (
-        faults.attempt(place, partial(_length, getattr(fields, place), unit), None)
+        faults.attempt(place, partial(_length, getattr(fields, place), lexicon), None)
         for place in ("length", "actual", "thickness", "width")
     )
     if sold is None and not fields.length.strip():

@@ -6,6 +6,7 @@ reads and writes whole lists. All report every problem at once.
 
 from carpentry.parts.entry import read_entry, read_lines
 from carpentry.parts.marks import all_marked, mark_number, mark_of
+from carpentry.parts.pairs import mirror_pairs
 from carpentry.parts.part import (
     MAX_PARTS,
     MAX_QUANTITY,
@@ -39,6 +40,7 @@ __all__ = [
     "angles_fault",
     "mark_number",
     "mark_of",
+    "mirror_pairs",
     "not_planned_yet",
     "parts_table_of_csv",
     "parts_table_of_rows",

@@ -11,14 +11,12 @@ from dataclasses import replace
 
 from carpentry.counts import COUNT, read_count
 from carpentry.errors import CarpentryError, Problem, StockNameError
-from carpentry.length import Unit
 from carpentry.parts.part import MAX_PARTS, Part, PartFields, read_part
 from carpentry.parts.table import parts_table_of_text, read_parts
 from carpentry.sizes import (
-    NO_OWN,
     SHEET_KINDS,
     Form,
-    OwnStocks,
+    Lexicon,
     match_size,
     names_a_shape,
     names_a_wood,
@@ -35,21 +33,21 @@ _TIMES_A_SIZE = re.compile(r"\s*(\d+)\s+[x×]\s+(?=(?:5/4|\d+)[xX×]\d)")
 _BY_WIDTH = re.compile(r"(.*\S)\s*[x×]\s*(.+)")
 
 
-def _split(line: str, unit: Unit, own: OwnStocks) -> PartFields:
+def _split(line: str, lexicon: Lexicon) -> PartFields:
     start = 0
     quantity = "1"
     found = _TIMES_A_SIZE.match(line)
-    if not found and not _begins_with_size(line, unit, own):
+    if not found and not _begins_with_size(line, lexicon):
         found = _QUANTITY.match(line)
     if found:
         quantity, start = str(read_count(found[1])), found.end()
-    size, size_at, stock_end = _find_size(line, start, unit, own)
-    if size not in own:
-        third = None if _is_sheet(size, own) else written_third(line, stock_end)
+    size, size_at, stock_end = _find_size(line, start, lexicon)
+    if size not in lexicon.own:
+        third = None if _is_sheet(size, lexicon) else written_third(line, stock_end)
         stock_end = words_at(line, third[1] if third else stock_end)
     length, width = line[stock_end:].strip(" ,;@"), ""
     by_width = _BY_WIDTH.fullmatch(length)
-    if by_width and _is_sheet(size, own):
+    if by_width and _is_sheet(size, lexicon):
         length, width = by_width[1], by_width[2]
     name = line[start:size_at].strip(" ,;")
     of_wood = names_a_wood(name)
@@ -62,22 +60,23 @@ def _split(line: str, unit: Unit, own: OwnStocks) -> PartFields:
     )
 
 
-def _is_sheet(size: str, own: OwnStocks) -> bool:
-    return own[size].form is Form.SHEET if size in own else size.split(maxsplit=1)[0] in SHEET_KINDS
+def _is_sheet(size: str, lexicon: Lexicon) -> bool:
+    mine = lexicon.own.get(size)
+    return mine.form is Form.SHEET if mine else size.split(maxsplit=1)[0] in SHEET_KINDS
 
 
-def _begins_with_size(line: str, unit: Unit, own: OwnStocks) -> bool:
+def _begins_with_size(line: str, lexicon: Lexicon) -> bool:
     try:
-        return match_size(line, unit, own) is not None
+        return match_size(line, lexicon) is not None
     except StockNameError:
         return False
 
 
-def _find_size(line: str, start: int, unit: Unit, own: OwnStocks) -> tuple[str, int, int]:
+def _find_size(line: str, start: int, lexicon: Lexicon) -> tuple[str, int, int]:
     refused: StockNameError | None = None
     for at in (m.start() for m in re.finditer(r"(?<!\S)\S", line[start:])):
         try:
-            matched = match_size(line[start + at :], unit, own)
+            matched = match_size(line[start + at :], lexicon)
         except StockNameError as error:
             refused = refused or error
             continue
@@ -88,17 +87,17 @@ def _find_size(line: str, start: int, unit: Unit, own: OwnStocks) -> tuple[str, 
     )
 
 
-def read_entry(line: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> Part:
+def read_entry(line: str, lexicon: Lexicon) -> Part:
     """One typed line as a part. Raises ``CarpentryError`` placed by field."""
     if len(line) > LONGEST_LINE:
         raise CarpentryError(f"a line has {LONGEST_LINE} characters at the most")
     if not line.strip():
         raise CarpentryError("type a part, such as 6 bearers 2x6 44 1/2")
     try:
-        fields = _split(line, Unit(unit), own)
+        fields = _split(line, lexicon)
     except StockNameError as error:
         raise CarpentryError(Problem("stock", p.message) for p in error.problems) from error
-    part = read_part(fields, unit, own)
+    part = read_part(fields, lexicon)
     unsaid = sorted(woods_in(part.name) - set(part.stock.words)) if fields.name else []
     if unsaid and not part.stock.own:
         doubt = f"the stock is {part.stock}: write {unsaid[0]} after its size if it is {unsaid[0]}"
@@ -106,28 +105,25 @@ def read_entry(line: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> Part:
     return part
 
 
-def read_lines(
-    text: str, unit: Unit | str, own: OwnStocks = NO_OWN, chosen: Sequence[str] = ()
-) -> list[Part]:
+def read_lines(text: str, lexicon: Lexicon, chosen: Sequence[str] = ()) -> list[Part]:
     """Everything typed or pasted at once: a table (tabs, semicolons or commas, with or without a
     header; its columns as ``chosen`` where they are) or typed lines.
 
     Raises ``CarpentryError`` with every problem of every line; nothing is kept when there is one.
     """
-    unit = Unit(unit)
     lines = [(n, line) for n, line in enumerate(text.splitlines(), start=1) if line.strip()]
     if not lines:
         raise CarpentryError("type a part, such as 6 bearers 2x6 44 1/2")
     if len(lines) > MAX_PARTS:
         raise CarpentryError(f"{len(lines):,} lines are more than {MAX_PARTS:,} in one part list")
-    table = parts_table_of_text(text, unit, own, chosen)
+    table = parts_table_of_text(text, lexicon, chosen)
     if table is not None:
-        return read_parts(table, unit, own)
+        return read_parts(table, lexicon)
     parts: list[Part] = []
     problems: list[Problem] = []
     for number, line in lines:
         try:
-            parts.append(read_entry(line, unit, own))
+            parts.append(read_entry(line, lexicon))
         except CarpentryError as error:
             where = f"line {number}" if len(lines) > 1 else ""
             problems.extend(

@@ -2,7 +2,7 @@
 
 import re
 from dataclasses import dataclass, replace
-from functools import partial
+from functools import lru_cache, partial
 
 from carpentry.edges import SQUARE_EDGES, Edges, mean_width, outermost_width, read_edges
 from carpentry.ends import (
@@ -15,9 +15,10 @@ from carpentry.ends import (
     read_ends,
 )
 from carpentry.errors import CarpentryError, Faults
-from carpentry.length import TICKS_PER_FOOT, Length, Unit, read_length
+from carpentry.length import TICKS_PER_FOOT, Length
 from carpentry.rack import OnHand
-from carpentry.sizes import NO_OWN, OwnStocks, ReadStock, Section, StockName, read_stock
+from carpentry.sizes import Lexicon, ReadStock, Section, StockName, read_stock
+from carpentry.typed import check_typed, length_fields, typed
 
 MAX_PARTS = 2_000
 MAX_QUANTITY = 10_000
@@ -25,37 +26,50 @@ MAX_TEXT = 200
 MEASURED = tuple(Measured)
 _BOARDS = re.compile(r"(not\s+)?(\d{1,6}(?:[\s,]+\d{1,6})*)", re.IGNORECASE)
 MOST_EXTRA = 4 * TICKS_PER_FOOT
-PART_LENGTHS = (
-    *("length", "thickness", "width"),
-    *("extra_length", "extra_width", "extra_thickness"),
-)
+YES_OR_NO = ("yes", "no")
 
 
 @dataclass(frozen=True)
 class PartFields:
     """A part exactly as typed: every field is text, empty where nothing was typed."""
 
-    quantity: str = "1"
-    name: str = ""
-    stock: str = ""
-    length: str = ""
-    thickness: str = ""
-    width: str = ""
-    ends: str = ""
-    edges: str = ""
-    measured: str = ""
-    grain: str = ""
-    clear: str = ""
-    show: str = ""
-    rip: str = ""
-    resaw: str = ""
-    own_stock: str = ""
-    extra_length: str = ""
-    extra_width: str = ""
-    extra_thickness: str = ""
-    boards: str = ""
-    group: str = ""
-    note: str = ""
+    quantity: str = typed("Count", "1", most=20)
+    name: str = typed("Name", most=MAX_TEXT)
+    stock: str = typed("Stock", most=100)
+    length: str = typed("Length", is_length=True)
+    thickness: str = typed("Thickness", help="where it is not the stock’s own", is_length=True)
+    width: str = typed("Width", help="where it is not the stock’s own", is_length=True)
+    ends: str = typed("End angles", help="left and right, such as 20 -20", most=40)
+    edges: str = typed("Bevelled edges", help="left and right, such as 45 45", most=40)
+    measured: str = typed(
+        "Measured", help="long-long, edge, short-short, centre", most=20, choices=MEASURED
+    )
+    grain: str = typed("Grain", help="length or any (sheets)", most=20, choices=("length", "any"))
+    clear: str = typed("Clear", help="no: a flaw may lie on it", most=20, choices=YES_OR_NO)
+    show: str = typed("Seen", help="yes: the best boards are for it", most=20, choices=YES_OR_NO)
+    rip: str = typed(
+        "Ripped",
+        help="yes or no: where it differs from the project",
+        most=20,
+        choices=YES_OR_NO,
+    )
+    resaw: str = typed(
+        "Sawn thinner", help="yes or no: where it differs", most=20, choices=YES_OR_NO
+    )
+    own_stock: str = typed(
+        "Own stock only", help="yes or no: where it differs", most=20, choices=YES_OR_NO
+    )
+    extra_length: str = typed(
+        "Extra length", help="trimmed later: where it is not the project’s", is_length=True
+    )
+    extra_width: str = typed("Extra width", help="planed off a sawn face", is_length=True)
+    extra_thickness: str = typed("Extra thickness", help="planed off a sawn face", is_length=True)
+    boards: str = typed("Rack boards", help="from these only: 12 14; or not 12")
+    group: str = typed("Group", help="frame, boarding …", most=MAX_TEXT)
+    note: str = typed("Note", help="for yourself", most=MAX_TEXT)
+
+
+PART_LENGTHS = length_fields(PartFields)
 
 
 @dataclass(frozen=True)
@@ -193,10 +207,10 @@ def _read_quantity(text: str) -> int:
     return quantity
 
 
-def _positive(text: str, unit: Unit) -> Length | None:
+def _positive(text: str, lexicon: Lexicon) -> Length | None:
     if not text.strip():
         return None
-    read = read_length(text, unit)
+    read = lexicon.length(text)
     if read.ticks == 0:
         raise CarpentryError("a part cannot measure nothing")
     return read
@@ -212,48 +226,37 @@ def _read_boards(text: str) -> RackChoice | None:
     return RackChoice(numbers, only=not found[1])
 
 
-def _extra(text: str, unit: Unit) -> Length | None:
+def _extra(text: str, lexicon: Lexicon) -> Length | None:
     if not text.strip():
         return None
-    read = read_length(text, unit)
+    read = lexicon.length(text)
     if read.ticks > MOST_EXTRA:
         raise CarpentryError("at most 4 ft are added to a part")
     return read
 
 
-def read_part(fields: PartFields, unit: Unit | str, own: OwnStocks = NO_OWN) -> Part:
-    """A part from its fields as typed; ``unit`` is what bare numbers mean, ``own`` are
-    materials of one's own.
+def read_part(fields: PartFields, lexicon: Lexicon) -> Part:
+    """A part from its fields as typed.
 
     Raises ``CarpentryError`` with a problem for every field that is wrong, placed by its name.
     """
-    unit = Unit(unit)
+    return _read(fields, lexicon)
+
+
+@lru_cache(10_000)
+def _read(fields: PartFields, lexicon: Lexicon) -> Part:
     faults = Faults()
     quantity = faults.attempt("quantity", lambda: _read_quantity(fields.quantity), 0)
-    stock = faults.attempt("stock", lambda: read_stock(fields.stock, unit, own), None)
+    stock = faults.attempt("stock", lambda: read_stock(fields.stock, lexicon), None)
     ends = faults.attempt("ends", lambda: read_ends(fields.ends), SQUARE_ENDS)
     edges = faults.attempt("edges", lambda: read_edges(fields.edges), SQUARE_EDGES)
-    for place, choices, what in (
-        ("measured", MEASURED, "way of measuring"),
-        ("grain", ("length", "any"), "grain"),
-        ("clear", ("yes", "no"), "answer"),
-        ("show", ("yes", "no"), "answer"),
-        ("rip", ("yes", "no"), "answer"),
-        ("resaw", ("yes", "no"), "answer"),
-        ("own_stock", ("yes", "no"), "answer"),
-    ):
-        typed = getattr(fields, place).strip()
-        if typed and typed.lower() not in choices:
-            faults.add(place, f"“{typed}” is no {what}: write {', '.join(choices)}")
-    for place in ("name", "group", "note"):
-        if len(getattr(fields, place)) > MAX_TEXT:
-            faults.add(place, f"longer than {MAX_TEXT} characters")
+    check_typed(fields, faults)
     length, thickness, width = (
-        faults.attempt(place, partial(_positive, getattr(fields, place), unit), None)
+        faults.attempt(place, partial(_positive, getattr(fields, place), lexicon), None)
         for place in ("length", "thickness", "width")
     )
     extra_length, extra_width, extra_thickness = (
-        faults.attempt(place, partial(_extra, getattr(fields, place), unit), None)
+        faults.attempt(place, partial(_extra, getattr(fields, place), lexicon), None)
         for place in ("extra_length", "extra_width", "extra_thickness")
     )
     boards = faults.attempt("boards", lambda: _read_boards(fields.boards), None)

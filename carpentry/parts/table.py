@@ -7,9 +7,8 @@ from dataclasses import fields as dataclass_fields
 from statistics import median
 
 from carpentry.errors import CarpentryError, Problem
-from carpentry.length import Unit, read_length
 from carpentry.parts.part import MAX_PARTS, PART_LENGTHS, Part, PartFields, read_part
-from carpentry.sizes import NO_OWN, OwnStocks, names_a_wood, read_stock
+from carpentry.sizes import Lexicon, names_a_wood, read_stock
 from carpentry.table import Columns, Guess, Row, Table, decode, table_of_rows, table_of_text
 
 PART_COLUMNS = tuple(field.name for field in dataclass_fields(PartFields))
@@ -35,10 +34,9 @@ _HEADINGS = {
 COLUMNS = Columns((*PART_COLUMNS, WOOD), _HEADINGS, REQUIRED, PART_LENGTHS, ("quantity",))
 
 
-def read_parts(table: Table, unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Part]:
+def read_parts(table: Table, lexicon: Lexicon) -> list[Part]:
     """The parts of a table. Raises ``CarpentryError`` with every problem, each with its line; then
     nothing is read."""
-    unit = Unit(unit)
     if len(table.rows) > MAX_PARTS:
         raise CarpentryError(
             f"{len(table.rows):,} rows are more than {MAX_PARTS:,} in one part list"
@@ -51,7 +49,7 @@ def read_parts(table: Table, unit: Unit | str, own: OwnStocks = NO_OWN) -> list[
         record["stock"] = f"{record.get('stock', '')} {wood}".strip()
         typed = PartFields(**record) if counted else PartFields(**record, quantity="1")
         try:
-            parts.append(read_part(typed, unit, own))
+            parts.append(read_part(typed, lexicon))
         except CarpentryError as error:
             problems.extend(
                 Problem(f"line {row.line}, {p.place}", p.message) for p in error.problems
@@ -72,39 +70,33 @@ def _hopeless(table: Table) -> bool:
     )
 
 
-def parts_table_of_csv(
-    data: bytes, unit: Unit | str, own: OwnStocks = NO_OWN, chosen: Sequence[str] = ()
-) -> Table:
+def parts_table_of_csv(data: bytes, lexicon: Lexicon, chosen: Sequence[str] = ()) -> Table:
     """A part list file (comma, semicolon or tab, with a header or without one) as a table. Raises
     ``CarpentryError`` for what is none."""
-    table = table_of_text(decode(data), COLUMNS, guess=_guess(unit, own), chosen=chosen)
+    table = table_of_text(decode(data), COLUMNS, guess=_guess(lexicon), chosen=chosen)
     if table is None:
         told = f"the first line must name the columns: {', '.join(REQUIRED)}"
         raise CarpentryError(told, "line 1")
     return table
 
 
-def parts_table_of_rows(
-    rows: Sequence[Row], unit: Unit | str, own: OwnStocks = NO_OWN, chosen: Sequence[str] = ()
-) -> Table:
+def parts_table_of_rows(rows: Sequence[Row], lexicon: Lexicon, chosen: Sequence[str] = ()) -> Table:
     """A part list from spreadsheet rows; raises as ``parts_table_of_csv``."""
-    return table_of_rows(rows, COLUMNS, guess=_guess(unit, own), chosen=chosen)
+    return table_of_rows(rows, COLUMNS, guess=_guess(lexicon), chosen=chosen)
 
 
-def read_parts_csv(data: bytes, unit: Unit | str, own: OwnStocks = NO_OWN) -> list[Part]:
+def read_parts_csv(data: bytes, lexicon: Lexicon) -> list[Part]:
     """The parts of a part list file.
 
     Raises ``CarpentryError`` with every problem, each with its line; then nothing is read.
     """
-    return read_parts(parts_table_of_csv(data, unit, own), unit, own)
+    return read_parts(parts_table_of_csv(data, lexicon), lexicon)
 
 
-def parts_table_of_text(
-    text: str, unit: Unit | str, own: OwnStocks = NO_OWN, chosen: Sequence[str] = ()
-) -> Table | None:
+def parts_table_of_text(text: str, lexicon: Lexicon, chosen: Sequence[str] = ()) -> Table | None:
     """Pasted text as a table, with a header or without one, or ``None`` when it is no table."""
     try:
-        table = table_of_text(text, COLUMNS, guess=_guess(unit, own), chosen=chosen)
+        table = table_of_text(text, COLUMNS, guess=_guess(lexicon), chosen=chosen)
     except CarpentryError:
         return None
     names = {column.name for column in table.columns} if table else set()
@@ -119,9 +111,9 @@ def _passes(test: Callable[[str], object], cell: str) -> bool:
     return True
 
 
-def _guess(unit: Unit | str, own: OwnStocks) -> Guess:
+def _guess(lexicon: Lexicon) -> Guess:
     def guess(rows: Sequence[Row], comma: bool, names: tuple[str, ...]) -> tuple[str, ...] | None:
-        guessed = _guess_columns(rows, Unit(unit), own, comma)
+        guessed = _guess_columns(rows, lexicon, comma)
         if not guessed or not set(REQUIRED) & set(names):
             return guessed
         if "stock" in names:
@@ -132,9 +124,7 @@ def _guess(unit: Unit | str, own: OwnStocks) -> Guess:
     return guess
 
 
-def _guess_columns(
-    rows: Sequence[Row], unit: Unit, own: OwnStocks, comma: bool
-) -> tuple[str, ...] | None:
+def _guess_columns(rows: Sequence[Row], lexicon: Lexicon, comma: bool) -> tuple[str, ...] | None:
     """Names for the columns of rows without a header, by what most of their cells hold.
 
     Where two columns hold numbers, the lengths are those with a unit or a fraction anywhere, else
@@ -150,14 +140,14 @@ def _guess_columns(
 
     def ticks(cell: str) -> int:
         try:
-            return read_length(cell.replace(",", ".") if comma else cell, unit).ticks
+            return lexicon.length(cell.replace(",", ".") if comma else cell).ticks
         except CarpentryError:
             return 0
 
     names = [""] * width
 
     def names_a_stock(cell: str) -> bool:
-        return _passes(lambda text: read_stock(text, unit, own), cell)
+        return _passes(lambda text: read_stock(text, lexicon), cell)
 
     stock = next((at for at in range(width) if mostly(at, names_a_stock)), None)
     if stock is None:

@@ -1,8 +1,6 @@
-"""A whole project: its parts and a yard's prices become materials, plans, a tally and a list."""
+"""A whole project: its parts and a yard's prices become materials, a tally, claims and a list."""
 
-from carpentry.project.build import build_document, is_complete, plan_all, work_up
 from carpentry.project.claims import Claim, limits_of
-from carpentry.project.comparing import AtYard, cheaper_told
 from carpentry.project.cut_lines import CutLine, Made, cut_lines
 from carpentry.project.file import (
     ProjectFile,
@@ -17,7 +15,6 @@ from carpentry.project.gathering import Owned, Shelf, gather_materials, section_
 from carpentry.project.groups import GroupShare, group_shares
 from carpentry.project.hardware import Hardware, HardwareFields, JoinedPart, hardware_of
 from carpentry.project.leftovers import kept_leftovers, section_left, test_piece
-from carpentry.project.making import MakeOrBuy, make_or_buy, read_made_price
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
 from carpentry.project.notes import Note, notes
 from carpentry.project.packing import (
@@ -32,11 +29,10 @@ from carpentry.project.packing import (
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
 from carpentry.project.tally import Purchase, Tally, compare, tally
+from carpentry.project.units import part_in, settings_in
 from carpentry.project.workshop_files import read_rack_file, read_tools_file
-from carpentry.project.workup import Workup
 
 __all__ = [
-    "AtYard",
     "Claim",
     "CutLine",
     "FoundPacks",
@@ -46,7 +42,6 @@ __all__ = [
     "HardwareLine",
     "JoinedPart",
     "Made",
-    "MakeOrBuy",
     "Material",
     "NamedPart",
     "Note",
@@ -61,10 +56,7 @@ __all__ = [
     "Settings",
     "Shelf",
     "Tally",
-    "Workup",
     "YardFile",
-    "build_document",
-    "cheaper_told",
     "compare",
     "content_of",
     "cut_lines",
@@ -72,19 +64,16 @@ __all__ = [
     "gather_materials",
     "group_shares",
     "hardware_of",
-    "is_complete",
     "kept_leftovers",
     "limits_of",
-    "make_or_buy",
     "missing_told",
     "notes",
     "own_among",
     "pack_key",
     "pack_prices",
     "packs_priced",
-    "plan_all",
+    "part_in",
     "project_document",
-    "read_made_price",
     "read_project_file",
     "read_rack_file",
     "read_settings",
@@ -93,9 +82,9 @@ __all__ = [
     "rip_segments",
     "section_left",
     "section_sold",
+    "settings_in",
     "standard_lines",
     "tally",
     "test_piece",
-    "work_up",
     "yard_document",
 ]

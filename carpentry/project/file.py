@@ -22,7 +22,16 @@ from carpentry.project.settings import (
     Settings,
     read_settings,
 )
-from carpentry.sizes import MAX_OWN, NO_OWN, OwnFields, OwnStock, OwnStocks, StockName, read_own
+from carpentry.sizes import (
+    MAX_OWN,
+    NO_OWN,
+    Lexicon,
+    OwnFields,
+    OwnStock,
+    OwnStocks,
+    StockName,
+    read_own,
+)
 
 PROJECT_FORMAT = "grain-tally/project@1"
 NEWER_PROJECT_FORMAT = "grain-tally/project@2"
@@ -89,20 +98,21 @@ def _open(text: str | bytes, *formats: str) -> Reader:
     return reader
 
 
-def _read_materials(reader: Reader, unit: Unit, own: OwnStocks) -> dict[str, OwnStock]:
-    """Materials of one's own that a file brings along; those that are known stay as they are."""
+def _with_materials(reader: Reader, lexicon: Lexicon) -> Lexicon:
+    """A lexicon with the materials that a file brings along; those that are known stay as they
+    are."""
     found: dict[str, OwnStock] = {}
     for item in reader.items("materials", most=MAX_OWN, required=False):
         typed = OwnFields(**{n: item.text(n, getattr(OwnFields, n)) for n in _OWN_FIELDS})
         item.refuse_unknown()
         try:
-            read = read_own(typed, unit, found)
+            read = read_own(typed, lexicon.unit, found)
         except CarpentryError as error:
             for problem in error.problems:
                 item.fault(problem.place, problem.message)
             continue
         found[read.name] = read
-    return found | dict(own)
+    return lexicon.knowing(found | dict(lexicon.own))
 
 
 def _materials_document(materials: Iterable[OwnStock]) -> list[dict[str, str]]:
@@ -125,7 +135,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
     unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
     typed_settings = _read_setting_fields(reader, unit)
     yard = reader.text("yard", "", longest=100)
-    known = _read_materials(reader, unit, own)
+    lexicon = _with_materials(reader, Lexicon(unit, own))
     parts: list[Part] = []
     marks: list[str] = []
     for item in reader.items("parts", most=MAX_PARTS, required=False):
@@ -135,7 +145,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
         typed = PartFields(**{column: item.text(column, "") for column in PART_COLUMNS})
         item.refuse_unknown()
         try:
-            parts.append(read_part(typed, unit, known))
+            parts.append(read_part(typed, lexicon))
         except CarpentryError as error:
             for problem in error.problems:
                 item.fault(problem.place, problem.message)
@@ -145,7 +155,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
     if len(given) != len(set(given)):
         reader.fault("parts", "two parts have the same mark")
     try:
-        settings = read_settings(typed_settings, known)
+        settings = read_settings(typed_settings, lexicon.own)
     except CarpentryError as error:
         for problem in error.problems:
             group, _, name = problem.place.partition("_")
@@ -279,14 +289,14 @@ def read_yard_file(text: str | bytes, own: OwnStocks = NO_OWN) -> YardFile:
         rate = check_tax_rate(rate_text)
     except CarpentryError as error:
         reader.fault(error.problems[0].place, error.problems[0].message)
-    known = _read_materials(reader, unit, own)
+    lexicon = _with_materials(reader, Lexicon(unit, own))
     lines: list[PriceLine] = []
     seen: set[tuple[StockName, int]] = set()
     for item in reader.items("lines", most=MAX_LINES, required=False):
         typed = PriceFields(**{field: item.text(field, "") for field in _LINE_FIELDS})
         item.refuse_unknown()
         try:
-            line = read_price_line(typed, unit, known)
+            line = read_price_line(typed, lexicon)
         except CarpentryError as error:
             for problem in error.problems:
                 item.fault(problem.place, problem.message)

@@ -11,7 +11,7 @@ from carpentry.parts import Part, angles_fault, not_planned_yet
 from carpentry.project.material import Material, NamedPart, Offer
 from carpentry.project.settings import Settings
 from carpentry.rack import OnHand
-from carpentry.sizes import NO_OWN, STANDARD_LENGTHS, Section, StockName, standard_section
+from carpentry.sizes import INCHES, STANDARD_LENGTHS, Section, StockName, standard_section
 
 MOST_PIECES = 10_000
 MOST_TOGETHER = 150  # pieces of one wood that are planned together where some are ripped
@@ -93,8 +93,7 @@ def standard_lines(stock: StockName, unit: Unit) -> list[PriceLine]:
     return [
         read_price_line(
             PriceFields(stock=str(stock), length=spelled_out(length, Unit.INCH)),
-            Unit.INCH,
-            {stock.size: stock.own} if stock.own else NO_OWN,
+            INCHES.knowing({stock.size: stock.own}) if stock.own else INCHES,
         )
         for length in STANDARD_LENGTHS[unit]
     ]
@@ -179,11 +178,12 @@ def _planned_together(
     could share boards with them, unless they are too many. Angled ends that share saw lines with
     their neighbours lie closer by themselves."""
     sawn = [one for one in of_wood if is_sawn(one, shelf, settings)]
+    ids = {one.id for one in sawn}
     priced = any(shelf.offers(one.part.stock)[0] for one in sawn)
     others = [
         one
         for one in of_wood
-        if one not in sawn
+        if one.id not in ids
         and _has_flat_faces(one.part, shelf)
         and not not_planned_yet(one.part, shelf.section(one.part.stock)[0])
         and shelf.offers(one.part.stock)[0] == priced

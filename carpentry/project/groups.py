@@ -6,7 +6,9 @@ from decimal import Decimal
 from fractions import Fraction
 
 from carpentry.cutting import CutPlan
+from carpentry.parts import Part
 from carpentry.project.material import Material
+from carpentry.sizes import Section
 
 
 @dataclass(frozen=True)
@@ -32,7 +34,10 @@ def group_shares(plans: Sequence[tuple[Material, CutPlan | None]]) -> list[Group
         for layout in plan.layouts if plan else ():
             offer = offers[layout.stock]
             volumes = [
-                (parts[placed.part].fields.group.strip(), _volume(material, placed.part))
+                (
+                    parts[placed.part].fields.group.strip(),
+                    _volume(parts[placed.part], material.sections[placed.part]),
+                )
                 for placed in layout.parts
             ]
             whole = sum(volume for _, volume in volumes)
@@ -47,10 +52,8 @@ def group_shares(plans: Sequence[tuple[Material, CutPlan | None]]) -> list[Group
     ]
 
 
-def _volume(material: Material, part: str) -> int:
-    named = next(one for one in material.parts if one.id == part)
-    section = material.sections[part]
-    return named.part.length.ticks * (section.area if section else 1)
+def _volume(part: Part, section: Section | None) -> int:
+    return part.length.ticks * (section.area if section else 1)
 
 
 def _to_the_cent(amounts: list[Fraction]) -> list[Decimal]:

@@ -5,13 +5,13 @@ from collections.abc import Mapping
 from functools import partial
 
 from carpentry.errors import CarpentryError, Faults
-from carpentry.length import Length, Unit, read_length, spelled_out
-from carpentry.sizes import OwnStocks, StockName, read_stock
+from carpentry.length import Length, Unit, spelled_out
+from carpentry.sizes import Lexicon, StockName, read_stock
 
 MOST_RULES = 40
 
 
-def read_keep_rules(text: str, unit: Unit, own: OwnStocks) -> dict[StockName, Length]:
+def read_keep_rules(text: str, lexicon: Lexicon) -> dict[StockName, Length]:
     """Rules as they are typed: a stock and a length each, ``1x4 cedar 36, 2x2 12``.
 
     Raises ``CarpentryError`` for the first rule that is none.
@@ -19,16 +19,16 @@ def read_keep_rules(text: str, unit: Unit, own: OwnStocks) -> dict[StockName, Le
     rules = [rule.strip() for rule in re.split(r"[,;\n]", text) if rule.strip()]
     if len(rules) > MOST_RULES:
         raise CarpentryError(f"at most {MOST_RULES} rules")
-    return dict(_rule(rule, unit, own) for rule in rules)
+    return dict(_rule(rule, lexicon) for rule in rules)
 
 
-def _rule(text: str, unit: Unit, own: OwnStocks) -> tuple[StockName, Length]:
+def _rule(text: str, lexicon: Lexicon) -> tuple[StockName, Length]:
     words = text.split()
     for last in range(1, len(words)):
         faults = Faults()
         name, size = " ".join(words[:last]), " ".join(words[last:])
-        stock = faults.attempt("stock", partial(read_stock, name, unit, own), None)
-        length = faults.attempt("length", partial(read_length, size, unit), None)
+        stock = faults.attempt("stock", partial(read_stock, name, lexicon), None)
+        length = faults.attempt("length", partial(lexicon.length, size), None)
         if stock and length and stock.length is None:
             return stock.stock, length
     raise CarpentryError(f"“{text}” is no rule: write a stock and a length, such as 1x4 cedar 36")

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
-from carpentry.cutting import CutPart, CutProblem, Extra, NearMiss, StockPiece, near_misses
+from carpentry.cutting import CutPart, CutProblem, Extra, StockPiece
 from carpentry.length import TICKS_PER_INCH
 from carpentry.parts import Part
 from carpentry.project.settings import RackUse, Settings
@@ -74,14 +74,14 @@ class Material:
         called = self.stock.size if self.stock.own else " ".join(self.stock.words) or "plain"
         return f"{called} boards, ripped"
 
+    def all_parts(self) -> Iterator[NamedPart]:
+        """Its parts, those too that no board is planned for yet."""
+        yield from self.parts
+        yield from (named for named, _ in self.later)
+
     def section_of(self, offer: Offer) -> Section | None:
         """What a board of an offer measures."""
         return offer.section or self.section
-
-    def near_misses(self, settings: Settings) -> Iterator[NearMiss]:
-        """Where kerf, trims or a little length take a part that a board seems to promise."""
-        problem = None if self.ripped else self.problem(settings)
-        return near_misses(problem) if problem else iter(())
 
     def problem(self, settings: Settings) -> CutProblem | None:
         """The cut problem of this material, or ``None`` when nothing of it can be planned."""

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from carpentry.cutting import Cause, CutPlan, NearMiss, less_trim
+from carpentry.cutting import Cause, CutPlan, CutProblem, NearMiss, less_trim, near_misses
 from carpentry.length import sold_name, write_length
 from carpentry.project.material import Material, extra_of
 from carpentry.project.settings import Settings
@@ -19,17 +19,21 @@ class Note:
     says: str
 
 
-def notes(material: Material, plan: CutPlan | None, settings: Settings) -> Iterator[Note]:
-    """What is worth knowing of a material's plan: what would save boards first."""
-    problem = None if material.ripped else material.problem(settings)
-    found = less_trim(problem, plan) if problem and plan else None
+def notes(
+    material: Material, problem: CutProblem | None, plan: CutPlan | None, settings: Settings
+) -> Iterator[Note]:
+    """What is worth knowing of a material's plan and its cut problem: what would save boards
+    first."""
+    if material.ripped or problem is None:
+        return
+    found = less_trim(problem, plan) if plan else None
     if found:
         less, boards = found
         noun = "board" if boards == 1 else "boards"
         trim = write_length(less, settings.notation).text
         count = _counted(boards).lower()
         yield Note(Cause.TRIM, f"{trim} less trim at the first end would save {count} {noun}")
-    for miss in material.near_misses(settings):
+    for miss in near_misses(problem):
         yield Note(miss.cause, _told(material, miss, settings))
 
 

@@ -4,41 +4,26 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from decimal import Decimal
-from enum import StrEnum
+from enum import Enum, StrEnum
 from functools import partial
+from typing import TypeVar
 
 from carpentry.buying import read_money
 from carpentry.cutting import Extra, Order, SawLimits, read_saw_angle
 from carpentry.errors import CarpentryError, Faults
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Length, Notation, Unit, read_length
 from carpentry.project.keeping import read_keep_rules
-from carpentry.sizes import NO_OWN, OwnStocks, StockName
+from carpentry.sizes import NO_OWN, Lexicon, OwnStocks, StockName
+from carpentry.typed import check_typed, length_fields, typed, typed_fields
 
+E = TypeVar("E", bound=Enum)
 MAX_COPIES = 1_000
 MAX_SPARE = 100
-SETTING_LENGTHS = (
-    *("kerf", "trim_start", "trim_end", "keep_from"),
-    *("extra_length", "extra_width", "extra_thickness", "eased"),
-    *("keep_width", "saw_crosscut", "saw_rip_depth", "saw_rip_width", "saw_resaw_depth"),
-)
-SAW_LENGTHS = tuple(name for name in SETTING_LENGTHS if name.startswith("saw_"))
-SAW_ANGLES = ("saw_tilt", "saw_miter")
-
-_MOST = {
-    "kerf": (TICKS_PER_INCH, "no saw takes more than an inch"),
-    "trim_start": (4 * TICKS_PER_FOOT, "a trim is at most 4 ft"),
-    "trim_end": (4 * TICKS_PER_FOOT, "a trim is at most 4 ft"),
-    "keep_from": (20 * TICKS_PER_FOOT, "a leftover worth keeping is at most 20 ft"),
-    "keep_width": (TICKS_PER_FOOT, "a strip worth keeping is at most a foot wide"),
-    **{
-        f"saw_{name}": (10 * TICKS_PER_FOOT, "no saw reaches further than 10 ft")
-        for name in ("crosscut", "rip_depth", "rip_width", "resaw_depth")
-    },
-    "eased": (TICKS_PER_INCH, "at most an inch is ripped off an edge"),
-    "extra_length": (4 * TICKS_PER_FOOT, "at most 4 ft are added to a length"),
-    "extra_width": (TICKS_PER_INCH, "at most an inch is planed off"),
-    "extra_thickness": (TICKS_PER_INCH, "at most an inch is planed off"),
-}
+_FOUR_FEET, _REACH = 4 * TICKS_PER_FOOT, 10 * TICKS_PER_FOOT
+_AT_THE_SAW, _SAWS = "At the saw", "What your saws can do"
+_SHOWN = "On paper and screen"
+_PLANED = "at most an inch is planed off"
+_TOO_FAR = "no saw reaches further than 10 ft"
 _SPARE = re.compile(r"(\d+)\s*(%?)")
 
 
@@ -54,34 +39,145 @@ class RackUse(StrEnum):
 class SettingFields:
     """Settings exactly as they were typed."""
 
-    unit: str = "in"
-    notation: str = "1/32"
-    kerf: str = "1/8"
-    trim_start: str = "1/2"
-    trim_end: str = "0"
-    copies: int = 1
-    rip: bool = False
-    resaw: bool = True
-    own_stock: bool = False
-    order: str = Order.EITHER.value
-    share_angled_cuts: bool = False
-    extra_length: str = "0"
-    extra_width: str = "0"
-    extra_thickness: str = "0"
-    eased: str = "0"
-    keep_from: str = "12"
-    keep_from_of: str = ""
-    keep_width: str = "1 1/2"
-    saw_crosscut: str = "12"
-    saw_rip_depth: str = "3"
-    saw_rip_width: str = ""
-    saw_resaw_depth: str = "3"
-    saw_tilt: str = "45"
-    saw_miter: str = ""
-    spare: str = "0"
-    rack: str = "never"
-    budget: str = ""
-    sells_for: str = ""
+    copies: int = typed("Build how many", 1)
+    spare: str = typed("Spare boards of each size", "0", help="against culls: 1, or 10 %", most=10)
+    budget: str = typed("Budget for all of it", most=20)
+    sells_for: str = typed("One could sell for", most=20)
+    rack: str = typed(
+        "Boards from the rack",
+        "never",
+        most=10,
+        choices=tuple(RackUse),
+        words=("leave them alone", "use them when that saves buying", "use them first, always"),
+    )
+    keep_from: str = typed(
+        "Keep leftovers from",
+        "12",
+        largest=20 * TICKS_PER_FOOT,
+        refused="a leftover worth keeping is at most 20 ft",
+    )
+    keep_width: str = typed(
+        "Keep strips, wide from",
+        "1 1/2",
+        largest=TICKS_PER_FOOT,
+        refused="a strip worth keeping is at most a foot wide",
+    )
+    keep_from_of: str = typed("Of some stock from", help="such as 1x4 cedar 36, 2x2 8", most=500)
+    kerf: str = typed(
+        "Kerf",
+        "1/8",
+        largest=TICKS_PER_INCH,
+        refused="no saw takes more than an inch",
+        group=_AT_THE_SAW,
+    )
+    trim_start: str = typed(
+        "Trim, first end",
+        "1/2",
+        largest=_FOUR_FEET,
+        refused="a trim is at most 4 ft",
+        group=_AT_THE_SAW,
+    )
+    trim_end: str = typed(
+        "Trim, last end",
+        "0",
+        largest=_FOUR_FEET,
+        refused="a trim is at most 4 ft",
+        group=_AT_THE_SAW,
+    )
+    share_angled_cuts: bool = typed(
+        "Neighbours with the same end angle share one cut", False, group=_AT_THE_SAW
+    )
+    extra_length: str = typed(
+        "Add to every length",
+        "0",
+        help="trimmed after machining, or on site",
+        largest=_FOUR_FEET,
+        refused="at most 4 ft are added to a length",
+        group=_AT_THE_SAW,
+    )
+    rip: bool = typed("Parts may be ripped from other sizes", False, group=_AT_THE_SAW)
+    resaw: bool = typed("… and sawn thinner", True, group=_AT_THE_SAW)
+    own_stock: bool = typed("… but only from the stock they name", False, group=_AT_THE_SAW)
+    order: str = typed(
+        "Order of work on a board",
+        Order.EITHER.value,
+        most=20,
+        choices=tuple(one.value for one in Order),
+        words=("rip first, full length", "crosscut first, then rip", "whichever wastes least"),
+        group=_AT_THE_SAW,
+    )
+    extra_width: str = typed(
+        "Add to a sawn width",
+        "0",
+        help="planed off",
+        largest=TICKS_PER_INCH,
+        refused=_PLANED,
+        group=_AT_THE_SAW,
+    )
+    extra_thickness: str = typed(
+        "Add to a sawn thickness",
+        "0",
+        help="planed off",
+        largest=TICKS_PER_INCH,
+        refused=_PLANED,
+        group=_AT_THE_SAW,
+    )
+    eased: str = typed(
+        "Rip off rounded edges",
+        "0",
+        help="each edge, kerf included",
+        largest=TICKS_PER_INCH,
+        refused="at most an inch is ripped off an edge",
+        group=_AT_THE_SAW,
+    )
+    saw_crosscut: str = typed(
+        "Crosscuts up to",
+        "12",
+        help="the widest board",
+        largest=_REACH,
+        refused=_TOO_FAR,
+        group=_SAWS,
+    )
+    saw_rip_depth: str = typed(
+        "Rips up to",
+        "3",
+        help="thick, in one pass or two",
+        largest=_REACH,
+        refused=_TOO_FAR,
+        group=_SAWS,
+    )
+    saw_rip_width: str = typed(
+        "Fence up to", help="from the blade", largest=_REACH, refused=_TOO_FAR, group=_SAWS
+    )
+    saw_resaw_depth: str = typed(
+        "Resaws up to",
+        "3",
+        help="wide, in one pass or two",
+        largest=_REACH,
+        refused=_TOO_FAR,
+        group=_SAWS,
+    )
+    saw_tilt: str = typed("Blade tilts up to", "45", help="degrees", most=20, group=_SAWS)
+    saw_miter: str = typed("Miter turns up to", help="degrees", most=20, group=_SAWS)
+    unit: str = typed(
+        "Bare numbers are",
+        "in",
+        most=2,
+        choices=tuple(Unit),
+        words=("inches", "millimetres"),
+        group=_SHOWN,
+    )
+    notation: str = typed(
+        "Lengths shown as",
+        "1/32",
+        most=8,
+        choices=tuple(Notation),
+        words=(
+            *("fractions to 1/16", "fractions to 1/32", "fractions to 1/64"),
+            *("decimal inches", "feet and inches", "millimetres"),
+        ),
+        group=_SHOWN,
+    )
 
     @classmethod
     def usual(cls, unit: Unit) -> "SettingFields":
@@ -104,6 +200,11 @@ class SettingFields:
     def new(cls, unit: Unit) -> "SettingFields":
         """What a new project has."""
         return replace(cls.usual(unit), share_angled_cuts=True)
+
+
+SETTING_LENGTHS = length_fields(SettingFields)
+SAW_LENGTHS = tuple(name for name in SETTING_LENGTHS if name.startswith("saw_"))
+SAW_ANGLES = ("saw_tilt", "saw_miter")
 
 
 @dataclass(frozen=True)
@@ -172,15 +273,15 @@ class Settings:
 
 
 def _length(fields: SettingFields, unit: Unit, place: str) -> Length:
-    most, refused = _MOST[place]
+    way = typed_fields(SettingFields)[place]
     typed = getattr(fields, place)
     if place in SAW_LENGTHS and not typed.strip():
         return Length(0, "")
     read = read_length(typed, unit)
     if place in SAW_LENGTHS and not read.ticks:
         raise CarpentryError("write what the saw can do, or nothing where it has no limit")
-    if read.ticks > most:
-        raise CarpentryError(refused)
+    if way.largest is not None and read.ticks > way.largest:
+        raise CarpentryError(way.refused)
     return read
 
 
@@ -210,8 +311,8 @@ def _money(text: str) -> Decimal | None:
 
 
 def _notation(text: str, unit: Unit) -> Notation:
-    if text not in [n.value for n in Notation]:
-        raise CarpentryError("is no way of writing lengths")
+    if text not in list(Notation):
+        return Notation.MM  # told beside all other faults
     if (text == Notation.MM.value) != (unit is Unit.MM):
         raise CarpentryError("goes with the other unit")
     return Notation(text)
@@ -223,16 +324,9 @@ def _copies(copies: int) -> int:
     return copies
 
 
-def _order(text: str) -> Order:
-    if text not in [order.value for order in Order]:
-        raise CarpentryError(f"choose one of {', '.join(order.value for order in Order)}")
-    return Order(text)
-
-
-def _rack(text: str) -> RackUse:
-    if text not in list(RackUse):
-        raise CarpentryError(f"choose one of {', '.join(RackUse)}")
-    return RackUse(text)
+def _one_of(of: type[E], text: str, usual: E) -> E:
+    """One of some words; those that are none are told beside all other faults."""
+    return next((one for one in of if one.value == text.strip().lower()), usual)
 
 
 def read_settings(fields: SettingFields, own: OwnStocks = NO_OWN) -> Settings:
@@ -242,19 +336,20 @@ def read_settings(fields: SettingFields, own: OwnStocks = NO_OWN) -> Settings:
         unit = Unit(fields.unit)
     except ValueError as error:
         raise CarpentryError("choose inches or millimetres", "unit") from error
-    faults = Faults()
+    lexicon, faults = Lexicon(unit, own), Faults()
+    check_typed(fields, faults)
     notation = faults.attempt("notation", lambda: _notation(fields.notation, unit), Notation.MM)
     lengths = {
         place: faults.attempt(place, partial(_length, fields, unit, place), Length(0, ""))
         for place in SETTING_LENGTHS
     }
     copies = faults.attempt("copies", lambda: _copies(fields.copies), 1)
-    order = faults.attempt("order", lambda: _order(fields.order), Order.EITHER)
+    order = _one_of(Order, fields.order, Order.EITHER)
     spare = faults.attempt("spare", lambda: _spare(fields.spare), Spare())
-    rack = faults.attempt("rack", lambda: _rack(fields.rack), RackUse.NEVER)
+    rack = _one_of(RackUse, fields.rack, RackUse.NEVER)
     kept: dict[StockName, Length] = {}
     kept = faults.attempt(
-        "keep_from_of", lambda: read_keep_rules(fields.keep_from_of, unit, own), kept
+        "keep_from_of", lambda: read_keep_rules(fields.keep_from_of, lexicon), kept
     )
     budget, sells_for = (
         faults.attempt(place, partial(_money, getattr(fields, place)), None)

@@ -8,7 +8,7 @@ from carpentry.document import Reader, parse_json
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit
 from carpentry.rack import MAX_BOARDS, BoardFields, MeasuredBoard, read_board
-from carpentry.sizes import NO_OWN, OwnStocks
+from carpentry.sizes import NO_OWN, Lexicon, OwnStocks
 
 RACK_FORMAT = "grain-tally/rack@1"
 _FIELDS = tuple(field.name for field in fields(BoardFields))
@@ -33,7 +33,7 @@ def read_rack_file(text: str | bytes, own: OwnStocks = NO_OWN) -> list[MeasuredB
         typed = BoardFields(**{name: item.text(name, "") for name in _FIELDS})
         item.refuse_unknown()
         try:
-            boards.append(read_board(typed, unit, own))
+            boards.append(read_board(typed, Lexicon(unit, own)))
         except CarpentryError as error:
             for problem in error.problems:
                 item.fault(problem.place, problem.message)

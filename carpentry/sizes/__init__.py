@@ -11,6 +11,7 @@ from carpentry.sizes.book import Alternative, Entry, Way, entries, look_up, nomi
 from carpentry.sizes.families import FAMILIES
 from carpentry.sizes.family import Family, Size
 from carpentry.sizes.kinds import Exposure, Kind
+from carpentry.sizes.lexicon import INCHES, MILLIMETRES, Lexicon, lexicon_in
 from carpentry.sizes.names import (
     DRESSED_SIZES,
     METRIC_SIZES,
@@ -39,10 +40,12 @@ from carpentry.sizes.species import (
     TREATED_FOR_GROUND,
     WOODS,
     Species,
+    load_told,
     pounds,
     rounded,
     species_of,
     weight_kg,
+    weight_told,
 )
 from carpentry.sizes.straighten import straight_width
 from carpentry.sizes.words import KNOWN_WORDS, names_a_shape, names_a_wood, woods_in
@@ -51,9 +54,11 @@ from carpentry.sizes.writing import SHEET_KINDS, words_at, written_third
 __all__ = [
     "DRESSED_SIZES",
     "FAMILIES",
+    "INCHES",
     "KNOWN_WORDS",
     "MAX_OWN",
     "METRIC_SIZES",
+    "MILLIMETRES",
     "NO_OWN",
     "SHEET_KINDS",
     "STANDARD_LENGTHS",
@@ -66,6 +71,7 @@ __all__ = [
     "Family",
     "Form",
     "Kind",
+    "Lexicon",
     "OwnFields",
     "OwnStock",
     "OwnStocks",
@@ -80,6 +86,8 @@ __all__ = [
     "board_feet",
     "entries",
     "feet_or_inches",
+    "lexicon_in",
+    "load_told",
     "look_up",
     "match_size",
     "measured_board_feet",
@@ -95,6 +103,7 @@ __all__ = [
     "standard_section",
     "straight_width",
     "weight_kg",
+    "weight_told",
     "woods_in",
     "words_at",
     "written_third",

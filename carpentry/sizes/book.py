@@ -6,9 +6,10 @@ from decimal import Decimal
 from enum import StrEnum
 
 from carpentry.errors import CarpentryError, Faults, StockNameError
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit
+from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH
 from carpentry.sizes.families import DRESSED_FAMILIES, FAMILIES
 from carpentry.sizes.family import Family, Size
+from carpentry.sizes.lexicon import INCHES
 from carpentry.sizes.names import nominal, read_stock
 from carpentry.sizes.softwood import BOARDS, DIMENSION, ROUGH_SAWN
 from carpentry.sizes.words import KNOWN_WORDS, WORKED_WORDS, read_words
@@ -51,7 +52,7 @@ def look_up(text: str) -> list[Entry]:
 
 def _read(text: str) -> list[Entry]:
     """The entries of a name that is a size: itself first, then the same size worked otherwise."""
-    read = read_stock(text, Unit.INCH)
+    read = read_stock(text, INCHES)
     _refuse_unknown(text, set(read.stock.words))
     exact = nominal(read.stock)
     if exact and exact.width is None:

@@ -12,7 +12,8 @@ from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Length, Unit, read_
 from carpentry.sizes.families import DRESSED_FAMILIES, FAMILIES, METRIC_FAMILIES
 from carpentry.sizes.family import Size, as_number
 from carpentry.sizes.kinds import Kind
-from carpentry.sizes.own import NO_OWN, Form, OwnStock, OwnStocks, match_own
+from carpentry.sizes.lexicon import Lexicon
+from carpentry.sizes.own import Form, OwnStock, match_own
 from carpentry.sizes.section import Section
 from carpentry.sizes.words import (
     KNOWN_WORDS,
@@ -152,17 +153,17 @@ def _of_quarters(stock: StockName) -> Size | None:
     return Size(stock.size, size.thickness, Fraction(width), section)
 
 
-def match_size(text: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> tuple[str, int] | None:
+def match_size(text: str, lexicon: Lexicon) -> tuple[str, int] | None:
     """The canonical size a text begins with and where it ends, or ``None`` if it begins with none.
-    Names of one's ``own`` come first.
+    Names of one's own come first.
 
     Sizes named wide side first (``4x2``) are turned. Raises ``StockNameError`` for something
     written like a size that nobody sells, naming the nearest that are.
     """
-    mine = match_own(text, own)
+    mine = match_own(text, lexicon.own)
     if mine:
         return mine[0].name, mine[1]
-    found = _match(text, Unit(unit))
+    found = _match(text, lexicon.unit)
     return (found.name, found.end) if found else None
 
 
@@ -282,23 +283,22 @@ def _said_of(third: str, length: Length, unit: Unit) -> tuple[str, ...]:
     return (f"×{third} is read as {third} {unit}",)
 
 
-def read_stock(text: str, unit: Unit | str, own: OwnStocks = NO_OWN) -> ReadStock:
+def read_stock(text: str, lexicon: Lexicon) -> ReadStock:
     """A stock name as people type it: a size, perhaps a length after it, and words after or before
-    it; or the name of a material of one's ``own``.
+    it; or the name of a material of one's own.
 
     Raises ``StockNameError`` when the size is not known, with the nearest known names.
     """
-    unit = Unit(unit)
     if len(text) > LONGEST_NAME:
         raise StockNameError(f"the name of a stock has {LONGEST_NAME} characters at the most")
     if not text.strip():
         raise StockNameError("a stock name is missing, such as 2x4 treated")
-    mine = match_own(text, own)
+    mine = match_own(text, lexicon.own)
     if mine and text[mine[1] :].strip():
         raise StockNameError(f"“{mine[0].name}” is your own material: nothing follows its name")
     if mine:
         return ReadStock(StockName(mine[0].name, (), mine[0]), None, ())
-    return _read_in_book(spelled_out_fractions(text), unit, tuple(own))
+    return _read_in_book(spelled_out_fractions(text), lexicon.unit, tuple(lexicon.own))
 
 
 @lru_cache(4096)

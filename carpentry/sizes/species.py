@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Decimal
 from fractions import Fraction
 
-from carpentry.length import TICKS_PER_MM
+from carpentry.length import TICKS_PER_MM, Unit
 from carpentry.sizes.kinds import Exposure, Kind
 from carpentry.sizes.names import StockName
 from carpentry.sizes.words import GRADES
@@ -181,3 +181,16 @@ def rounded(amount: Fraction, places: str = "0.1") -> Decimal:
     """An amount as a decimal, halves up."""
     exact = Decimal(amount.numerator) / Decimal(amount.denominator)
     return exact.quantize(Decimal(places), ROUND_HALF_UP)
+
+
+def weight_told(kilograms: Fraction, unit: Unit, places: str = "1") -> str:
+    """A weight in the pounds or kilograms that go with a unit, rounded to so many places."""
+    if unit is Unit.MM:
+        return f"{rounded(kilograms, places)} kg"
+    return f"{rounded(pounds(kilograms), places)} lb"
+
+
+def load_told(kilograms: Decimal, unweighed: int, unit: Unit) -> str:
+    """The weight of what is carried, with how many boards it leaves out."""
+    weight = weight_told(Fraction(kilograms), unit)
+    return f"{weight}, {unweighed} not weighed" if unweighed else weight

@@ -16,7 +16,7 @@ from carpentry.buying import (
 )
 from carpentry.errors import CarpentryError
 from carpentry.length import TICKS_PER_FOOT
-from carpentry.sizes import feet_or_inches, read_stock
+from carpentry.sizes import INCHES, MILLIMETRES, feet_or_inches, read_stock
 from carpentry.tests.samples import sample
 
 HEADER = "yard,stock,length,price,per,available,actual,date\n"
@@ -24,7 +24,7 @@ HEADER = "yard,stock,length,price,per,available,actual,date\n"
 
 def line(**typed: str) -> Decimal | None:
     fields = PriceFields(**{"stock": "2x4", "length": "8ft", "price": "5"} | typed)
-    return piece_price(read_price_line(fields, "in"))
+    return piece_price(read_price_line(fields, INCHES))
 
 
 class MoneyTest(TestCase):
@@ -123,8 +123,8 @@ class PriceListTest(TestCase):
             self.assertEqual(str(first.date), day, days)
             self.assertEqual((first.fields.price, first.fields.date), ("13.10", day))
         typed = PriceFields(stock="2x4", length="8ft", price="5", date="3/11/2026")
-        self.assertIn("is read as 2026-03-11", read_price_line(typed, "in").warnings[0])
-        self.assertEqual(str(read_price_line(typed, "mm").date), "2026-11-03")
+        self.assertIn("is read as 2026-03-11", read_price_line(typed, INCHES).warnings[0])
+        self.assertEqual(str(read_price_line(typed, MILLIMETRES).date), "2026-11-03")
 
     def test_a_price_in_another_currency_is_refused(self) -> None:
         """A sign that more countries use is taken for the yard's own."""
@@ -138,22 +138,22 @@ class PriceListTest(TestCase):
         ):
             fields = PriceFields(stock="2x4", length="8ft", price=price)
             if fine:
-                read = read_price_line(fields, "in", currency=currency)
+                read = read_price_line(fields, INCHES, currency=currency)
                 self.assertEqual((read.price, read.fields.price), (Decimal(5), "5"))
                 continue
             with self.assertRaises(CarpentryError, msg=price) as caught:
-                read_price_line(fields, "in", currency=currency)
+                read_price_line(fields, INCHES, currency=currency)
             self.assertEqual([p.place for p in caught.exception.problems], ["price"])
 
     def test_a_yard_s_own_width_of_random_widths(self) -> None:
         fields = PriceFields(stock="8/4 walnut", length="8ft", price="50", width="7 1/2")
-        section = read_price_line(fields, "in").section
+        section = read_price_line(fields, INCHES).section
         assert section is not None
         self.assertEqual((section.thickness, section.width), (2 * 8128, 7.5 * 8128))
 
     def test_random_widths_have_no_price_by_the_board_foot(self) -> None:
         with self.assertRaisesRegex(CarpentryError, "name one, such as 8/4x6"):
-            read_price_line(PriceFields(stock="8/4", length="8ft", price="5", per="bf"), "in")
+            read_price_line(PriceFields(stock="8/4", length="8ft", price="5", per="bf"), INCHES)
 
     def test_a_list_of_one_yard_names_none(self) -> None:
         lists = read_prices_csv(b"stock,length,price\n2x4,8ft,5\n", at="Alder Yard")
@@ -182,7 +182,7 @@ class PriceListTest(TestCase):
 
 class ShoppingListTest(TestCase):
     def lines(self) -> list[ListLine]:
-        stock = read_stock("2x4", "in").stock
+        stock = read_stock("2x4", INCHES).stock
         length = 8 * TICKS_PER_FOOT
         return [
             ListLine(stock, None, length, length, 5, Decimal("8.36")),
@@ -201,6 +201,6 @@ class ShoppingListTest(TestCase):
         self.assertEqual((found.total, found.tax), (Decimal("173.20"), Decimal("28.87")))
 
     def test_a_missing_price_is_counted_as_missing(self) -> None:
-        unknown = ListLine(read_stock("2x6", "in").stock, None, 1, 1, 3, None)
+        unknown = ListLine(read_stock("2x6", INCHES).stock, None, 1, 1, 3, None)
         found = shopping_list([*self.lines(), unknown], Tax(Decimal(0), included=False), 1)
         self.assertEqual((found.unpriced, found.subtotal), (3, Decimal("173.20")))

@@ -1,9 +1,7 @@
 """What is said where the work can hurt someone. Common practice, no source."""
 
-from decimal import Decimal
 from unittest import TestCase
 
-from carpentry.buying import Tax
 from carpentry.cautions import (
     CROSSCUTS,
     NARROW,
@@ -19,15 +17,13 @@ from carpentry.cautions import (
 )
 from carpentry.cutting import first_plan
 from carpentry.parts import PartFields, read_part
+from carpentry.planning import Basis, PlannedProject, Workup
 from carpentry.project import (
-    HardwareFields,
     NamedPart,
     SettingFields,
-    Shelf,
-    Workup,
-    gather_materials,
     read_settings,
 )
+from carpentry.sizes import INCHES
 from carpentry.tests.problems import ticks
 
 RAIL = PartFields("2", "rail", "2x4", "30")
@@ -68,10 +64,9 @@ class PlannedTest(TestCase):
 
     def cautions(self, *typed: PartFields, finishes: str = "") -> list[str]:
         chosen = read_settings(SettingFields())
-        parts = [NamedPart(str(n), read_part(one, "in")) for n, one in enumerate(typed)]
-        materials = gather_materials(parts, Shelf([], chosen.unit), chosen)
-        typed_lines = HardwareFields(finishes=finishes)
-        work = Workup(chosen, materials, {}, typed_lines, Tax(Decimal(0), included=False), "", "")
+        parts = [NamedPart(str(n), read_part(one, INCHES)) for n, one in enumerate(typed)]
+        project = PlannedProject(chosen, parts, {}, finishes=finishes)
+        work = Workup(project, Basis(chosen.unit))
         plans = [first_plan(problem) if problem else None for problem in work.problems]
         return [*work.saw_cautions(plans), *work.other_cautions()]
 

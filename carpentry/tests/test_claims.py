@@ -24,23 +24,24 @@ from carpentry.project import (
 )
 from carpentry.project.claims import claim_of
 from carpentry.rack import BoardFields, OnHand, offcut_stock, read_board
-from carpentry.sizes import Section, read_stock
+from carpentry.sizes import INCHES, Section, read_stock
 from carpentry.tests.problems import ticks
 
 
 def line(stock: str, length: str, price: str, available: str = "") -> PriceLine:
     return read_price_line(
-        PriceFields(stock=stock, length=length, price=price, per="each", available=available), "in"
+        PriceFields(stock=stock, length=length, price=price, per="each", available=available),
+        INCHES,
     )
 
 
 def named(*rows: dict[str, str]) -> list[NamedPart]:
-    parts = [read_part(PartFields(**row), "in") for row in rows]
+    parts = [read_part(PartFields(**row), INCHES) for row in rows]
     return [NamedPart(str(number), part) for number, part in enumerate(parts)]
 
 
 def typed(text: str) -> list[NamedPart]:
-    return [NamedPart(str(n), part) for n, part in enumerate(read_lines(text, "in"))]
+    return [NamedPart(str(n), part) for n, part in enumerate(read_lines(text, INCHES))]
 
 
 def settled(**fields: object) -> Settings:
@@ -52,7 +53,7 @@ def planned(
 ) -> tuple[list[tuple[Material, CutPlan | None]], Claim]:
     owned: dict[object, Counter[OnHand]] = {}
     for fields in boards:
-        read = read_board(fields, "in")
+        read = read_board(fields, INCHES)
         owned.setdefault(read.stock, Counter())[read.on_hand] += 1
     shelf = Shelf(lines, settings.unit, owned=owned)  # type: ignore[arg-type]
     materials = gather_materials(parts, shelf, settings)
@@ -192,7 +193,7 @@ class CrookedBoardsTest(TestCase):
 
 class OffcutNamesTest(TestCase):
     def test_the_name_under_which_a_strip_is_laid_on(self) -> None:
-        stock = read_stock("2x10 cedar", "in").stock
+        stock = read_stock("2x10 cedar", INCHES).stock
         for thickness, width, name in (
             ("1 1/2", "9 1/4", "2x10 cedar"),
             ("1 1/2", "9 3/16", "2x10 cedar"),

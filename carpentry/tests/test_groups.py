@@ -9,6 +9,7 @@ from carpentry.cutting import CutPlan, plan_cuts
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit
 from carpentry.parts import PartFields, read_part
+from carpentry.planning import make_or_buy, read_made_price
 from carpentry.project import (
     Material,
     NamedPart,
@@ -16,14 +17,13 @@ from carpentry.project import (
     Shelf,
     gather_materials,
     group_shares,
-    make_or_buy,
-    read_made_price,
     read_settings,
 )
+from carpentry.sizes import INCHES
 from carpentry.tests.problems import ticks
 
 LIST = [
-    read_price_line(PriceFields(stock=stock, length=length, price=price), Unit.INCH)
+    read_price_line(PriceFields(stock=stock, length=length, price=price), INCHES)
     for stock, length, price in (
         ("2x4", "8ft", "3.97"),
         ("2x4", "12ft", "6.11"),
@@ -34,7 +34,7 @@ LIST = [
 
 def planned(*parts: PartFields) -> list[tuple[Material, CutPlan | None]]:
     settings = read_settings(SettingFields())
-    named = [NamedPart(str(n), read_part(part, Unit.INCH)) for n, part in enumerate(parts)]
+    named = [NamedPart(str(n), read_part(part, INCHES)) for n, part in enumerate(parts)]
     found: list[tuple[Material, CutPlan | None]] = []
     for material in gather_materials(named, Shelf(LIST, Unit.INCH), settings):
         problem = material.problem(settings)

@@ -9,6 +9,7 @@ from carpentry.length import TICKS_PER_INCH, Unit, read_length
 from carpentry.parts import PartFields, read_lines, read_part
 from carpentry.project import NamedPart, SettingFields, Shelf, gather_materials, read_settings
 from carpentry.sizes import (
+    INCHES,
     Exposure,
     Form,
     Kind,
@@ -43,7 +44,7 @@ class OwnMaterialsTest(unittest.TestCase):
 
     def test_a_material_has_the_size_it_was_given(self) -> None:
         beam = own(kind="treated", exposure="ground contact", density="620")
-        stock = read_stock("BARN  beam", "in", known(beam)).stock
+        stock = read_stock("BARN  beam", INCHES.knowing(known(beam))).stock
         self.assertEqual(str(stock), "barn beam")
         self.assertEqual(standard_section(stock), beam.section)
         self.assertEqual((stock.kind, stock.is_sheet), (Kind.TREATED, False))
@@ -51,7 +52,7 @@ class OwnMaterialsTest(unittest.TestCase):
 
     def test_its_weight_follows_from_its_density(self) -> None:
         """Volume × density: 8 ft of 3 1/4 × 5 at 620 kg/m³, by a pocket calculator."""
-        stock = read_stock("barn beam", "in", known(own(density="620"))).stock
+        stock = read_stock("barn beam", INCHES.knowing(known(own(density="620")))).stock
         section = standard_section(stock)
         density = species_of(stock).density()
         assert section and density
@@ -59,7 +60,7 @@ class OwnMaterialsTest(unittest.TestCase):
         self.assertAlmostEqual(float(kilograms), 3.25 * 5 * 96 * 0.0254**3 * 620, places=6)
 
     def test_board_feet_as_it_measures(self) -> None:
-        stock = read_stock("barn beam", "in", known(own())).stock
+        stock = read_stock("barn beam", INCHES.knowing(known(own()))).stock
         self.assertEqual(board_feet(stock, LONG), Fraction(325, 100) * 5 * 96 / 144)
 
     def test_boards_of_it_are_ripped_like_any_others(self) -> None:
@@ -69,7 +70,7 @@ class OwnMaterialsTest(unittest.TestCase):
         other = PartFields("1", "rail", "2x4", "40")
         chosen = read_settings(SettingFields())
         parts = [
-            NamedPart(str(n), read_part(fields, "in", mine))
+            NamedPart(str(n), read_part(fields, INCHES.knowing(mine)))
             for n, fields in enumerate((strip, other))
         ]
         beam, rail = gather_materials(parts, Shelf([], chosen.unit), chosen)
@@ -91,29 +92,31 @@ class OwnMaterialsTest(unittest.TestCase):
 
     def test_sheets(self) -> None:
         panel = own(name="barn panel", form="sheet", thickness="1/2", width="30")
-        stock = read_stock("barn panel", "in", known(panel)).stock
+        stock = read_stock("barn panel", INCHES.knowing(known(panel))).stock
         self.assertTrue(stock.is_sheet)
         self.assertIsNone(board_feet(stock, LONG))
-        part = read_lines("2 side barn panel 40 x 20", "in", known(panel))[0]
+        part = read_lines("2 side barn panel 40 x 20", INCHES.knowing(known(panel)))[0]
         self.assertEqual((part.length.text, part.width and part.width.text), ("40", "20"))
 
     def test_in_a_typed_line_the_longest_name_comes_first(self) -> None:
         both = known(own(), own(name="barn beam thin", thickness="2"))
-        part = read_lines("4 bearer barn beam thin 44 1/2", "in", both)[0]
+        part = read_lines("4 bearer barn beam thin 44 1/2", INCHES.knowing(both))[0]
         self.assertEqual((part.name, str(part.stock)), ("bearer", "barn beam thin"))
         self.assertEqual((part.quantity, part.length.ticks), (4, read_length("44 1/2", "in").ticks))
 
     def test_in_a_pasted_table(self) -> None:
         rows = "2\tpost\tbarn beam\t40\n1\trail\tbarn beam\t20"
-        self.assertEqual([p.quantity for p in read_lines(rows, "in", known(own()))], [2, 1])
+        self.assertEqual(
+            [p.quantity for p in read_lines(rows, INCHES.knowing(known(own())))], [2, 1]
+        )
 
     def test_the_size_book_knows_nothing_of_it(self) -> None:
         with self.assertRaises(CarpentryError):
-            read_stock("barn beam", "in")
+            read_stock("barn beam", INCHES)
         with self.assertRaisesRegex(CarpentryError, "nothing follows"):
-            read_stock("barn beam treated", "in", known(own()))
+            read_stock("barn beam treated", INCHES.knowing(known(own())))
         with self.assertRaisesRegex(CarpentryError, "barn beam"):
-            read_stock("barn beem", "in", known(own()))
+            read_stock("barn beem", INCHES.knowing(known(own())))
 
     def test_millimetres(self) -> None:
         stock = read_own(OwnFields("ex floor", "board", "18", "120"), Unit.MM)

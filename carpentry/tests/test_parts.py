@@ -16,7 +16,7 @@ from carpentry.parts import (
     read_parts_csv,
     write_parts_csv,
 )
-from carpentry.sizes import standard_section
+from carpentry.sizes import INCHES, standard_section
 from carpentry.tests.samples import sample
 
 
@@ -43,7 +43,7 @@ class EntryTest(TestCase):
             ("1 cap 5/4x6 cedar 735mm", (1, "cap", "5/4x6 cedar", "735mm")),
             ("2 bottom ply 1/2 30 x 24", (2, "bottom", "ply 1/2", "30")),
         ):
-            self.assertEqual(brief(read_entry(line, "in")), expected, line)
+            self.assertEqual(brief(read_entry(line, INCHES)), expected, line)
 
     def test_faults_name_their_field(self) -> None:
         for line, place, words in (
@@ -56,7 +56,7 @@ class EntryTest(TestCase):
             ("3 stud 2x4 0", "length", "measure nothing"),
         ):
             with self.assertRaises(CarpentryError, msg=line) as caught:
-                read_entry(line, "in")
+                read_entry(line, INCHES)
             self.assertIn(words, problems_of(caught.exception).get(place, ""), line)
 
     def test_pasted_rows_with_and_without_a_header(self) -> None:
@@ -71,7 +71,7 @@ class EntryTest(TestCase):
             "Stock;Length;Name;Quantity\n2x4 treated;36;upright;8\n2x4 treated;32 1/2;tie;6",
             "8 upright 2x4 treated 36\n6 tie 2x4 treated 32 1/2",
         ):
-            self.assertEqual([brief(part) for part in read_lines(text, "in")], expected, text)
+            self.assertEqual([brief(part) for part in read_lines(text, INCHES)], expected, text)
 
     def test_which_column_is_what_is_decided_over_all_rows(self) -> None:
         """Worked by hand: the quantity is whole and the smaller of two numbers, wherever it is."""
@@ -84,7 +84,7 @@ class EntryTest(TestCase):
             ),
             ("2x4;PT;8;uprights;36", [(8, "uprights", "2x4 treated", "36")]),
         ):
-            self.assertEqual([brief(part) for part in read_lines(text, "in")], expected, text)
+            self.assertEqual([brief(part) for part in read_lines(text, INCHES)], expected, text)
 
     def test_headings_of_other_tables(self) -> None:
         for text, expected in (
@@ -103,49 +103,49 @@ class EntryTest(TestCase):
                 (1, "Leg", "1x6 cedar red western", "36"),
             ),
         ):
-            (part,) = read_parts_csv(text.encode(), "in")
+            (part,) = read_parts_csv(text.encode(), INCHES)
             self.assertEqual(brief(part), expected, text)
 
     def test_a_list_without_a_header(self) -> None:
-        parts = read_parts_csv(b"4,Leg,4x4,36\n2,Rail,2x4,40 1/2\n", "in")
+        parts = read_parts_csv(b"4,Leg,4x4,36\n2,Rail,2x4,40 1/2\n", INCHES)
         self.assertEqual(brief(parts[1]), (2, "Rail", "2x4", "40 1/2"))
 
     def test_columns_as_the_builder_says(self) -> None:
         text = "Leg\t4x4\t36\t4"
-        (part,) = read_lines(text, "in", chosen=("name", "stock", "quantity", "length"))
+        (part,) = read_lines(text, INCHES, chosen=("name", "stock", "quantity", "length"))
         self.assertEqual(brief(part), (36, "Leg", "4x4", "4"))
 
     def test_numbers_in_words_in_a_typed_line(self) -> None:
         for line, quantity in (("two back posts 4x4 36", 2), ("a dozen slats 1x4 30", 12)):
-            self.assertEqual(read_entry(line, "in").quantity, quantity, line)
+            self.assertEqual(read_entry(line, INCHES).quantity, quantity, line)
 
     def test_a_wood_before_the_size_is_the_stock_s(self) -> None:
         for line, name, stock in (
             ("4 PT 2x4 96", "2x4 treated", "2x4 treated"),
             ("4 treated posts 4x4 36", "treated posts", "4x4 treated"),
         ):
-            part = read_entry(line, "in")
+            part = read_entry(line, INCHES)
             self.assertEqual((part.name, str(part.stock)), (name, stock), line)
-        doubted = read_entry("6 cedar slats 1x4 30", "in")
+        doubted = read_entry("6 cedar slats 1x4 30", INCHES)
         self.assertEqual((doubted.name, str(doubted.stock)), ("cedar slats", "1x4"))
         self.assertIn("write cedar after its size", doubted.warnings[0])
 
     def test_every_line_of_a_paste_is_told(self) -> None:
         with self.assertRaises(CarpentryError) as caught:
-            read_lines("6 a 2x4 20\n3 b 2x4\n0 c 2x4 8", "in")
+            read_lines("6 a 2x4 20\n3 b 2x4\n0 c 2x4 8", INCHES)
         self.assertEqual(set(problems_of(caught.exception)), {"line 2, length", "line 3, quantity"})
 
     @given(st.text(max_size=40))
     def test_any_line_is_read_or_refused(self, line: str) -> None:
         try:
-            read_lines(line, "in")
+            read_lines(line, INCHES)
         except CarpentryError as error:
             self.assertTrue(error.problems)
 
 
 class CsvTest(TestCase):
     def test_the_compost_station(self) -> None:
-        parts = read_parts_csv(sample("compost-station.parts.csv"), "in")
+        parts = read_parts_csv(sample("compost-station.parts.csv"), INCHES)
         self.assertEqual(sum(part.quantity for part in parts), 81)
         by_name = {part.name: part for part in parts}
         self.assertEqual(by_name["cross tie"].length.ticks, 65 * TICKS_PER_INCH // 2)
@@ -153,13 +153,13 @@ class CsvTest(TestCase):
         self.assertEqual(str(by_name["cross tie"].stock), "2x4 treated")
 
     def test_marks_semicolons_and_a_decimal_comma(self) -> None:
-        parts = read_parts_csv(sample("bin-screen-semicolon-bom.parts.csv"), "in")
+        parts = read_parts_csv(sample("bin-screen-semicolon-bom.parts.csv"), INCHES)
         self.assertEqual(parts[1].length.ticks, 1820 * TICKS_PER_MM)
         self.assertEqual(parts[1].length.text, "1.82 m")
 
     def test_every_fault_of_the_broken_list_by_line(self) -> None:
         with self.assertRaises(CarpentryError) as caught:
-            read_parts_csv(sample("broken.parts.csv"), "in")
+            read_parts_csv(sample("broken.parts.csv"), INCHES)
         places = [problem.place for problem in caught.exception.problems]
         self.assertEqual(
             places,
@@ -184,17 +184,17 @@ class CsvTest(TestCase):
             (b'quantity,name,stock,length\n1,a"b,2x4,"9"x\n', "quotation marks are wrong"),
         ):
             with self.assertRaises(CarpentryError, msg=data) as caught:
-                read_parts_csv(data, "in")
+                read_parts_csv(data, INCHES)
             self.assertIn(words, str(caught.exception))
 
     def test_the_limit_is_named(self) -> None:
         rows = "1,a,2x4,9\n" * (MAX_PARTS + 1)
         with self.assertRaisesRegex(CarpentryError, "2,001 rows are more than 2,000"):
-            read_parts_csv(f"quantity,name,stock,length\n{rows}".encode(), "in")
+            read_parts_csv(f"quantity,name,stock,length\n{rows}".encode(), INCHES)
 
     def test_a_written_list_reads_back(self) -> None:
-        parts = read_parts_csv(sample("compost-station.parts.csv"), "in")
-        again = read_parts_csv(write_parts_csv(parts).encode(), "in")
+        parts = read_parts_csv(sample("compost-station.parts.csv"), INCHES)
+        again = read_parts_csv(write_parts_csv(parts).encode(), INCHES)
         self.assertEqual([p.fields for p in again], [p.fields for p in parts])
 
 
@@ -202,13 +202,13 @@ class PartTest(TestCase):
     def test_all_faults_at_once(self) -> None:
         typed = PartFields(quantity="x", stock="9x9", length="", ends="80 0", clear="maybe")
         with self.assertRaises(CarpentryError) as caught:
-            read_part(typed, "in")
+            read_part(typed, INCHES)
         places = {problem.place for problem in caught.exception.problems}
         self.assertEqual(places, {"quantity", "stock", "length", "ends", "clear"})
 
     def test_what_is_not_planned_yet(self) -> None:
         def reason(**typed: str) -> str | None:
-            part = read_part(PartFields(**{"stock": "2x4", "length": "20"} | typed), "in")
+            part = read_part(PartFields(**{"stock": "2x4", "length": "20"} | typed), INCHES)
             return not_planned_yet(part, standard_section(part.stock))
 
         self.assertIsNone(reason())
@@ -224,10 +224,10 @@ class PartTest(TestCase):
 
     def test_a_length_in_the_name_moves_to_its_field(self) -> None:
         for stock, length in (("2x4x8", ""), ("4x2x8 ", "8ft")):
-            part = read_part(PartFields(stock=stock, length=length), "in")
+            part = read_part(PartFields(stock=stock, length=length), INCHES)
             self.assertEqual((part.fields.stock, part.fields.length), ("2x4", "8ft"))
 
     def test_a_stock_length_and_a_length_must_agree(self) -> None:
         typed = PartFields(stock="2x4x8", length="90")
         with self.assertRaisesRegex(CarpentryError, "says another length"):
-            read_part(typed, "in")
+            read_part(typed, INCHES)

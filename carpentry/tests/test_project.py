@@ -11,6 +11,7 @@ from carpentry.parts import read_lines, read_parts_csv
 from carpentry.project import (
     Material,
     NamedPart,
+    Note,
     Purchase,
     SettingFields,
     Settings,
@@ -27,6 +28,7 @@ from carpentry.project import (
     tally,
     yard_document,
 )
+from carpentry.sizes import INCHES
 from carpentry.tests.problems import problem, ticks
 from carpentry.tests.samples import sample
 
@@ -38,7 +40,7 @@ def settings(**typed: object) -> Settings:
 
 
 def named(text: str) -> list[NamedPart]:
-    return [NamedPart(str(n), part) for n, part in enumerate(read_lines(text, "in"))]
+    return [NamedPart(str(n), part) for n, part in enumerate(read_lines(text, INCHES))]
 
 
 def planned(
@@ -52,9 +54,14 @@ def planned(
     return plans, tally(plans, chosen, NO_TAX, "USD", yard or "standard lengths")
 
 
+def told_of(planned: tuple[Material, CutPlan | None], chosen: Settings) -> list[Note]:
+    material, plan = planned
+    return list(notes(material, material.problem(chosen), plan, chosen))
+
+
 class CompostStationTest(TestCase):
     def setUp(self) -> None:
-        parts = read_parts_csv(sample("compost-station.parts.csv"), "in")
+        parts = read_parts_csv(sample("compost-station.parts.csv"), INCHES)
         self.parts = [NamedPart(str(n), part) for n, part in enumerate(parts)]
 
     def test_at_tallow_street_it_is_complete_and_proven(self) -> None:
@@ -118,12 +125,12 @@ class MaterialsTest(TestCase):
 
     def test_a_near_miss_in_words(self) -> None:
         plans, _ = planned(named("3 rail 2x4 40"), None, trim_start="0")
-        told = [note.says for note in notes(*plans[0], settings(trim_start="0"))]
+        told = [note.says for note in told_of(plans[0], settings(trim_start="0"))]
         self.assertIn("Three 40″ parts miss a 10 ft board by 1/4″: the saw takes 1/4″", told)
 
     def test_near_misses_name_trim_kerf_and_length_apart(self) -> None:
         plans, _ = planned(named("3 rail 2x4 39 7/8\n2 post 2x4 60 1/4"), None)
-        told = [(note.cause, note.says) for note in notes(*plans[0], settings())]
+        told = [(note.cause, note.says) for note in told_of(plans[0], settings())]
         three = "Three 39 7/8″ parts miss a 10 ft board by 3/8″: the saw takes 1/4″, the trim 1/8″"
         self.assertIn((Cause.KERF, three), told)
         two = "Two 60 1/4″ parts miss a 10 ft board by 1 1/8″: 1/2″ too long, the saw takes 1/8″"

@@ -3,6 +3,7 @@ from unittest import TestCase
 from carpentry.errors import CarpentryError
 from carpentry.length import read_length
 from carpentry.rack import BoardFields, MeasuredBoard, read_board
+from carpentry.sizes import INCHES
 
 
 def ticks(text: str) -> int:
@@ -10,7 +11,7 @@ def ticks(text: str) -> int:
 
 
 def board(**typed: str) -> MeasuredBoard:
-    return read_board(BoardFields(**({"stock": "2x4 treated", "length": "70"} | typed)), "in")
+    return read_board(BoardFields(**({"stock": "2x4 treated", "length": "70"} | typed)), INCHES)
 
 
 class MeasuredBoardTest(TestCase):
@@ -62,7 +63,7 @@ class MeasuredBoardTest(TestCase):
             ({"thickness": "0"}, "thickness", "far from"),
             ({"width_end": "x"}, "width_end", "a number is expected"),
             ({"crook": "14"}, "crook", "out of true"),
-            ({"twist": "a bit"}, "twist", "yes or no"),
+            ({"twist": "a bit"}, "twist", "choose one of no, yes"),
             ({"flaws": "30"}, "flaws", "no range"),
             ({"flaws": "34 to 30"}, "flaws", "backward"),
             ({"flaws": "60 to 80"}, "flaws", "beyond the end"),

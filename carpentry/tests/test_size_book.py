@@ -11,6 +11,7 @@ from carpentry.length import TICKS_PER_INCH, read_length
 from carpentry.sizes import (
     DRESSED_SIZES,
     FAMILIES,
+    INCHES,
     TREATED_FOR_GROUND,
     Exposure,
     Rounding,
@@ -153,7 +154,7 @@ class LookUpTest(TestCase):
     def test_a_green_stock_has_the_green_section(self) -> None:
         from carpentry.sizes import standard_section
 
-        section = standard_section(read_stock("2x10 green", "in").stock)
+        section = standard_section(read_stock("2x10 green", INCHES).stock)
         assert section is not None
         self.assertEqual(section.width, ticks("9 1/2"))
 
@@ -261,7 +262,7 @@ class MeasureTest(TestCase):
 class WeightTest(TestCase):
     def test_a_cubic_foot_of_cedar(self) -> None:
         """USDA Wood Handbook's relation, G from memory: 0.32 × 1000 × 1.12 = 358.4 kg/m³."""
-        density = species_of(read_stock("1x6 cedar", "in").stock).density()
+        density = species_of(read_stock("1x6 cedar", INCHES).stock).density()
         assert density is not None
         self.assertEqual(density, Fraction(3584, 10))
         cubic_foot = (12 * TICKS_PER_INCH) ** 3
@@ -297,16 +298,16 @@ class WeightTest(TestCase):
             ("osb 7/16", "oriented strand board", Exposure.DRY),
             ("hardboard 1/8", "hardboard", Exposure.DRY),
         ):
-            species = species_of(read_stock(name, "in").stock)
+            species = species_of(read_stock(name, INCHES).stock)
             self.assertEqual((species.name, species.exposure), (called, exposure))
             self.assertTrue(species.caution)
 
     def test_a_wood_that_is_not_known_has_neither_weight_nor_exposure(self) -> None:
-        species = species_of(read_stock("1x6 zebrano", "in").stock)
+        species = species_of(read_stock("1x6 zebrano", INCHES).stock)
         self.assertEqual(
             (species.name, species.density(), species.exposure), ("zebrano",) + (None,) * 2
         )
-        graded = species_of(read_stock("1x6 prime kd", "in").stock)
+        graded = species_of(read_stock("1x6 prime kd", INCHES).stock)
         self.assertEqual(graded.name, "spruce-pine-fir")
 
     def test_weights_by_a_second_table(self) -> None:
@@ -321,7 +322,7 @@ class WeightTest(TestCase):
             ("1x6 red oak", 44),
             ("1x6 white oak", 47),
         ):
-            density = species_of(read_stock(name, "in").stock).density()
+            density = species_of(read_stock(name, INCHES).stock).density()
             assert density is not None
             weighed = pounds(weight_kg((12 * TICKS_PER_INCH) ** 3, density))
             self.assertAlmostEqual(float(weighed), pounds_per_foot3, delta=2, msg=name)

@@ -5,8 +5,11 @@ from carpentry.errors import StockNameError
 from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, read_length
 from carpentry.sizes import (
     DRESSED_SIZES,
+    INCHES,
+    MILLIMETRES,
     Kind,
     board_feet,
+    lexicon_in,
     read_stock,
     standard_section,
 )
@@ -61,17 +64,17 @@ class NamesTest(TestCase):
             "4x2 treated",
             " 2x4 TREATED ",
         ):
-            self.assertEqual(str(read_stock(text, "in").stock), "2x4 treated", text)
+            self.assertEqual(str(read_stock(text, INCHES).stock), "2x4 treated", text)
 
     def test_words_are_a_set(self) -> None:
-        first = read_stock("2x4 kd fir", "in").stock
-        self.assertEqual(first, read_stock("2x4 fir kd", "in").stock)
-        self.assertNotEqual(first, read_stock("2x4 fir", "in").stock)
+        first = read_stock("2x4 kd fir", INCHES).stock
+        self.assertEqual(first, read_stock("2x4 fir kd", INCHES).stock)
+        self.assertNotEqual(first, read_stock("2x4 fir", INCHES).stock)
 
     def test_an_unknown_word_is_a_warning(self) -> None:
-        read = read_stock("1x6 bluewood", "in")
+        read = read_stock("1x6 bluewood", INCHES)
         self.assertIn("bluewood", read.warnings[0])
-        self.assertEqual(read_stock("1x6 cedar", "in").warnings, ())
+        self.assertEqual(read_stock("1x6 cedar", INCHES).warnings, ())
 
     def test_a_third_number_is_feet_when_it_is_sold(self) -> None:
         for text, unit, length in (
@@ -84,21 +87,21 @@ class NamesTest(TestCase):
             ("2x4x92 5/8", "in", "92 5/8"),
             ("2x4x2400", "mm", "2400"),
         ):
-            read = read_stock(text, unit)
+            read = read_stock(text, lexicon_in(unit))
             assert read.length is not None, text
             self.assertEqual(read.length.ticks, read_length(length, unit).ticks, text)
             self.assertEqual(read_length(read.length.text, unit).ticks, read.length.ticks, text)
 
     def test_a_fraction_is_inches_after_a_size_in_inches(self) -> None:
-        read = read_stock("2x4x92 5/8", "mm")
+        read = read_stock("2x4x92 5/8", MILLIMETRES)
         assert read.length is not None
         self.assertEqual(read.length.ticks, read_length("92 5/8in", "mm").ticks)
         self.assertEqual(read.length.text, "92 5/8in")
 
     def test_how_a_third_number_was_read_is_said_where_another_comes_to_mind(self) -> None:
-        self.assertEqual(read_stock("2x4x12", "in").warnings, ("×12 is read as 12 ft",))
-        self.assertEqual(read_stock("1x4x24", "in").warnings, ("×24 is read as 24 in",))
-        self.assertEqual(read_stock("2x4x8", "in").warnings, ())
+        self.assertEqual(read_stock("2x4x12", INCHES).warnings, ("×12 is read as 12 ft",))
+        self.assertEqual(read_stock("1x4x24", INCHES).warnings, ("×24 is read as 24 in",))
+        self.assertEqual(read_stock("2x4x8", INCHES).warnings, ())
 
     def test_a_third_number_that_is_no_length_of_a_board(self) -> None:
         for text, words in (
@@ -108,17 +111,17 @@ class NamesTest(TestCase):
             ("2x4 8", "write 8ft or 8in"),
         ):
             with self.assertRaisesRegex(StockNameError, words):
-                read_stock(text, "in")
+                read_stock(text, INCHES)
 
     def test_an_unknown_size_names_the_nearest(self) -> None:
         with self.assertRaisesRegex(StockNameError, "2x12, 2x10"):
-            read_stock("2x13", "in")
+            read_stock("2x13", INCHES)
         for text in ("plank", "", "cedar", "2x4 $$"):
             with self.assertRaises(StockNameError, msg=text):
-                read_stock(text, "in")
+                read_stock(text, INCHES)
 
     def test_sheets(self) -> None:
-        stock = read_stock("Plywood 1/2 exterior", "in").stock
+        stock = read_stock("Plywood 1/2 exterior", INCHES).stock
         self.assertEqual(str(stock), "ply 1/2 exterior")
         self.assertTrue(stock.is_sheet)
         self.assertIsNone(standard_section(stock))
@@ -132,7 +135,7 @@ class NamesTest(TestCase):
             ("5/4x6 composite", Kind.COMPOSITE),
             ("osb 7/16", Kind.SHEET),
         ):
-            self.assertEqual(read_stock(text, "in").stock.kind, kind, text)
+            self.assertEqual(read_stock(text, INCHES).stock.kind, kind, text)
 
 
 # What builders write, and what each of them means. Worked by hand.
@@ -177,13 +180,13 @@ class WrittenTest(TestCase):
     def test_every_way_to_write_a_name_means_it(self) -> None:
         for name, ways in WRITTEN.items():
             for text in (name, *ways):
-                read = read_stock(text, "in")
+                read = read_stock(text, INCHES)
                 self.assertEqual(str(read.stock), name, text)
                 self.assertIsNone(read.length, text)
 
     def test_a_length_with_its_unit_is_no_part_of_the_name(self) -> None:
         for text in ("2x4 8ft", "2x4 8'", "2x4 8 ft treated", "PT 2x4 8ft", "2x4x8 ft", "2x4-8"):
-            read = read_stock(text, "in")
+            read = read_stock(text, INCHES)
             assert read.length is not None, text
             self.assertEqual(read.length.ticks, 8 * TICKS_PER_FOOT, text)
             self.assertEqual(read.stock.size, "2x4", text)
@@ -194,24 +197,24 @@ class WrittenTest(TestCase):
             *("plank", "2x4 $$", "7/4", "8/4x0", "sheet of mdf"),
         ):
             with self.assertRaises(StockNameError, msg=text):
-                read_stock(text, "in")
+                read_stock(text, INCHES)
 
     def test_a_size_that_is_only_sold_worked_says_how(self) -> None:
         with self.assertRaisesRegex(StockNameError, "5/8x6 picket"):
-            read_stock("5/8x6", "in")
+            read_stock("5/8x6", INCHES)
         with self.assertRaisesRegex(StockNameError, "3x4 landscape, 3x5 landscape"):
-            read_stock("landscape timber", "in")
+            read_stock("landscape timber", INCHES)
 
     def test_what_a_board_measures_is_not_its_name(self) -> None:
         with self.assertRaisesRegex(StockNameError, "what a 2x4 measures: write 2x4"):
-            read_stock("1 1/2 x 3 1/2", "in")
+            read_stock("1 1/2 x 3 1/2", INCHES)
 
     def test_a_working_that_the_book_does_not_know_of_a_size(self) -> None:
-        self.assertIn("no 2x4 picket", read_stock("2x4 picket", "in").warnings[0])
+        self.assertIn("no 2x4 picket", read_stock("2x4 picket", INCHES).warnings[0])
 
     def test_in_millimetres_the_nearest_are_metric(self) -> None:
         with self.assertRaisesRegex(StockNameError, "Nearest known: 45x95"):
-            read_stock("44x93", "mm")
+            read_stock("44x93", MILLIMETRES)
 
 
 # Real sizes of worked and metric stock, in inches or millimetres: PS 20 from memory, the others
@@ -243,18 +246,18 @@ REAL = {
 class RealSizesTest(TestCase):
     def test_of_worked_and_metric_stock(self) -> None:
         for name, (thickness, width) in REAL.items():
-            section = standard_section(read_stock(name, "in").stock)
+            section = standard_section(read_stock(name, INCHES).stock)
             assert section is not None, name
             self.assertEqual(section.thickness, read_length(thickness, "in").ticks, name)
             self.assertEqual(section.width, read_length(width, "in").ticks, name)
 
     def test_random_widths_have_none(self) -> None:
-        self.assertIsNone(standard_section(read_stock("8/4 walnut", "in").stock))
+        self.assertIsNone(standard_section(read_stock("8/4 walnut", INCHES).stock))
 
     def test_a_width_of_quarters_is_said_to_be_rough(self) -> None:
-        self.assertIn("rough hardwood", read_stock("5/4x7", "in").warnings[0])
+        self.assertIn("rough hardwood", read_stock("5/4x7", INCHES).warnings[0])
         for text in ("8/4x6 rough", "8/4x6 surfaced", "5/4x6"):
-            self.assertEqual(read_stock(text, "in").warnings, (), text)
+            self.assertEqual(read_stock(text, INCHES).warnings, (), text)
 
 
 class BoardFeetTest(TestCase):
@@ -269,11 +272,11 @@ class BoardFeetTest(TestCase):
             ("1x10 rough", 12, Fraction(10)),
             ("8/4x6", 6, Fraction(6)),
         ):
-            stock = read_stock(text, "in").stock
+            stock = read_stock(text, INCHES).stock
             self.assertEqual(board_feet(stock, feet * TICKS_PER_FOOT), expected, text)
 
     def test_the_two_schools_differ_on_odd_lengths(self) -> None:
-        stock = read_stock("2x6", "in").stock
+        stock = read_stock("2x6", INCHES).stock
         length = read_length("92 5/8", "in").ticks
         self.assertEqual(board_feet(stock, length), Fraction(12) * Fraction(741, 8) / 144)
         self.assertEqual(board_feet(stock, length, whole_inches=True), Fraction(12 * 93, 144))

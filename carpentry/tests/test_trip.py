@@ -22,7 +22,7 @@ from carpentry.project import (
     standard_lines,
 )
 from carpentry.rack import OnHand
-from carpentry.sizes import NO_OWN, read_stock
+from carpentry.sizes import INCHES, read_stock
 from carpentry.tests.problems import ticks
 from carpentry.trip import (
     Cart,
@@ -46,7 +46,7 @@ from carpentry.trip import (
 NO_TAX = Tax(Decimal(0), included=False)
 EIGHT, TEN, CEDAR = "2x4 treated 96", "2x4 treated 120", "1x6 cedar 96"
 LIST = [
-    read_price_line(PriceFields(**row), Unit.INCH)
+    read_price_line(PriceFields(**row), INCHES)
     for row in (
         {"stock": "2x4 treated", "length": "8ft", "price": "5.00", "actual": "96 1/8"},
         {"stock": "2x4 treated", "length": "10ft", "price": "0.70", "per": "ft", "available": "4"},
@@ -61,7 +61,7 @@ def lines() -> dict[str, Line]:
 
 
 def cart(*events: Event) -> Cart:
-    return cart_of(events, lines(), Unit.INCH, NO_OWN)
+    return cart_of(events, lines(), INCHES)
 
 
 def took(line: str, count: int = 1, id: str = "") -> Event:
@@ -158,7 +158,7 @@ class PurchaseTest(TestCase):
     def setUp(self) -> None:
         self.settings = read_settings(SettingFields(spare="1"))
         part = read_part(
-            PartFields(quantity="3", name="leg", stock="2x4 treated", length="90"), Unit.INCH
+            PartFields(quantity="3", name="leg", stock="2x4 treated", length="90"), INCHES
         )
         self.parts = [NamedPart("leg", part)]
 
@@ -182,7 +182,7 @@ class PurchaseTest(TestCase):
         self.assertEqual(found[EIGHT], Wanted(3, 1, ("short",)))
 
     def test_only_what_shares_a_stock_is_planned_anew(self) -> None:
-        slat = read_part(PartFields(name="slat", stock="1x6 cedar", length="40"), Unit.INCH)
+        slat = read_part(PartFields(name="slat", stock="1x6 cedar", length="40"), INCHES)
         parts = [*self.parts, NamedPart("slat", slat)]
         materials = gather_materials(parts, Shelf(LIST, Unit.INCH), self.settings)
         treated, cedar = (material.stock for material in materials)
@@ -229,7 +229,7 @@ class PurchaseTest(TestCase):
         self.assertEqual([name for name, _ in racks_of([CEDAR], cart(), "")], ["cedar"])
 
     def test_a_stock_that_is_not_listed(self) -> None:
-        stock = read_stock("2x10", Unit.INCH).stock
+        stock = read_stock("2x10", INCHES).stock
         for unit in Unit:
             found = [line.length.ticks for line in standard_lines(stock, unit)]
             offered = Shelf([], unit).offers(stock)[1]

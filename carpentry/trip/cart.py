@@ -15,9 +15,10 @@ from carpentry.length import (
     spelled_out,
     write_length,
 )
+from carpentry.planning import Basis, Facts
 from carpentry.project import FoundPacks, Hardware, content_of, pack_key, section_sold
 from carpentry.rack import BoardFields, MeasuredBoard, OnHand, read_board
-from carpentry.sizes import OwnStocks, Section, StockName
+from carpentry.sizes import Lexicon, Section, StockName
 from carpentry.trip.checks import CHECKS
 from carpentry.trip.events import Event, EventKind
 
@@ -141,14 +142,12 @@ class _Pile:
 
 
 class Cart:
-    """What was taken and seen at a yard whose list has these ``lines``; bare lengths are in
-    ``unit``."""
+    """What was taken and seen at a yard whose list has these ``lines``."""
 
-    def __init__(self, lines: Mapping[str, Line], unit: Unit, own: OwnStocks) -> None:
+    def __init__(self, lines: Mapping[str, Line], lexicon: Lexicon) -> None:
         self.lines = lines
         self.checked: set[str] = set()
-        self._unit = unit
-        self._own = own
+        self._lexicon = lexicon
         self._piles: dict[str, _Pile] = {}
 
     def _pile(self, key: str) -> _Pile:
@@ -224,6 +223,12 @@ class Cart:
         and so many of each as are left there."""
         return [self._as_found(line) for line in lines]
 
+    def facts(self, basis: Basis) -> Facts:
+        """What happened at the yard, for plans that rest on a basis."""
+        return Facts(
+            taken=self.on_hand(), lines=tuple(self.as_found(basis.lines)), packs=self.packs()
+        )
+
     def _as_found(self, line: PriceLine) -> PriceLine:
         key = line_key(line.stock, line.length.ticks)
         tag = self.tag(key)
@@ -281,9 +286,11 @@ class Cart:
         if line.stock is None:
             raise CarpentryError("only boards are measured", "line")
         typed = {name: getattr(event, name) for name in _MEASURED}
-        typed["length"] = typed["length"].strip() or interchange(line.real_length, self._unit)
+        typed["length"] = typed["length"].strip() or interchange(
+            line.real_length, self._lexicon.unit
+        )
         kept = event.kind is EventKind.KEPT
-        read = read_board(BoardFields(stock=str(line.stock), **typed), self._unit, self._own)
+        read = read_board(BoardFields(stock=str(line.stock), **typed), self._lexicon)
         if kept and read.length > line.real_length + line.length // 10:
             raise CarpentryError("that is much longer than its name: look at the tag", "length")
         reason = read.not_used_because() or ("crooked" if read.crook else "")
@@ -292,10 +299,10 @@ class Cart:
         return Board(event.id, read, kept)
 
 
-def cart_of(events: Iterable[Event], lines: Mapping[str, Line], unit: Unit, own: OwnStocks) -> Cart:
+def cart_of(events: Iterable[Event], lines: Mapping[str, Line], lexicon: Lexicon) -> Cart:
     """The cart that events come to, in their order, without those that were undone. Raises
     ``CarpentryError`` for one that cannot be."""
-    cart = Cart(lines, unit, own)
+    cart = Cart(lines, lexicon)
     known: dict[str, Event] = {}
     for event in events:
         known[event.id] = event

@@ -3,6 +3,8 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from carpentry.typed import typed
+
 
 class EventKind(StrEnum):
     """``TOOK`` so many from the pile; ``PUT_BACK`` one of them; a price seen on the ``TAG``;
@@ -27,17 +29,17 @@ class Event:
 
     id: str
     kind: EventKind
-    line: str = ""
-    count: int = 1
-    price: str = ""
-    length: str = ""
-    thickness: str = ""
-    width: str = ""
-    crook: str = ""
-    bow: str = ""
-    cup: str = ""
-    twist: str = ""
-    undoes: str = ""
+    line: str = typed("Line", most=300)
+    count: int = typed("Count", 1)
+    price: str = typed("Price on the tag")
+    length: str = typed("Length", is_length=True)
+    thickness: str = typed("Thickness", is_length=True)
+    width: str = typed("Width", is_length=True)
+    crook: str = typed("Crook", is_length=True)
+    bow: str = typed("Bow", is_length=True)
+    cup: str = typed("Cup", is_length=True)
+    twist: str = typed("Twist")
+    undoes: str = typed("Undoes")
 
     @property
     def replans(self) -> bool:

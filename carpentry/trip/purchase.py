@@ -103,6 +103,16 @@ def touched_by(stock: StockName | None, materials: Sequence[Material]) -> set[in
     return touched
 
 
+def left_out_told(planned: Planned) -> list[str]:
+    """The parts that plans leave out, in words."""
+    return [
+        f"{left.quantity} × {named[left.part]}: {left.reason}"
+        for material, plan in planned
+        for named in [{one.id: one.part.name for one in material.parts}]
+        for left in (plan.unplaced if plan else ())
+    ]
+
+
 def _spare(key: str, needed: int, cart: Cart, settings: Settings) -> int:
     left = cart.left(key)
     spare = settings.spare.of(needed)

@@ -5,19 +5,15 @@ from django.contrib.auth import authenticate, login, logout, update_session_auth
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from ninja import Router
 from ninja.throttling import AuthRateThrottle
 
-from carpentry.project import project_document, yard_document
 from server.accounts.doors import DOOR, FromOurPages
 from server.accounts.models import User
 from server.accounts.schemas import ConfirmIn, CredentialsIn, PasswordIn, SessionOut
-from server.config.schemas import ErrorOut
-from server.documents.answers import as_json, file_answer
-from server.projects.models import Project
-from server.yards.models import Yard
+from server.common.schemas import ErrorOut
 
 router = Router(tags=["accounts"])
 CHECKS = [AuthRateThrottle(settings.SIGN_IN_RATE)]
@@ -112,20 +108,6 @@ def change_password(request: HttpRequest, change: PasswordIn) -> SessionOut:
     user.save()
     update_session_auth_hash(request, user)
     return _session(request)
-
-
-@router.get("/account/export.json", response={200: None})
-def export_account(request: HttpRequest) -> HttpResponse:
-    """Everything the account holds: projects and yards as their open-format documents."""
-    projects = Project.objects.of(request.user)
-    yards = Yard.objects.of(request.user)
-    document = {
-        "format": "grain-tally/account@1",
-        "username": request.user.get_username(),
-        "projects": [project_document(project.as_file()) for project in projects],
-        "yards": [yard_document(yard.as_file()) for yard in yards],
-    }
-    return file_answer(as_json(document), f"grain tally {request.user.get_username()}", "json")
 
 
 @router.post(

@@ -1,12 +1,12 @@
 """The shopping list as plain text, short enough to paste into a message."""
 
+from server.documents.planned import Planned
 from server.documents.sheets import packs_in_words
-from server.projects.schemas import ProjectOut
 
 
-def list_message(project: ProjectOut) -> str:
+def list_message(made: Planned) -> str:
     """One line for each thing to buy, with its count first, and the total."""
-    shopping = project.plan.shopping
+    project, shopping = made.project, made.plan.shopping
     head = project.name
     if project.yard:
         head += f", {project.yard.name}"

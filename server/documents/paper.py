@@ -21,7 +21,9 @@ from reportlab.platypus import (
     TableStyle,
 )
 
+from server.common.schemas import SectionOut
 from server.documents.drawing import BoardDrawing
+from server.documents.planned import Planned
 from server.documents.sheets import packs_in_words
 from server.documents.type import (
     PAPERS,
@@ -38,7 +40,6 @@ from server.plans.schemas import (
     ListLineOut,
     MadeOut,
     MaterialOut,
-    SectionOut,
 )
 from server.projects.schemas import PartOut, ProjectOut
 
@@ -100,17 +101,17 @@ def _bought_length(line: ListLineOut) -> str:
     return f"{line.named_length}, really {length_markup(line.real_length)}"
 
 
-def _not_planned(project: ProjectOut) -> list[Flowable]:
+def _not_planned(made: Planned) -> list[Flowable]:
     """Parts without a board, so that nobody drives home without them."""
-    called = {part.id: part for part in project.parts}
+    called = {part.id: part for part in made.project.parts}
     lines = [
         f"{u.quantity} × {called[u.part].mark} {called[u.part].called}: {u.reason}"
-        for material in project.plan.materials
+        for material in made.plan.materials
         for u in material.unplaced
     ] + [
         f"{called[la.part].pieces} × {called[la.part].mark} {called[la.part].called}, "
         f"{material.stock}: {la.reason}, not planned yet"
-        for material in project.plan.materials
+        for material in made.plan.materials
         for la in material.later
     ]
     if not lines:
@@ -122,9 +123,9 @@ def _not_planned(project: ProjectOut) -> list[Flowable]:
     ]
 
 
-def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
+def shopping_list_pdf(made: Planned, paper: str) -> bytes:
     """The shopping list with a box to tick for every line."""
-    shopping = project.plan.shopping
+    project, shopping = made.project, made.plan.shopping
     head = [
         text(name, 9, bold=True, right=right)
         for name, right in (
@@ -175,9 +176,9 @@ def shopping_list_pdf(project: ProjectOut, paper: str) -> bytes:
     ]
     if shopping.total_note:
         story.append(text(f"The total is {shopping.total_note}.", 9))
-    claim = project.plan.tally.claim
+    claim = made.plan.tally.claim
     story.append(text(f"{claim.headline}: {claim.detail}.", 9))
-    story += [*_not_planned(project), *_cautions(project, project.plan.other_cautions)]
+    story += [*_not_planned(made), *_cautions(made, made.plan.other_cautions)]
     return _document("shopping list", project, paper, story)
 
 
@@ -209,19 +210,20 @@ def _hardware_table(lines: Sequence[HardwareLineOut], width: float) -> list[Flow
     return [Spacer(1, 10), Table(rows, colWidths=shares, repeatRows=1, style=[_RULE, _HAIR])]
 
 
-def _cautions(project: ProjectOut, usual: Sequence[str]) -> list[Flowable]:
+def _cautions(made: Planned, usual: Sequence[str]) -> list[Flowable]:
     """Cautions for the work and for each wood that is used."""
-    woods = dict.fromkeys(f"{m.wood}: {m.caution}" for m in project.plan.materials if m.caution)
+    woods = dict.fromkeys(f"{m.wood}: {m.caution}" for m in made.plan.materials if m.caution)
     cautions = [*usual, *(f"{wood[0].upper()}{wood[1:]}" for wood in woods)]
     return [Spacer(1, 10), KeepTogether([text(caution, 8) for caution in cautions])]
 
 
-def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]]) -> bytes:
+def cut_sheet_pdf(made: Planned, paper: str) -> bytes:
     """Every board to scale, what is cut from it and where each saw line is.
 
     ``labels`` are the part numbers on each board, by the number of the board.
     """
     width = PAPERS[paper][0] - 2 * MARGIN - 12  # the frame pads six points on either side
+    project = made.project
     story: list[Flowable] = _heading(project, "cut sheet")
     story.append(
         Paragraph(
@@ -238,7 +240,7 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
     story.append(Spacer(1, 6))
     story.append(_parts_table(project, width))
     marks = {part.id: part.mark for part in project.parts}
-    for material in project.plan.materials:
+    for material in made.plan.materials:
         if not material.layouts:
             continue
         story.append(Spacer(1, 10))
@@ -246,22 +248,22 @@ def cut_sheet_pdf(project: ProjectOut, paper: str, labels: dict[int, list[str]])
         real = _section(material.section)
         title = f"<b>{material.stock}</b>  <font size=9>{real} · {material.summary}</font>"
         story.append(Paragraph(title, style(13)))
-        drawing = Drawing(width / project.plan.longest_ticks, width, marks, labels)
+        drawing = Drawing(width / made.plan.longest_ticks, width, marks, made.labels)
         story += _boards(material, drawing)
         if material.best_boards:
             story.append(text(material.best_boards.capitalize(), 8, bold=True))
         if material.test_piece:
             story.append(text(material.test_piece, 8))
-    story += _not_planned(project)
-    story += _cautions(project, [*project.plan.saw_cautions, *project.plan.other_cautions])
+    story += _not_planned(made)
+    story += _cautions(made, [*made.plan.saw_cautions, *made.plan.other_cautions])
     return _document("cut sheet", project, paper, story)
 
 
-def _part_name(part: PartOut) -> str:
+def _part_name(part: PartOut, pair: str) -> str:
     """What a part is called, with its ends, its edges and its mirror image."""
     said = [part.angles] if part.angles else []
     said += [f"edges {part.bevels}"] if part.bevels else []
-    said += [f"mirror image of {part.pair}"] if part.pair else []
+    said += [f"mirror image of {pair}"] if pair else []
     name = escape(part.called)
     return f"{name} <font size=7>{'; '.join(said)}</font>" if said else name
 
@@ -284,7 +286,7 @@ def _parts_table(project: ProjectOut, width: float) -> Table:
         [
             text(part.mark, 9, bold=True),
             text(str(part.pieces), 9),
-            Paragraph(_part_name(part), style(9)),
+            Paragraph(_part_name(part, project.pairs.get(part.id, "")), style(9)),
             text(part.stock_name, 9),
             Paragraph(_section(part.section), style(CUT_TYPE)),
             Paragraph(_part_length(part), style(CUT_TYPE, bold=True)),

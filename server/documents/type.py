@@ -11,7 +11,7 @@ from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.platypus import Paragraph
 
-from server.config.schemas import LengthOut
+from server.common.schemas import LengthOut
 
 REGULAR, BOLD = "Archivo", "Archivo-Bold"
 Paper = Literal["letter", "a4"]

@@ -1,4 +1,4 @@
-"""One way of keeping a history, shared by projects and yards.
+"""One way of keeping a history, shared by all that has a version.
 
 Every change names the version it saw and makes the next one, with a snapshot of what it made. Undo
 and redo are changes too: they make a new version from an earlier snapshot.
@@ -6,14 +6,22 @@ and redo are changes too: they make a new version from an earlier snapshot.
 
 import uuid
 from collections.abc import Callable
-from typing import Any, Self
+from typing import Any, ClassVar, Self, TypeVar
 
 from django.conf import settings
 from django.core.exceptions import ValidationError
 from django.db import models, transaction
 
+from server.common.owned import OwnedQuerySet
+
 Snapshot = dict[str, Any]
 KEPT_REVISIONS = 300
+LONGEST_LABEL = 200
+
+
+def shortened(label: str) -> str:
+    """A label that a revision can hold."""
+    return label if len(label) <= LONGEST_LABEL else f"{label[: LONGEST_LABEL - 1]}…"
 
 
 class Conflict(Exception):
@@ -23,12 +31,6 @@ class Conflict(Exception):
         self.subject = subject
         self.seen_version = seen_version
         super().__init__(f"{subject} is at version {subject.version}, not {seen_version}")
-
-
-class OwnedQuerySet(models.QuerySet["Versioned"]):
-    def of(self, user: Any) -> Self:
-        """What belongs to a user: to anybody else it does not exist."""
-        return self.filter(owner=user)
 
 
 class Versioned(models.Model):
@@ -42,6 +44,7 @@ class Versioned(models.Model):
     updated = models.DateTimeField(auto_now=True)
 
     objects = OwnedQuerySet.as_manager()
+    first_label: ClassVar[str] = "begun"
 
     class Meta:
         abstract = True
@@ -71,7 +74,25 @@ class Versioned(models.Model):
         return self.revisions
 
     def revision(self, number: int | None) -> "Revision | None":
+        """A version of it, with its snapshot."""
         return None if number is None else self.history.filter(number=number).first()
+
+    def entry(self, number: int | None) -> "Revision | None":
+        """A version of it as the history names it, without its snapshot."""
+        return (
+            None if number is None else self.history.defer("snapshot").filter(number=number).first()
+        )
+
+    @property
+    def change_label(self) -> str:
+        """What the newest change was; what an undo took back."""
+        newest = self.entry(self.version)
+        if newest is None:
+            return ""
+        if newest.redo_to == self.version - 1:
+            before = self.entry(self.version - 1)
+            return f"undone: {before.label}" if before else newest.label
+        return newest.label
 
     def begin_history(self, label: str) -> None:
         """Writes the first revision of something new."""
@@ -95,7 +116,7 @@ class Versioned(models.Model):
             return
         self._expect(seen_version)
         before = self.remember()
-        label = make(self) or label
+        label = shortened(make(self) or label)
         self._next(label, change_id, undo_to=seen_version, redo_to=None)
         self.changed_from(before)
 
@@ -114,7 +135,7 @@ class Versioned(models.Model):
         if self.history.filter(change_id=change_id).exists():
             return
         self._expect(seen_version)
-        newest = self.revision(self.version)
+        newest = self.entry(self.version)
         target = newest and self.revision(newest.undo_to if back else newest.redo_to)
         if newest is None or target is None:
             return
@@ -129,7 +150,17 @@ class Versioned(models.Model):
         self.changed_from(before)
 
     def _lock(self) -> None:
-        self.refresh_from_db()
+        """Makes it what it is now; what was never stored is stored as it is."""
+        if not self._state.adding:
+            self.refresh_from_db()
+            return
+        known = type(self).objects.of(self.owner).first()
+        if known:
+            self.id, self._state.adding = known.id, False
+            self.refresh_from_db()
+        else:
+            self.save(force_insert=True)
+            self.begin_history(self.first_label)
 
     def _expect(self, seen_version: int) -> None:
         if self.version != seen_version:
@@ -154,16 +185,16 @@ class Versioned(models.Model):
     @property
     def undo_label(self) -> str | None:
         """What undo would take back, or ``None``."""
-        newest = self.revision(self.version)
-        if newest is None or self.revision(newest.undo_to) is None:
+        newest = self.entry(self.version)
+        if newest is None or self.entry(newest.undo_to) is None:
             return None
         return newest.label
 
     @property
     def redo_label(self) -> str | None:
         """What redo would bring again, or ``None``."""
-        newest = self.revision(self.version)
-        again = newest and self.revision(newest.redo_to)
+        newest = self.entry(self.version)
+        again = newest and self.entry(newest.redo_to)
         return again.label if again else None
 
 
@@ -174,7 +205,7 @@ class Revision(models.Model):
     """
 
     number = models.PositiveIntegerField()
-    label = models.CharField(max_length=200)
+    label = models.CharField(max_length=LONGEST_LABEL)
     snapshot = models.JSONField()
     change_id = models.UUIDField(null=True)
     undo_to = models.PositiveIntegerField(null=True)
@@ -184,3 +215,14 @@ class Revision(models.Model):
     class Meta:
         abstract = True
         ordering = ["number"]
+        indexes = [models.Index(fields=["subject", "change_id"], name="%(class)s_change")]
+
+
+V = TypeVar("V", bound=Versioned)
+
+
+def the_only(model: type[V], user: Any, name: str) -> V:
+    """The one thing of its kind that a builder has. Where it was never changed it is not stored
+    yet, and there is nothing in it."""
+    known: V | None = model.objects.of(user).first()
+    return known or model(owner=user, name=name)

@@ -1,42 +1,123 @@
-"""The API of plans: asked for, watched, stopped."""
+"""The API of plans: asked for, watched, stopped, cut; and what would become of them."""
 
 import uuid
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse, HttpResponseNotModified
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from server.config.schemas import ErrorOut
+from server.common.answers import json_answer
+from server.common.owned import owned
+from server.common.schemas import ChangeIn, ConflictOut, ErrorOut, SeenIn
 from server.plans.comparing import compare_with, weigh_making
-from server.plans.cut import mark_cut, take_cut_back
-from server.plans.inputs import inputs_of
-from server.plans.making import plan_for, wait_for
+from server.plans.cut import mark_cut, step_rack, take_cut_back
+from server.plans.effects import effect_at_yard, effect_of_material, effect_on_rack
+from server.plans.making import plan_again, plan_for, wait_for
 from server.plans.models import Plan
-from server.plans.schemas import ChangeIn, ComparisonOut, MakeOrBuyOut, PlanOut
+from server.plans.overview import list_projects
+from server.plans.resting import work_up
+from server.plans.schemas import (
+    ComparisonOut,
+    EffectOut,
+    MakeOrBuyOut,
+    PlanOut,
+    ProjectRowOut,
+)
 from server.plans.showing import show_plan
 from server.plans.solver import solver
+from server.plans.state import state_of
 from server.projects.models import Project
+from server.rack.models import Rack
+from server.rack.schemas import BoardFieldsIn, RackOut
+from server.rack.showing import show_rack
+from server.stocks.models import OwnMaterials
+from server.stocks.schemas import OwnFieldsIn
 from server.yards.models import Yard
+from server.yards.schemas import LineSizeIn
 
 router = Router(tags=["plans"])
+EFFECTS = {200: list[EffectOut], 404: ErrorOut, 422: ErrorOut}
+RACK = {200: RackOut, 404: ErrorOut, 409: ConflictOut[RackOut], 422: ErrorOut}
 _FINISHING = 2.0  # seconds for a plan that is just being finished
+_STOPPING = 5.0
 
 
-def _show(plan: Plan) -> PlanOut:
-    inputs = inputs_of(plan.project)
-    if plan.digest == inputs.digest:
-        return show_plan(plan, inputs)
-    current = plan_for(plan.project, inputs)
-    return show_plan(current, inputs)
+def own_plan(request: HttpRequest, plan_id: uuid.UUID) -> Plan:
+    """The signed-in builder's plan; to anybody else it does not exist."""
+    plans = Plan.objects.select_related("project")
+    return get_object_or_404(plans, id=plan_id, project__owner=request.user)
+
+
+def _present(project: Project) -> HttpResponse:
+    """The plan of a project's present state."""
+    work = work_up(project)
+    return json_answer(show_plan(plan_for(project, work), work))
+
+
+@router.get("/overview", response=list[ProjectRowOut])
+def get_projects(request: HttpRequest) -> list[ProjectRowOut]:
+    """All projects, the last changed first, with what their plans come to."""
+    return list_projects(request.user)
 
 
 @router.post("/projects/{uuid:project_id}/plans", response={200: PlanOut, 404: ErrorOut})
-def ask_for_plan(request: HttpRequest, project_id: uuid.UUID) -> PlanOut:
-    """The plan of the project's present state. One that was stopped is taken up again."""
-    project = get_object_or_404(Project.objects.of(request.user), id=project_id)
-    inputs = inputs_of(project)
-    project.plans.filter(digest=inputs.digest, status=Plan.Status.STOPPED).delete()
-    return show_plan(plan_for(project, inputs), inputs)
+def ask_for_plan(request: HttpRequest, project_id: uuid.UUID, again: bool = False) -> HttpResponse:
+    """The plan of the project's present state, made if there is none. One that was stopped is taken
+    up ``again`` where that is asked for."""
+    project = owned(Project, request, project_id)
+    work = work_up(project)
+    plan = plan_again(project, work) if again else plan_for(project, work)
+    return json_answer(show_plan(plan, work))
+
+
+@router.get(
+    "/plans/{uuid:plan_id}",
+    response={200: PlanOut, 304: None, 404: ErrorOut, 410: ErrorOut},
+)
+def get_plan(request: HttpRequest, plan_id: uuid.UUID) -> HttpResponse:
+    """A plan as far as it is. 410 where the project, its yard or the rack has changed since, so
+    that another is asked for. To somebody who has it as it is nothing is sent again."""
+    plan = own_plan(request, plan_id)
+    state = state_of(plan)
+    if request.headers.get("If-None-Match") == state:
+        return HttpResponseNotModified(headers={"ETag": state})
+    work = work_up(plan.project)
+    if plan.digest != work.digest:
+        gone = ErrorOut(detail="the project has changed: ask for its plan", problems=[])
+        answer = json_answer(gone)
+        answer.status_code = 410
+        return answer
+    answer = json_answer(show_plan(plan, work))
+    answer["ETag"] = state
+    return answer
+
+
+@router.post("/plans/{uuid:plan_id}/cut", response={200: PlanOut, 404: ErrorOut, 422: ErrorOut})
+def mark_plan_cut(request: HttpRequest, plan_id: uuid.UUID, seen: ChangeIn) -> HttpResponse:
+    """Marks a plan cut: its keepable offcuts go onto the rack, boards it used come off."""
+    plan = own_plan(request, plan_id)
+    wait_for(plan, _FINISHING)
+    mark_cut(plan, seen.change_id)
+    return _present(plan.project)
+
+
+@router.post("/plans/{uuid:plan_id}/not-cut", response={200: PlanOut, 404: ErrorOut})
+def mark_plan_not_cut(request: HttpRequest, plan_id: uuid.UUID, seen: ChangeIn) -> HttpResponse:
+    """Takes that back."""
+    plan = own_plan(request, plan_id)
+    take_cut_back(plan, seen.change_id)
+    return _present(plan.project)
+
+
+@router.post("/plans/{uuid:plan_id}/stop", response={200: PlanOut, 404: ErrorOut})
+def stop_plan(request: HttpRequest, plan_id: uuid.UUID) -> HttpResponse:
+    """Stops planning and keeps the best plan so far."""
+    plan = own_plan(request, plan_id)
+    job = solver.job(plan.id)
+    solver.stop(plan.id)
+    if job:
+        job.settled.wait(_STOPPING)
+    return _present(plan.project)
 
 
 @router.get(
@@ -45,9 +126,7 @@ def ask_for_plan(request: HttpRequest, project_id: uuid.UUID) -> PlanOut:
 )
 def compare_yards(request: HttpRequest, project_id: uuid.UUID, yard_id: uuid.UUID) -> ComparisonOut:
     """The project's purchase beside what it would be at another yard; keeps nothing."""
-    project = get_object_or_404(Project.objects.of(request.user), id=project_id)
-    yard = get_object_or_404(Yard.objects.of(request.user), id=yard_id)
-    return compare_with(project, yard)
+    return compare_with(owned(Project, request, project_id), owned(Yard, request, yard_id))
 
 
 @router.get(
@@ -58,41 +137,49 @@ def weigh_make_or_buy(
     request: HttpRequest, project_id: uuid.UUID, part_id: uuid.UUID, price: str
 ) -> MakeOrBuyOut:
     """What a part costs made from boards beside what it costs bought made; keeps nothing."""
-    project = get_object_or_404(Project.objects.of(request.user), id=project_id)
+    project = owned(Project, request, project_id)
     return weigh_making(project, get_object_or_404(project.parts, id=part_id), price)
 
 
-@router.get("/plans/{uuid:plan_id}", response={200: PlanOut, 404: ErrorOut})
-def get_plan(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
-    """A plan as far as it is; where the project has changed since, that of its present state."""
-    return _show(get_object_or_404(Plan, id=plan_id, project__owner=request.user))
+@router.post("/yards/{uuid:yard_id}/lines/{uuid:line_id}/effect", response=EFFECTS)
+def effect_of_size(
+    request: HttpRequest, yard_id: uuid.UUID, line_id: uuid.UUID, fields: LineSizeIn
+) -> list[EffectOut]:
+    """The parts that a corrected section would change; keeps nothing."""
+    yard = owned(Yard, request, yard_id)
+    line = get_object_or_404(yard.lines, id=line_id)
+    return effect_at_yard(yard, line, fields.dict(exclude_none=True))
 
 
-@router.post("/plans/{uuid:plan_id}/cut", response={200: PlanOut, 404: ErrorOut, 422: ErrorOut})
-def mark_plan_cut(request: HttpRequest, plan_id: uuid.UUID, seen: ChangeIn) -> PlanOut:
-    """Marks a plan cut: its keepable offcuts go onto the rack, boards it used come off."""
-    plan = get_object_or_404(Plan, id=plan_id, project__owner=request.user)
-    wait_for(plan, _FINISHING)
-    mark_cut(plan, seen.change_id)
-    return _show(plan)
+@router.post("/materials/{uuid:material_id}/effect", response=EFFECTS)
+def effect_of_changing(
+    request: HttpRequest, material_id: uuid.UUID, fields: OwnFieldsIn
+) -> list[EffectOut]:
+    """The parts that another size of a material would change; keeps nothing."""
+    row = get_object_or_404(OwnMaterials.of(request.user).rows, id=material_id)
+    return effect_of_material(row, fields.dict(exclude_none=True))
 
 
-@router.post("/plans/{uuid:plan_id}/not-cut", response={200: PlanOut, 404: ErrorOut})
-def mark_plan_not_cut(request: HttpRequest, plan_id: uuid.UUID, seen: ChangeIn) -> PlanOut:
-    """Takes that back."""
-    plan = get_object_or_404(Plan, id=plan_id, project__owner=request.user)
-    take_cut_back(plan, seen.change_id)
-    plan.refresh_from_db()
-    return _show(plan)
+@router.post("/rack/boards/{uuid:board_id}/effect", response=EFFECTS)
+def effect_of_measuring(
+    request: HttpRequest, board_id: uuid.UUID, fields: BoardFieldsIn
+) -> list[EffectOut]:
+    """The parts planned from this board that new fields of it would change; keeps nothing."""
+    board = get_object_or_404(Rack.of(request.user).boards, id=board_id)
+    return effect_on_rack(board, fields.dict(exclude_none=True))
 
 
-@router.post("/plans/{uuid:plan_id}/stop", response={200: PlanOut, 404: ErrorOut})
-def stop_plan(request: HttpRequest, plan_id: uuid.UUID) -> PlanOut:
-    """Stops planning and keeps the best plan so far."""
-    plan = get_object_or_404(Plan, id=plan_id, project__owner=request.user)
-    job = solver.job(plan.id)
-    solver.stop(plan.id)
-    if job:
-        job.settled.wait(5)
-    plan.refresh_from_db()
-    return _show(plan)
+@router.post("/rack/undo", response=RACK)
+def undo_rack(request: HttpRequest, seen: SeenIn) -> RackOut:
+    """Takes the newest change of the rack back, and with it that a plan was cut."""
+    rack = Rack.of(request.user)
+    step_rack(rack, "undo", seen.version, seen.change_id)
+    return show_rack(rack)
+
+
+@router.post("/rack/redo", response=RACK)
+def redo_rack(request: HttpRequest, seen: SeenIn) -> RackOut:
+    """Brings back what the last undo took."""
+    rack = Rack.of(request.user)
+    step_rack(rack, "redo", seen.version, seen.change_id)
+    return show_rack(rack)

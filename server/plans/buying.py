@@ -13,10 +13,10 @@ from carpentry.buying import (
 )
 from carpentry.cutting import CutPlan
 from carpentry.length import Notation, sold_name
+from carpentry.planning import Workup
 from carpentry.project import Hardware, HardwareLine, Settings, group_shares
 from carpentry.sizes import StockName
-from server.config.schemas import length_out
-from server.plans.inputs import Inputs
+from server.common.schemas import length_out, section_out
 from server.plans.schemas import (
     GroupOut,
     HardwareLineOut,
@@ -25,18 +25,15 @@ from server.plans.schemas import (
     ListLineOut,
     PackOut,
     ShoppingOut,
-    section_out,
 )
 
 
-def shopping_out(
-    shopping: ShoppingList, inputs: Inputs, plans: list[CutPlan | None]
-) -> ShoppingOut:
+def shopping_out(shopping: ShoppingList, work: Workup, plans: list[CutPlan | None]) -> ShoppingOut:
     """The list of a plan's boards, and of all that is not wood."""
-    notation, currency = inputs.settings.notation, inputs.currency
-    budget, sells_for = inputs.settings.budget, inputs.settings.sells_for
+    notation, currency = work.settings.notation, work.currency
+    budget, sells_for = work.settings.budget, work.settings.sells_for
     parts_on: dict[tuple[str, int], list[UUID]] = {}
-    for material, made in zip(inputs.materials, plans, strict=True):
+    for material, made in zip(work.materials, plans, strict=True):
         offers = {offer.id: offer for offer in material.offers}
         for layout in made.layouts if made else ():
             offer = offers[layout.stock]
@@ -44,13 +41,13 @@ def shopping_out(
             on.extend(dict.fromkeys(UUID(p.part) for p in layout.parts if UUID(p.part) not in on))
     told = {
         (line.stock, line.length.ticks): price_told(
-            line, currency, whole_inches=inputs.basis.whole_inches
+            line, currency, whole_inches=work.basis.whole_inches
         )
-        for line in inputs.basis.lines
+        for line in work.basis.lines
     }
     notes = (
         "incomplete: prices are missing" if shopping.unpriced else "",
-        inputs.hardware.left_out_told,
+        work.hardware.left_out_told,
     )
     return ShoppingOut(
         lines=[
@@ -66,7 +63,7 @@ def shopping_out(
                 line_price=None
                 if line.line_price is None
                 else write_money(line.line_price, currency),
-                how=_how(line, told, inputs.settings),
+                how=_how(line, told, work.settings),
                 spare=line.spare,
                 kind=line.stock.kind,
                 parts=[] if line.spare else parts_on.get((str(line.stock), line.length), []),
@@ -75,20 +72,20 @@ def shopping_out(
         ],
         groups=[
             GroupOut(name=one.name, pieces=one.pieces, cost=write_money(one.cost, currency))
-            for one in group_shares(list(zip(inputs.materials, plans, strict=True)))
+            for one in group_shares(list(zip(work.materials, plans, strict=True)))
         ],
-        hardware=_hardware(inputs.hardware, currency, notation),
+        hardware=_hardware(work.hardware, currency, notation),
         subtotal=write_money(shopping.subtotal, currency),
         wood_total=write_money(shopping.wood_total, currency),
         budget="" if budget is None else budget_told(shopping.total, budget, currency),
         over_budget=budget is not None and shopping.total > budget,
         margin="" if sells_for is None else margin_told(shopping.per_copy, sells_for, currency),
-        tax_rate=f"{inputs.basis.tax.rate:f}",
-        tax_included=inputs.basis.tax.included,
+        tax_rate=f"{work.basis.tax.rate:f}",
+        tax_included=work.basis.tax.included,
         tax=write_money(shopping.tax, currency),
         total=write_money(shopping.total, currency),
         per_copy=write_money(shopping.per_copy, currency),
-        copies=inputs.settings.copies,
+        copies=work.settings.copies,
         unpriced=shopping.unpriced,
         total_note="; ".join(filter(None, notes)),
     )

@@ -1,17 +1,22 @@
 """What a project would cost otherwise: at another yard, or with a part bought made."""
 
+from dataclasses import replace
+
 from carpentry.buying import write_money
+from carpentry.document import Json
 from carpentry.errors import CarpentryError
-from carpentry.project import (
+from carpentry.planning import (
+    MADE_BY,
     AtYard,
-    Hardware,
+    Workup,
     cheaper_told,
     make_or_buy,
     read_made_price,
 )
+from carpentry.project import Hardware
 from server.plans.buying import shopping_out
-from server.plans.inputs import Document, Inputs, inputs_of
 from server.plans.making import planned_aside, settled_plan
+from server.plans.resting import basis_now, work_up
 from server.plans.schemas import (
     ComparedLineOut,
     ComparisonOut,
@@ -35,11 +40,11 @@ def compare_with(project: Project, yard: Yard) -> ComparisonOut:
     """
     if project.yard is None:
         raise CarpentryError("choose a yard for the project first", "yard")
-    home = inputs_of(project)
+    home = work_up(project)
     here = _side(home, settled_plan(project, home, MOST_SECONDS))
     project.yard = yard
-    away = inputs_of(project)
-    there = planned_aside(_problems(away), project, str(yard.id), MOST_SECONDS)
+    away = replace(home, basis=basis_now(project), made_by=MADE_BY)
+    there = planned_aside(away, project, str(yard.id), MOST_SECONDS)
     return _side_by_side(here, _side(away, there))
 
 
@@ -48,14 +53,12 @@ def weigh_making(project: Project, part: Part, price: str) -> MakeOrBuyOut:
 
     Raises ``CarpentryError`` for what is no price, and where boards of it have none.
     """
-    read = part.read(project.unit)
+    read = part.read()
     each = read_made_price(price, read.length.ticks)
-    whole = inputs_of(project)
-    without = inputs_of(project, without=part.id)
+    whole = work_up(project)
+    without = replace(whole, project=whole.project.without(str(part.id)))
     with_it, _ = _side(whole, settled_plan(project, whole, MOST_SECONDS))
-    without_it, _ = _side(
-        without, planned_aside(_problems(without), project, str(part.id), MOST_SECONDS)
-    )
+    without_it, _ = _side(without, planned_aside(without, project, str(part.id), MOST_SECONDS))
     if with_it.lacks_wood:
         raise CarpentryError("some boards have no price or parts no board: it cannot be told")
     weighed = make_or_buy(
@@ -74,18 +77,14 @@ def weigh_making(project: Project, part: Part, price: str) -> MakeOrBuyOut:
     )
 
 
-def _side(inputs: Inputs, documents: list[Document]) -> Side:
-    problems = sum(problem is not None for problem in inputs.documents)
+def _side(work: Workup, documents: list[Json]) -> Side:
+    problems = sum(problem is not None for problem in work.documents)
     if len(documents) != problems:
-        raise CarpentryError(f"there is no plan for {inputs.source} yet: try again", "yard")
-    plans = inputs.plans(documents)
-    tally = inputs.tally(plans)
-    at_yard = AtYard(inputs.source, inputs.currency, tally, inputs.hardware)
-    return at_yard, shopping_out(tally.shopping, inputs, plans)
-
-
-def _problems(inputs: Inputs) -> list[Document]:
-    return [problem for problem in inputs.documents if problem]
+        raise CarpentryError(f"there is no plan for {work.source} yet: try again", "yard")
+    plans = work.plans(documents)
+    tally = work.tally(plans)
+    at_yard = AtYard(work.source, work.currency, tally, work.hardware)
+    return at_yard, shopping_out(tally.shopping, work, plans)
 
 
 def _side_by_side(here: Side, there: Side) -> ComparisonOut:

@@ -8,9 +8,9 @@ from django.db import transaction
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit, interchange
 from carpentry.rack import MAX_BOARDS, BoardFields, offcut_stock, section_noted
-from carpentry.sizes import Section, StockName, read_stock, standard_section
-from server.plans.inputs import inputs_of
+from carpentry.sizes import INCHES, Section, StockName, read_stock, standard_section
 from server.plans.models import Board, Plan
+from server.plans.resting import work_up
 from server.rack.models import Rack, RackBoard
 
 
@@ -23,14 +23,16 @@ def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
     """
     if plan.stage == Plan.Stage.CUT:
         return
-    inputs = inputs_of(plan.project)
+    work = work_up(plan.project)
     if plan.status not in (Plan.Status.DONE, Plan.Status.STOPPED):
         raise CarpentryError("this plan is not finished yet", "plan")
-    if plan.digest != inputs.digest:
+    if plan.digest != work.digest:
         raise CarpentryError("the project, yard or rack has changed: look at the new plan", "plan")
     boards = list(plan.boards.all())
     if not boards:
         raise CarpentryError("this plan has no boards to cut", "plan")
+
+    words = INCHES.knowing(work.basis.own)
 
     def make(rack: Rack) -> str:
         used = list(rack.boards.filter(id__in=[b.rack_board for b in boards if b.rack_board]))
@@ -39,7 +41,7 @@ def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
         offcuts = [
             offcut
             for board in boards
-            for stock in [read_stock(board.stock, Unit.INCH, inputs.basis.own).stock]
+            for stock in [read_stock(board.stock, words).stock]
             for offcut in _offcuts(board, stock, plan, used)
         ]
         if rack.boards.count() + len(offcuts) > MAX_BOARDS:
@@ -47,11 +49,9 @@ def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
         added = rack.add_boards(offcuts)
         entry = {"plan": str(plan.id), "taken": rows, "added": [str(board.id) for board in added]}
         rack.cut_plans = [*rack.cut_plans, entry]
-        return f"{plan.project.name} cut: {len(added)} offcuts laid on, {len(rows)} boards used"[
-            :200
-        ]
+        return f"{plan.project.name} cut: {len(added)} offcuts laid on, {len(rows)} boards used"
 
-    plan.basis = inputs.basis.document()
+    plan.basis = work.basis.document()
     plan.stage = Plan.Stage.CUT
     plan.save(update_fields=["basis", "stage"])
     rack = Rack.of(plan.project.owner)
@@ -68,9 +68,11 @@ def take_cut_back(plan: Plan, change_id: uuid.UUID) -> None:
 
     def make(rack: Rack) -> str:
         rack.boards.filter(id__in=entry["added"]).delete()
-        RackBoard.objects.bulk_create(RackBoard(rack=rack, **row) for row in entry["taken"])
+        RackBoard.objects.bulk_create(
+            RackBoard.from_snapshot(row, rack=rack) for row in entry["taken"]
+        )
         rack.cut_plans = [one for one in rack.cut_plans if one != entry]
-        return f"{plan.project.name} not cut after all"[:200]
+        return f"{plan.project.name} not cut after all"
 
     rack.change(rack.version, change_id, "plan not cut", make)
     settle_stages(rack)
@@ -98,10 +100,10 @@ def _offcuts(
         if name is None:
             continue
         own_size = section != standard_section(name) or (cut_from and cut_from.read().is_measured)
-        measured = section_noted(section, Unit(Rack.UNIT)) if section and own_size else {}
+        measured = section_noted(section, Unit.INCH) if section and own_size else {}
         yield BoardFields(
             stock=str(name),
-            length=interchange(offcut["length"], Unit(Rack.UNIT)),
+            length=interchange(offcut["length"], Unit.INCH),
             place=cut_from.place if cut_from else "",
             note=f"offcut of {plan.project.name}, board {board.number}"[:200],
             **measured,

@@ -1,19 +1,23 @@
 """Which parts a corrected size would change, told before it is applied."""
 
-from collections.abc import Iterator
+from collections import Counter
+from collections.abc import Iterable, Iterator
 from dataclasses import asdict, replace
 
 from carpentry.buying import read_price_line
-from carpentry.parts import not_planned_yet
+from carpentry.length import Unit
+from carpentry.planning import Effect, Touched, effects_of_section, effects_on_board
 from carpentry.project import RackUse, section_sold
 from carpentry.rack import BoardFields, read_board
-from carpentry.sizes import Section, read_own
-from server.materials.models import OwnMaterial, OwnMaterials
-from server.plans.inputs import inputs_of
+from carpentry.sizes import StockName, read_own
+from server.common.schemas import section_out
+from server.plans.making import find_plan
 from server.plans.models import Piece
-from server.plans.schemas import EffectOut, section_out
-from server.projects.models import Part, Project
-from server.rack.models import Rack, RackBoard
+from server.plans.resting import work_up
+from server.plans.schemas import EffectOut
+from server.projects.models import Project
+from server.rack.models import RackBoard
+from server.stocks.models import OwnMaterial
 from server.yards.models import PriceLine, Yard
 
 
@@ -22,7 +26,7 @@ def effect_at_yard(yard: Yard, line: PriceLine, typed: dict[str, str]) -> list[E
 
     Raises ``CarpentryError`` by field when they cannot be read.
     """
-    changed = read_price_line(replace(line.fields, **typed), yard.unit, yard.own)
+    changed = read_price_line(replace(line.fields, **typed), yard.lexicon)
     lines = list(yard.lines.filter(stock_key=str(changed.stock)))
     now = [one.read() for one in lines]
     then = [changed if one.id == line.id else one.read() for one in lines]
@@ -31,11 +35,24 @@ def effect_at_yard(yard: Yard, line: PriceLine, typed: dict[str, str]) -> list[E
     if before == after or before is None or after is None:
         return []
     return [
-        effect
+        _show(project, effect)
         for project in yard.projects.all()
-        for named in project.parts.all()
-        if named.read(project.unit).stock == changed.stock
-        for effect in _Touched(project, named).by(before, after)
+        for effect in effects_of_section(_of_stock(project, changed.stock), before, after)
+    ]
+
+
+def effect_of_material(row: OwnMaterial, typed: dict[str, str]) -> list[EffectOut]:
+    """The parts of a material of the builder's own that new fields of it would change.
+
+    Raises ``CarpentryError`` by field when they cannot be read.
+    """
+    before = row.read()
+    after = read_own(replace(before.fields, **typed), Unit.INCH)
+    stock = StockName(before.name, (), before)
+    return [
+        _show(project, effect)
+        for project in Project.objects.of(row.materials.owner)
+        for effect in effects_of_section(_of_stock(project, stock), before.section, after.section)
     ]
 
 
@@ -45,67 +62,38 @@ def effect_on_rack(board: RackBoard, typed: dict[str, str]) -> list[EffectOut]:
     Raises ``CarpentryError`` by field when they cannot be read.
     """
     before = board.read()
-    after = read_board(BoardFields(**asdict(board.fields) | typed), Rack.UNIT, board.rack.own)
-    left_alone = after.not_used_because()
-    effects: list[EffectOut] = []
-    for project in Project.objects.of(board.rack.owner).exclude(rack=RackUse.NEVER):
-        inputs = inputs_of(project)
-        plan = project.plans.filter(digest=inputs.digest).first()
-        pieces = Piece.objects.filter(board__plan=plan, board__rack_board=board.id)
-        wanted = list(pieces.values_list("part", flat=True))
-        for named in project.parts.filter(id__in=wanted):
-            touched = _Touched(project, named, wanted.count(named.id))
-            if left_alone or after.length != before.length:
-                why = left_alone or "the board has another length: it is planned anew"
-                effects.append(touched.effect(before.section, None, why))
-            elif before.section and after.section:
-                effects += touched.by(before.section, after.section)
-    return effects
-
-
-def effect_of_material(row: OwnMaterial, typed: dict[str, str]) -> list[EffectOut]:
-    """The parts of a material of the builder's own that new fields of it would change.
-
-    Raises ``CarpentryError`` by field when they cannot be read.
-    """
-    before = row.read()
-    after = read_own(replace(before.fields, **typed), OwnMaterials.UNIT)
+    after = read_board(BoardFields(**asdict(board.fields) | typed), board.rack.lexicon)
     return [
-        effect
-        for project in Project.objects.of(row.materials.owner)
-        for named in project.parts.all()
-        if named.read(project.unit).stock.size == before.name
-        for effect in _Touched(project, named).by(before.section, after.section)
+        _show(project, effect)
+        for project in Project.objects.of(board.rack.owner).exclude(rack=RackUse.NEVER)
+        for effect in effects_on_board(_planned_from(project, board), before, after)
     ]
 
 
-class _Touched:
-    """A part that a corrected size may change; ``count`` pieces of it, all where not said."""
+def _of_stock(project: Project, stock: StockName) -> Iterator[Touched]:
+    """The parts of a project that are of a stock."""
+    for row in project.parts.all():
+        part = row.read()
+        if part.stock == stock:
+            yield Touched(row.mark, part, part.quantity, project.rip)
 
-    def __init__(self, project: Project, named: Part, count: int | None = None) -> None:
-        self.project, self.mark = project, named.mark
-        self.part = named.read(project.unit)
-        self.count = self.part.quantity if count is None else count
 
-    def by(self, before: Section, after: Section) -> Iterator[EffectOut]:
-        sawn = self.part.may_be_sawn(self.project.rip)
-        was, now = (
-            "" if sawn else not_planned_yet(self.part, section) or "" for section in (before, after)
-        )
-        if self._finished(before) != self._finished(after) or was != now:
-            yield self.effect(before, after, now)
+def _planned_from(project: Project, board: RackBoard) -> Iterable[Touched]:
+    """The parts of a project that its plan cuts from a board of the rack."""
+    plan = find_plan(project, work_up(project))
+    on_it = Piece.objects.filter(board__plan=plan, board__rack_board=board.id)
+    counts = Counter(on_it.values_list("part", flat=True))
+    for row in project.parts.filter(id__in=counts):
+        yield Touched(row.mark, row.read(), counts[row.id], project.rip)
 
-    def effect(self, before: Section | None, after: Section | None, why: str) -> EffectOut:
-        return EffectOut(
-            project=self.project.name,
-            mark=self.mark,
-            called=self.part.name,
-            pieces=self.count,
-            before=section_out(self._finished(before), self.project.notation),
-            after=section_out(self._finished(after), self.project.notation),
-            why=why,
-        )
 
-    def _finished(self, section: Section | None) -> Section | None:
-        """The finished section of the part when its stock has this one."""
-        return self.part.finished_section(section)
+def _show(project: Project, effect: Effect) -> EffectOut:
+    return EffectOut(
+        project=project.name,
+        mark=effect.of.mark,
+        called=effect.of.part.name,
+        pieces=effect.of.pieces,
+        before=section_out(effect.before, project.notation),
+        after=section_out(effect.after, project.notation),
+        why=effect.why,
+    )

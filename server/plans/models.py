@@ -5,15 +5,16 @@ from decimal import Decimal
 
 from django.db import models
 
+from carpentry.planning import MADE_BY
 from carpentry.project import Purchase
 from server.projects.models import Project
-
-MADE_BY = 2  # plans have their cuts; those of version 1 have none, and no limits of the saw
 
 
 class Plan(models.Model):
     """A plan for one state of a project. Once done it never changes: a new one is a new row.
-    ``made_by`` is the version of planning that made it."""
+    ``made_by`` is the version of planning that made it, ``outcome`` has a cut plan for every cut
+    problem, ``problems`` the digests of these. ``basis`` is what it rests on, where that is kept:
+    of one that was cut, or made at a yard."""
 
     class Status(models.TextChoices):
         QUEUED = "queued"
@@ -36,8 +37,9 @@ class Plan(models.Model):
     stage = models.CharField(max_length=6, choices=Stage, default=Stage.DRAFT)
     asked = models.DateTimeField(auto_now_add=True)
     seconds = models.FloatField(null=True)
-    basis = models.JSONField(default=dict, blank=True, editable=False)  # of a plan that was cut
-    outcome = models.JSONField(default=list)
+    basis = models.JSONField(default=dict, blank=True, editable=False)
+    problems = models.JSONField(default=list, blank=True, editable=False)
+    outcome = models.JSONField(default=list, blank=True)
     boards_count = models.PositiveIntegerField(default=0)
     subtotal = models.DecimalField(max_digits=12, decimal_places=2, default=Decimal(0))
     unplaced_count = models.PositiveIntegerField(default=0)
@@ -53,6 +55,22 @@ class Plan(models.Model):
 
     def __str__(self) -> str:
         return f"{self.status} plan of {self.project}"
+
+
+class PlanOfVersion(models.Model):
+    """Which plan is that of a version of a project."""
+
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="planned_versions")
+    number = models.PositiveIntegerField()
+    plan = models.ForeignKey(Plan, on_delete=models.CASCADE, related_name="versions")
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["project", "number"], name="one_plan_of_a_version")
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.plan}, version {self.number}"
 
 
 class Board(models.Model):

@@ -3,35 +3,9 @@
 from datetime import datetime
 from uuid import UUID
 
-from ninja import Schema
 from pydantic import BaseModel
 
-from carpentry.sizes import Section
-from server.config.schemas import LengthOut, sawn_out
-
-
-class ChangeIn(Schema):
-    """A change under an id of the client's making: asked twice it is made once."""
-
-    change_id: UUID
-
-
-class SectionOut(BaseModel):
-    """A cross-section; a ``round`` one has its diameter in both."""
-
-    thickness: LengthOut
-    width: LengthOut
-    round: bool
-
-
-def section_out(section: Section | None, notation: str) -> SectionOut | None:
-    if section is None:
-        return None
-    return SectionOut(
-        thickness=sawn_out(section.thickness, notation),
-        width=sawn_out(section.width, notation),
-        round=section.round,
-    )
+from server.common.schemas import LengthOut, SectionOut
 
 
 class EffectOut(BaseModel):
@@ -309,23 +283,6 @@ class TallyOut(BaseModel):
     claim: ClaimOut
 
 
-class PlanOut(BaseModel):
-    """A plan as far as it is. ``stale`` when the project has changed since."""
-
-    id: UUID
-    status: str
-    stage: str
-    stale: bool
-    asked: datetime
-    seconds: float | None
-    longest_ticks: int
-    materials: list[MaterialOut]
-    shopping: ShoppingOut
-    tally: TallyOut
-    saw_cautions: list[str]
-    other_cautions: list[str]
-
-
 class CutBoardOut(BaseModel):
     """A board that was cut: what is written on it and its pieces, in order."""
 
@@ -342,6 +299,29 @@ class AlreadyCutOut(BaseModel):
     told: str
     cost: str | None
     boards: list[CutBoardOut]
+
+
+class PlanOut(BaseModel):
+    """The plan of a ``version`` of a project as far as it is. ``effect`` is what the newest change
+    did to the purchase, empty while that is not known; ``cut`` how many pieces of its parts are cut
+    already, ``already_cut`` what plans before it cut."""
+
+    id: UUID
+    project: UUID
+    version: int
+    status: str
+    stage: str
+    asked: datetime
+    seconds: float | None
+    effect: str
+    longest_ticks: int
+    cut: dict[UUID, int]
+    already_cut: list[AlreadyCutOut]
+    materials: list[MaterialOut]
+    shopping: ShoppingOut
+    tally: TallyOut
+    saw_cautions: list[str]
+    other_cautions: list[str]
 
 
 class MakeOrBuyOut(BaseModel):
@@ -379,3 +359,18 @@ class ComparisonOut(BaseModel):
     there_total: str
     left_out: int
     verdict: str
+
+
+class ProjectRowOut(BaseModel):
+    """A project in the list of projects."""
+
+    id: UUID
+    name: str
+    unit: str
+    copies: int
+    yard: str
+    parts: int
+    boards: int | None
+    cost: str | None
+    proven: bool
+    updated: datetime

@@ -2,21 +2,27 @@
 
 from collections import Counter
 from decimal import Decimal
-from fractions import Fraction
 from itertools import islice, pairwise
 from uuid import UUID
 
+from django.db.models import QuerySet
+from django.utils import timezone
+
 from carpentry.buying import write_money
-from carpentry.cutting import CutPlan, Layout, PlacedPart
+from carpentry.cutting import CutPlan, CutProblem, Layout, PlacedPart
+from carpentry.document import Json
 from carpentry.edges import wider_width
 from carpentry.ends import bevel_lines, is_angled, outline, told
-from carpentry.length import Notation, Unit, sold_name, write_length
+from carpentry.length import Notation, sold_name, write_length
+from carpentry.planning import Workup
 from carpentry.project import (
     CutLine,
     Material,
     Offer,
+    Purchase,
     RipStrip,
     Tally,
+    compare,
     cut_lines,
     kept_leftovers,
     notes,
@@ -24,14 +30,15 @@ from carpentry.project import (
     test_piece,
 )
 from carpentry.project.cut_lines import Line
-from carpentry.sizes import Section, pounds, rounded, species_of
-from server.config.schemas import length_out, sawn_out
+from carpentry.sizes import Section, load_told, species_of
+from server.common.schemas import length_out, sawn_out, section_out
 from server.plans.buying import shopping_out
-from server.plans.inputs import Document, Inputs
-from server.plans.making import UNDER_WAY
+from server.plans.making import UNDER_WAY, plan_before
 from server.plans.models import Board, Plan
 from server.plans.schemas import (
+    AlreadyCutOut,
     ClaimOut,
+    CutBoardOut,
     CutOut,
     LaterOut,
     LayoutOut,
@@ -45,50 +52,109 @@ from server.plans.schemas import (
     SpanOut,
     TallyOut,
     UnplacedOut,
-    section_out,
 )
 from server.plans.solver import solver
+from server.projects.models import Project
 
 MOST_NOTES = 3
 
 
-def show_plan(
-    plan: Plan, inputs: Inputs, *, stale: bool = False, before: Plan | None = None
-) -> PlanOut:
-    """A plan made from these inputs, done or still under way; boards that are cut otherwise than in
-    the plan ``before`` it are told apart."""
+def show_plan(plan: Plan, work: Workup) -> PlanOut:
+    """The plan of a project's present state, done or still under way, with what the newest change
+    did to it; boards that are cut otherwise than in the plan before it are told apart."""
     job = solver.job(plan.id)
     if job is None and plan.status in UNDER_WAY:
         plan.refresh_from_db()  # stored a moment ago, by another thread
     status = plan.status  # before its plans: another thread may store better ones at any moment
-    documents = job.plans if job else plan.outcome
-    plans = inputs.plans(documents)
-    totals = inputs.tally(plans)
+    documents = job.whole(job.plans) if job else plan.outcome
+    return _show(plan, work, documents, status, job.elapsed if job else plan.seconds)
+
+
+def show_documents(project: Project, work: Workup, documents: list[Json]) -> PlanOut:
+    """Plans of a project's present state that are not kept, as its plan."""
+    plan = Plan(project=project, digest=work.digest, status=Plan.Status.DONE, asked=timezone.now())
+    return _show(plan, work, documents, plan.status, None)
+
+
+def _show(
+    plan: Plan, work: Workup, documents: list[Json], status: str, seconds: float | None
+) -> PlanOut:
+    plans = work.plans(documents)
+    totals = work.tally(plans)
+    before = plan_before(plan.project)
     boards = _Boards(plan, before if before and before.id != plan.id else None)
     materials = [
-        _material(material, made, inputs, boards)
-        for material, made in zip(inputs.materials, plans, strict=True)
+        _material(*planned, work, boards)
+        for planned in zip(work.materials, work.problems, plans, strict=True)
     ]
     return PlanOut(
         id=plan.id,
+        project=plan.project_id,
+        version=plan.project.version,
         status=status,
         stage=plan.stage,
-        stale=stale,
         asked=plan.asked,
-        seconds=round(job.elapsed, 1) if job else plan.seconds,
-        longest_ticks=_longest_board(inputs, plans),
+        seconds=None if seconds is None else round(seconds, 3),
+        effect=_effect(plan, before, boards.changed, work.currency)
+        if before and status == Plan.Status.DONE
+        else "",
+        longest_ticks=_longest_board(work, plans),
+        cut={UUID(part): count for part, count in work.cut_already().items()},
+        already_cut=[_already_cut(one, work.settings.notation) for one in cut_before(plan)],
         materials=materials,
-        shopping=shopping_out(totals.shopping, inputs, plans),
-        tally=_tally(totals, inputs),
-        saw_cautions=inputs.saw_cautions(plans),
-        other_cautions=inputs.other_cautions(),
+        shopping=shopping_out(totals.shopping, work, plans),
+        tally=_tally(totals, work),
+        saw_cautions=work.saw_cautions(plans),
+        other_cautions=work.other_cautions(),
+    )
+
+
+def _effect(plan: Plan, before: Plan, changed: int, currency: str) -> str:
+    """What a change did to the purchase, beside the plan of the version before it."""
+    effect = compare(_still_to_buy(before), _still_to_buy(plan), currency)
+    if not changed:
+        return effect
+    return f"{effect}; {changed} {'board is' if changed == 1 else 'boards are'} cut otherwise"
+
+
+def _still_to_buy(plan: Plan) -> Purchase:
+    """What a plan asks for yet: nothing where its boards are cut."""
+    return Purchase(0, Decimal(0), 0) if plan.stage == Plan.Stage.CUT else plan.purchase
+
+
+def cut_before(plan: Plan) -> "QuerySet[Plan]":
+    """The plans of its project that were cut before this one, the first first."""
+    cut = plan.project.plans.filter(stage=Plan.Stage.CUT).exclude(id=plan.id)
+    return cut.order_by("asked")
+
+
+def _already_cut(cut: Plan, notation: str) -> AlreadyCutOut:
+    """What a plan cut, from what was stored of it then."""
+    boards = list(cut.boards.prefetch_related("pieces"))
+    prices = [board.price for board in boards]
+    cost = None
+    if None not in prices:
+        cost = write_money(sum(filter(None, prices), Decimal(0)), cut.basis.get("currency", "USD"))
+    count = "1 board" if len(boards) == 1 else f"{len(boards)} boards"
+    return AlreadyCutOut(
+        told=f"{count}, {cost}" if cost else count,
+        cost=cost,
+        boards=[
+            CutBoardOut(
+                number=board.number,
+                stock=board.stock,
+                length=sold_name(board.length, notation),
+                pieces=[piece.label for piece in board.pieces.all()],
+            )
+            for board in boards
+        ],
     )
 
 
 Signature = tuple[str, tuple[str, ...]]
 
 
-def _boards_of(outcome: list[Document]) -> Counter[Signature]:
+def _boards_of(outcome: list[Json]) -> Counter[Signature]:
     """How many boards of a plan are cut alike: their stock and the parts on them."""
     found: Counter[Signature] = Counter()
     for plan in outcome:
@@ -98,11 +164,11 @@ def _boards_of(outcome: list[Document]) -> Counter[Signature]:
     return found
 
 
-def _longest_board(inputs: Inputs, plans: list[CutPlan | None]) -> int:
+def _longest_board(work: Workup, plans: list[CutPlan | None]) -> int:
     return max(
         (
             offer.real_length
-            for material, made in zip(inputs.materials, plans, strict=True)
+            for material, made in zip(work.materials, plans, strict=True)
             for offer in material.offers
             if made and any(layout.stock == offer.id for layout in made.layouts)
         ),
@@ -116,6 +182,7 @@ class _Boards:
 
     def __init__(self, plan: Plan, before: Plan | None) -> None:
         self.next = 1
+        self.changed = 0
         self._stored = {board.number: board for board in plan.boards.all()}
         self._before = _boards_of(before.outcome) if before else None
 
@@ -129,14 +196,19 @@ class _Boards:
         signature = layout.stock, tuple(sorted(placed.part for placed in layout.parts))
         same = min(layout.count, self._before[signature])
         self._before[signature] -= same
+        self.changed += layout.count - same
         return boards, layout.count - same
 
 
 def _material(
-    material: Material, made: CutPlan | None, inputs: Inputs, numbered: _Boards
+    material: Material,
+    problem: CutProblem | None,
+    made: CutPlan | None,
+    work: Workup,
+    numbered: _Boards,
 ) -> MaterialOut:
-    notation = inputs.settings.notation
-    currency = inputs.currency
+    notation = work.settings.notation
+    currency = work.currency
     offers = {offer.id: offer for offer in material.offers}
     layouts: list[LayoutOut] = []
     first = numbered.next
@@ -167,11 +239,12 @@ def _material(
                 changed=changed,
                 show=any(placed.part in shown for placed in layout.parts),
                 flaws=[_span(flaw) for flaw in offer.on_hand.flaws] if offer.on_hand else [],
-                trim_start=inputs.settings.trim_start.ticks,
-                trim_end=inputs.settings.trim_end.ticks,
+                trim_start=work.settings.trim_start.ticks,
+                trim_end=work.settings.trim_end.ticks,
             )
         )
     species = species_of(material.stock)
+    told = notes(material, problem, made, work.settings)
     lengths = [
         f"{counts[offer.id]} of {f'{offer.stock} ' if material.ripped else ''}"
         f"{sold_name(offer.length, notation)}" + (" from the rack" if offer.owned else "")
@@ -186,11 +259,13 @@ def _material(
         stands=species.exposure or "",
         caution=species.caution,
         section=None if material.ripped else section_out(material.section, notation),
-        section_source=inputs.source if material.section_from_yard else "standard size",
+        section_source=work.source if material.section_from_yard else "standard size",
         best_boards=_best_boards(layouts),
         note="the yard's section differs from length to length" if material.sections_differ else "",
-        test_piece=_test_piece(material, made, first, inputs.settings.notation),
-        notes=[one.says for one in islice(notes(material, made, inputs.settings), MOST_NOTES)],
+        test_piece=_test_piece(material, made, first, work.settings.notation),
+        notes=[
+            one.says for one in islice(notes(material, problem, made, work.settings), MOST_NOTES)
+        ],
         priced=material.priced,
         summary=", ".join(lengths),
         cost=write_money(made.price, currency) if made and material.priced else None,
@@ -346,36 +421,23 @@ def _leftovers(layout: Layout, notation: str) -> list[LeftoverOut]:
     ]
 
 
-def weight_text(kilograms: Fraction, unit: Unit, places: str = "1") -> str:
-    """A weight in the pounds or kilograms that go with a unit, rounded to so many places."""
-    if unit is Unit.MM:
-        return f"{rounded(kilograms, places)} kg"
-    return f"{rounded(pounds(kilograms), places)} lb"
-
-
-def load_text(kilograms: Decimal, unweighed: int, unit: Unit) -> str:
-    """The weight of what is carried, with how many boards it leaves out."""
-    weight = weight_text(Fraction(kilograms), unit)
-    return f"{weight}, {unweighed} not weighed" if unweighed else weight
-
-
-def _tally(totals: Tally, inputs: Inputs) -> TallyOut:
-    currency, shopping = inputs.currency, totals.shopping
+def _tally(totals: Tally, work: Workup) -> TallyOut:
+    currency, shopping = work.currency, totals.shopping
     some_priced = shopping.unpriced < totals.boards + totals.spare
     return TallyOut(
         boards=totals.boards,
         spare=totals.spare,
         owned=totals.owned,
-        longest=sold_name(totals.longest, inputs.settings.notation) if totals.longest else "",
+        longest=sold_name(totals.longest, work.settings.notation) if totals.longest else "",
         cost=write_money(shopping.subtotal, currency) if some_priced else None,
         with_tax=write_money(shopping.wood_total, currency)
-        if some_priced and inputs.basis.tax.rate
+        if some_priced and work.basis.tax.rate
         else None,
         unpriced=shopping.unpriced,
         waste=f"{totals.waste:f}",
         keepable=totals.keepable,
         board_feet=f"{totals.board_feet:f}",
-        weight=load_text(totals.weight_kg, totals.unweighed, inputs.settings.unit),
+        weight=load_told(totals.weight_kg, totals.unweighed, work.settings.unit),
         bound=write_money(totals.bound, currency) if totals.bound else None,
         unplaced=totals.unplaced,
         later=totals.later,

@@ -20,6 +20,7 @@ from typing import Any
 from django.conf import settings
 
 from carpentry.cutting import Ended
+from carpentry.planning import is_proven
 from server.plans.turns import Turns
 
 Document = dict[str, Any]
@@ -33,7 +34,8 @@ class Job:
     """Cut problems under way, each with the plan ``before`` it, if any, whose boards are kept where
     that costs nothing. Its ``owner`` takes turns with others. It takes so many ``seconds`` at the
     most, where that is said. ``plans`` are the best so far, one per problem, once there are any;
-    ``stopped`` and ``failed`` tell how it ended when not by itself."""
+    ``told`` counts how often there were better ones, ``whole`` adds to them what was not asked for
+    anew. ``stopped`` and ``failed`` tell how it ended when not by itself."""
 
     key: uuid.UUID
     subject: uuid.UUID
@@ -42,11 +44,13 @@ class Job:
     before: list[Document | None]
     seconds: float | None = None
     plans: list[Document] = field(default_factory=list)
+    told: int = 0
     started: float = field(default_factory=monotonic)
     stopped: bool = False
     failed: bool = False
     finished: threading.Event = field(default_factory=threading.Event)
     settled: threading.Event = field(default_factory=threading.Event)
+    whole: Callable[[list[Document]], list[Document]] = list
     _then: "Callable[[Job], None] | None" = None
     _lock: threading.Lock = field(default_factory=threading.Lock)
 
@@ -64,18 +68,16 @@ class Job:
         """The problems (by index) whose plan is not proven yet."""
         if not self.plans:
             return list(range(len(self.problems)))
-        return [index for index, plan in enumerate(self.plans) if not _is_proven(plan)]
+        return [index for index, plan in enumerate(self.plans) if not is_proven(plan)]
 
     def take(self, indices: list[int], plans: list[Document]) -> None:
         """Keeps those of the plans for some problems that are better than what is known."""
-        if not self.plans:
-            self.plans = plans
-            return
         kept = list(self.plans)
-        for index, plan in zip(indices, plans, strict=True):
-            if _is_proven(plan) or _worth(plan) <= _worth(kept[index]):
+        for index, plan in zip(indices, plans, strict=True) if kept else ():
+            if is_proven(plan) or _worth(plan) <= _worth(kept[index]):
                 kept[index] = plan
-        self.plans = kept
+        self.plans = kept or plans
+        self.told += 1
 
     def overran(self) -> None:
         """Says of plans that were told on the way that the clock ended them: no more came."""
@@ -103,10 +105,6 @@ class Job:
                 then(self)
             except Exception:
                 logger.exception("a plan could not be stored")
-
-
-def _is_proven(plan: Document) -> bool:
-    return plan["status"] != "feasible" and Decimal(plan["bound"]) == Decimal(plan["price"])
 
 
 def _worth(plan: Document) -> tuple[int, Decimal, int]:
@@ -235,12 +233,13 @@ class Solver:
         seconds: float | None = None,
         *,
         owner: Hashable = None,
+        whole: Callable[[list[Document]], list[Document]] = list,
     ) -> Job:
         """Queues the problems of a plan, in turn with those of other owners, with the plans in
         force ``before`` it, for so many seconds at the most where that is said; older jobs of the
         same ``subject`` are stopped."""
         known = list(before) or [None] * len(problems)
-        job = Job(key, subject, owner, problems, known, seconds)
+        job = Job(key, subject, owner, problems, known, seconds, whole=whole)
         with self._lock:
             for older in [j for j in self._jobs.values() if j.subject == subject]:
                 self.stop(older.key)

@@ -1,42 +1,45 @@
-"""The API of projects: the list, every change of one, and its history."""
+"""The API of projects: every change of one, and its history."""
 
 import uuid
 from typing import Any
 
 from django.db import transaction
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import File, Form, Router, Schema
+from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
-from carpentry.buying import Kind, usual_lengths, write_money
+from carpentry.buying import Kind, usual_lengths
 from carpentry.errors import CarpentryError
 from carpentry.length import Notation, Unit
 from carpentry.parts import MAX_PARTS, parts_table_of_text, read_lines, read_parts
 from carpentry.parts import Part as ReadPart
 from carpentry.project import ProjectFile, SettingFields, read_project_file
 from carpentry.project.file import TYPED_LINES
-from server.config.schemas import ErrorOut, length_out
-from server.documents.uploads import chosen_columns, parts_table, upload_bytes
-from server.materials.models import OwnMaterials, own_stocks
-from server.plans.models import Plan
+from carpentry.sizes import lexicon_in
+from server.common.answers import json_answer
+from server.common.columns import given
+from server.common.owned import owned
+from server.common.schemas import ErrorOut, SeenIn, length_out
+from server.common.uploads import chosen_columns, parts_table, upload_bytes
+from server.history.models import shortened
 from server.projects.models import Part, Project
 from server.projects.schemas import (
-    ConflictOut,
     ImportIn,
     NewProjectIn,
     PartPatchIn,
     PartsIn,
+    ProjectChangedOut,
+    ProjectConflictOut,
     ProjectOut,
     ProjectPatchIn,
-    ProjectRowOut,
     ReadingOut,
     RemovePartsIn,
-    SeenIn,
     TextIn,
     UsualLengthsOut,
 )
-from server.projects.showing import show_problems, show_project, show_reading
+from server.projects.showing import show_change, show_problems, show_project, show_reading
+from server.stocks.models import OwnMaterials, own_stocks
 from server.yards.models import Yard
 
 router = Router(tags=["projects"])
@@ -49,41 +52,7 @@ SAID: dict[str, dict[str | bool, str]] = {
     "rip": {True: "parts may be ripped", False: "no ripping"},
     "share_angled_cuts": {True: "angled cuts shared", False: "angled cuts not shared"},
 }
-CHANGE = {200: ProjectOut, 404: ErrorOut, 409: ConflictOut, 422: ErrorOut}
-
-
-def own_project(request: HttpRequest, project_id: uuid.UUID) -> Project:
-    """The signed-in builder's project; to anybody else it does not exist."""
-    return get_object_or_404(Project.objects.of(request.user), id=project_id)
-
-
-@router.get("/projects", response=list[ProjectRowOut])
-def list_projects(request: HttpRequest) -> list[ProjectRowOut]:
-    """All projects, the last changed first."""
-    rows = []
-    for project in Project.objects.of(request.user).select_related("yard"):
-        plan = project.plans.filter(
-            revisions__number=project.version, status=Plan.Status.DONE
-        ).first()
-        currency = project.yard.currency if project.yard else "USD"
-        proven = bool(plan and plan.outcome and not plan.unplaced_count) and all(
-            document["status"] == "optimal" for document in plan.outcome
-        )
-        rows.append(
-            ProjectRowOut(
-                id=project.id,
-                name=project.name,
-                unit=project.unit,
-                copies=project.copies,
-                yard=project.yard.name if project.yard else "",
-                parts=project.parts.count(),
-                boards=plan.boards_count if plan else None,
-                cost=write_money(plan.subtotal, currency) if plan and plan.subtotal else None,
-                proven=proven,
-                updated=project.updated,
-            )
-        )
-    return rows
+CHANGE = {200: ProjectChangedOut, 404: ErrorOut, 409: ProjectConflictOut, 422: ErrorOut}
 
 
 @transaction.atomic
@@ -99,31 +68,31 @@ def _new_project(project: Project, label: str) -> Project:
 
 
 @router.post("/projects", response={200: ProjectOut, 422: ErrorOut})
-def create_project(request: HttpRequest, new: NewProjectIn) -> ProjectOut:
+def create_project(request: HttpRequest, new: NewProjectIn) -> HttpResponse:
     """A new project under an id of the client's making; asked twice it is made once."""
     known = Project.objects.of(request.user).filter(id=new.id).first()
     if known:
-        return show_project(known)
-    yard = get_object_or_404(Yard.objects.of(request.user), id=new.yard) if new.yard else None
+        return json_answer(show_project(known))
+    yard = owned(Yard, request, new.yard) if new.yard else None
     project = Project(id=new.id, owner=request.user, name=new.name.strip(), yard=yard)
     project.unit = new.unit
-    if new.unit in Project.Unit.values:
+    if new.unit in list(Unit):
         project.take_settings(SettingFields.new(Unit(new.unit)))
-    return show_project(_new_project(project, "new project"))
+    return json_answer(show_project(_new_project(project, "new project")))
 
 
 @router.post("/projects/import", response={200: ProjectOut, 413: ErrorOut, 422: ErrorOut})
 def import_project(
     request: HttpRequest, id: Form[uuid.UUID], file: File[UploadedFile]
-) -> ProjectOut:
+) -> HttpResponse:
     """A project from its JSON file, under an id of the client's making."""
     known = Project.objects.of(request.user).filter(id=id).first()
     if known:
-        return show_project(known)
+        return json_answer(show_project(known))
     project = project_from_file(
         request.user, read_project_file(upload_bytes(file), own_stocks(request.user)), id
     )
-    return show_project(project)
+    return json_answer(show_project(project))
 
 
 @transaction.atomic
@@ -141,74 +110,73 @@ def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
         yard=Yard.objects.of(owner).filter(name=read.yard).first() if read.yard else None,
     )
     project.take_settings(read.settings.fields)
-    for name in TYPED_LINES:
-        setattr(project, name, getattr(read, name))
     project.full_clean()
     project.save(force_insert=True)
+    for name in TYPED_LINES:
+        project.write_lines(name, getattr(read, name))
     project.add_parts(read.parts, read.marks)
     project.begin_history("imported")
     return project
 
 
 @router.get("/projects/{uuid:project_id}", response={200: ProjectOut, 404: ErrorOut})
-def get_project(request: HttpRequest, project_id: uuid.UUID) -> ProjectOut:
-    """A project with its parts and the plan of its present state."""
-    return show_project(own_project(request, project_id))
+def get_project(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
+    """A project with its parts."""
+    return json_answer(show_project(owned(Project, request, project_id)))
 
 
 @router.delete("/projects/{uuid:project_id}", response={204: None, 404: ErrorOut})
 def delete_project(request: HttpRequest, project_id: uuid.UUID) -> tuple[int, None]:
     """Deletes a project with its whole history."""
-    own_project(request, project_id).delete()
+    owned(Project, request, project_id).delete()
     return 204, None
 
 
 @router.patch("/projects/{uuid:project_id}", response=CHANGE)
 def change_project(
     request: HttpRequest, project_id: uuid.UUID, patch: ProjectPatchIn
-) -> ProjectOut:
+) -> HttpResponse:
     """Changes settings. ``yard`` is a yard's id, or empty text for none."""
-    project = own_project(request, project_id)
-    given = _given(patch)
+    project = owned(Project, request, project_id)
+    told = given(patch)
 
     def make(project: Project) -> str:
         said = []
-        if "unit" in given and given["unit"] != project.unit:
-            unit = given.pop("unit")
-            if unit not in Project.Unit.values:
+        if "unit" in told and told["unit"] != project.unit:
+            unit = told.pop("unit")
+            if unit not in list(Unit):
                 raise CarpentryError("choose inches or millimetres", "unit")
             project.change_unit(Unit(unit))
             said.append(f"unit {unit}")
-        if "yard" in given:
-            yard_id = given.pop("yard")
-            project.yard = (
-                get_object_or_404(Yard.objects.of(request.user), id=yard_id) if yard_id else None
-            )
+        if "yard" in told:
+            yard_id = told.pop("yard")
+            project.yard = owned(Yard, request, yard_id) if yard_id else None
             said.append(f"yard {project.yard.name if project.yard else 'none'}")
-        for name, value in given.items():
-            setattr(project, name, value.strip() if isinstance(value, str) else value)
-            usual = f"{name.replace('_', ' ')} {value}"
-            if name in TYPED_LINES:  # too long for a label
-                usual = f"{name} changed"
-            said.append(SAID.get(name, {}).get(value, usual))
-        return _label(", ".join(said))
+        for name in TYPED_LINES:
+            if name in told:
+                project.write_lines(name, told.pop(name))
+                said.append(f"{name} changed")
+        for name, value in told.items():
+            setattr(project, name, value)
+            said.append(SAID.get(name, {}).get(value, f"{name.replace('_', ' ')} {value}"))
+        return ", ".join(said)
 
     project.change(patch.version, patch.change_id, "settings", make)
-    return show_project(project)
+    return json_answer(show_change(project, patch.version))
 
 
 @router.post("/projects/{uuid:project_id}/parts", response=CHANGE)
-def add_parts(request: HttpRequest, project_id: uuid.UUID, typed: PartsIn) -> ProjectOut:
+def add_parts(request: HttpRequest, project_id: uuid.UUID, typed: PartsIn) -> HttpResponse:
     """Adds parts from typed lines or a pasted table, all or none."""
-    project = own_project(request, project_id)
+    project = owned(Project, request, project_id)
     chosen = chosen_columns(typed.columns)
-    parts = read_lines(typed.text, project.unit, project.own, chosen)
+    parts = read_lines(typed.text, project.lexicon, chosen)
 
     def make(project: Project) -> str:
         return _append(project, parts)
 
     project.change(typed.version, typed.change_id, "parts added", make)
-    return show_project(project)
+    return json_answer(show_change(project, typed.version))
 
 
 @router.post("/projects/{uuid:project_id}/parts/import", response=CHANGE | {413: ErrorOut})
@@ -217,17 +185,17 @@ def import_parts(
     project_id: uuid.UUID,
     seen: Form[ImportIn],
     file: File[UploadedFile],
-) -> ProjectOut:
+) -> HttpResponse:
     """Adds the parts of a CSV or XLSX file as one step, all or none."""
-    project = own_project(request, project_id)
-    table = parts_table(file, project.unit, project.own, chosen_columns(seen.columns))
-    parts = read_parts(table, project.unit, project.own)
+    project = owned(Project, request, project_id)
+    table = parts_table(file, project.lexicon, chosen_columns(seen.columns))
+    parts = read_parts(table, project.lexicon)
 
     def make(project: Project) -> str:
         return _append(project, parts)
 
     project.change(seen.version, seen.change_id, "parts imported", make)
-    return show_project(project)
+    return json_answer(show_change(project, seen.version))
 
 
 def _append(project: Project, parts: list[ReadPart]) -> str:
@@ -235,61 +203,68 @@ def _append(project: Project, parts: list[ReadPart]) -> str:
         raise CarpentryError(f"a project holds {MAX_PARTS:,} parts at the most")
     rows = project.add_parts(parts)
     if len(rows) == 1:
-        return _label(f"{rows[0].quantity} × {rows[0].name or rows[0].stock} added")
+        return shortened(f"{rows[0].quantity} × {rows[0].name or rows[0].stock} added")
     return f"{len(rows)} parts added"
 
 
 @router.patch("/projects/{uuid:project_id}/parts/{uuid:part_id}", response=CHANGE)
 def change_part(
     request: HttpRequest, project_id: uuid.UUID, part_id: uuid.UUID, patch: PartPatchIn
-) -> ProjectOut:
+) -> HttpResponse:
     """Changes fields of one part."""
-    project = own_project(request, project_id)
+    project = owned(Project, request, project_id)
+
+    told = given(patch)
 
     def make(project: Project) -> str:
         part = get_object_or_404(project.parts, id=part_id)
         said = []
-        for name, value in _given(patch).items():
+        for name, value in told.items():
             before = getattr(part, name)
-            setattr(part, name, value.strip())
+            setattr(part, name, value)
             said.append(f"{name} {before or 'empty'} → {getattr(part, name) or 'empty'}")
         part.project = project
         part.full_clean()
         part.save()
-        return _label(f"{part.mark} {part.name}: {', '.join(said)}")
+        project.touch([part.id])
+        return shortened(f"{part.mark} {part.name}: {', '.join(said)}")
 
     project.change(patch.version, patch.change_id, "part changed", make)
-    return show_project(project)
+    return json_answer(show_change(project, patch.version))
 
 
 @router.post("/projects/{uuid:project_id}/parts/remove", response=CHANGE)
-def remove_parts(request: HttpRequest, project_id: uuid.UUID, removal: RemovePartsIn) -> ProjectOut:
+def remove_parts(
+    request: HttpRequest, project_id: uuid.UUID, removal: RemovePartsIn
+) -> HttpResponse:
     """Removes parts."""
-    project = own_project(request, project_id)
+    project = owned(Project, request, project_id)
 
     def make(project: Project) -> str:
         gone = list(Part.objects.filter(project=project, id__in=removal.parts))
-        Part.objects.filter(id__in=[part.id for part in gone]).delete()
-        return _label(f"{', '.join(part.name or part.stock for part in gone)} removed")
+        ids = [part.id for part in gone]
+        Part.objects.filter(id__in=ids).delete()
+        project.touch(gone=ids)
+        return shortened(f"{', '.join(part.name or part.stock for part in gone)} removed")
 
     project.change(removal.version, removal.change_id, "parts removed", make)
-    return show_project(project)
+    return json_answer(show_change(project, removal.version))
 
 
 @router.post("/projects/{uuid:project_id}/undo", response=CHANGE)
-def undo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> ProjectOut:
+def undo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> HttpResponse:
     """Takes the newest change back."""
-    project = own_project(request, project_id)
+    project = owned(Project, request, project_id)
     project.undo(seen.version, seen.change_id)
-    return show_project(project)
+    return json_answer(show_change(project, seen.version))
 
 
 @router.post("/projects/{uuid:project_id}/redo", response=CHANGE)
-def redo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> ProjectOut:
+def redo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> HttpResponse:
     """Brings back what the last undo took."""
-    project = own_project(request, project_id)
+    project = owned(Project, request, project_id)
     project.redo(seen.version, seen.change_id)
-    return show_project(project)
+    return json_answer(show_change(project, seen.version))
 
 
 @router.get(
@@ -300,7 +275,7 @@ def usual_lengths_of_fasteners(
     request: HttpRequest, project_id: uuid.UUID
 ) -> list[UsualLengthsOut]:
     """The lengths that fasteners are usually sold in, by kind, in the project's unit."""
-    settings = own_project(request, project_id).settings()
+    settings = owned(Project, request, project_id).settings()
     return [
         UsualLengthsOut(
             kind=kind.value, lengths=[length_out(ticks, settings.notation) for ticks in lengths]
@@ -313,13 +288,10 @@ def usual_lengths_of_fasteners(
 @router.post("/reading/parts", response=ReadingOut)
 def read_parts_text(request: HttpRequest, typed: TextIn) -> ReadingOut:
     """What a typed line or pasted rows are understood as; keeps nothing."""
-    own, chosen, table = own_stocks(request.user), chosen_columns(typed.columns), None
+    lexicon, table = lexicon_in(typed.unit, own_stocks(request.user)), None
     try:
-        table = parts_table_of_text(typed.text, typed.unit, own, chosen)
-        if table:
-            parts = read_parts(table, typed.unit, own)
-        else:
-            parts = read_lines(typed.text, typed.unit, own)
+        table = parts_table_of_text(typed.text, lexicon, chosen_columns(typed.columns))
+        parts = read_parts(table, lexicon) if table else read_lines(typed.text, lexicon)
     except CarpentryError as error:
         return show_problems(error, table)
     return show_reading(parts, typed.notation, table)
@@ -334,19 +306,10 @@ def read_parts_file(
     columns: Form[str] = "",
 ) -> ReadingOut:
     """What a part list file is understood as; keeps nothing."""
-    own, table = own_stocks(request.user), None
+    lexicon, table = lexicon_in(unit, own_stocks(request.user)), None
     try:
-        table = parts_table(file, unit, own, chosen_columns(columns))
-        parts = read_parts(table, unit, own)
+        table = parts_table(file, lexicon, chosen_columns(columns))
+        parts = read_parts(table, lexicon)
     except CarpentryError as error:
         return show_problems(error, table)
     return show_reading(parts, notation, table)
-
-
-def _given(patch: Schema) -> dict[str, Any]:
-    """The fields a patch gives a value, without what every change carries."""
-    return patch.dict(exclude_none=True, exclude={"version", "change_id"})
-
-
-def _label(text: str) -> str:
-    return text if len(text) <= 200 else f"{text[:199]}…"

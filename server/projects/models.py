@@ -1,96 +1,55 @@
 """Projects and their parts."""
 
-import uuid
 from collections.abc import Iterable
-from dataclasses import asdict, fields
+from dataclasses import asdict
+from typing import Any
 
-from django.core.validators import MaxValueValidator, MinValueValidator
+from django.core.exceptions import ValidationError
 from django.db import models
 from django.utils.functional import cached_property
 
-from carpentry.cutting import Order
 from carpentry.errors import CarpentryError
-from carpentry.length import Notation, Unit, interchange, unambiguous
-from carpentry.parts import PART_LENGTHS, PartFields, mark_number, mark_of, read_part
+from carpentry.length import Unit
 from carpentry.parts import Part as ReadPart
+from carpentry.parts import PartFields, mark_number, mark_of, read_part
 from carpentry.project import (
     NamedPart,
     ProjectFile,
-    RackUse,
     SettingFields,
     Settings,
     own_among,
+    part_in,
     read_settings,
+    settings_in,
 )
 from carpentry.project.file import TYPED_LINES
-from carpentry.project.keeping import written_out
 from carpentry.project.respelling import respelled
-from carpentry.project.settings import MAX_COPIES, SETTING_LENGTHS
-from carpentry.sizes import NO_OWN, OwnStocks
-from server.history.errors import as_validation_error
+from carpentry.sizes import NO_OWN, Lexicon, lexicon_in
+from carpentry.typed import typed_fields
+from server.common.columns import typed_columns
+from server.common.errors import as_validation_error
+from server.common.rows import Changes, Row, TextLine, as_lines, replace_rows, whole_text
 from server.history.models import Revision, Snapshot, Versioned
-from server.materials.models import own_stocks
+from server.stocks.models import own_stocks
 from server.yards.models import Yard
 
-SETTINGS = tuple(field.name for field in fields(SettingFields))
+SETTINGS = tuple(typed_fields(SettingFields))
+MOST_TYPED = 20_000  # characters of all lines of a kind
+# What no part is shown otherwise for.
+_OF_THE_WHOLE = {
+    *("kerf", "trim_start", "trim_end", "order", "share_angled_cuts", "eased", "spare", "rack"),
+    *("keep_from", "keep_from_of", "keep_width", "budget", "sells_for", "rip", "resaw"),
+    *("own_stock", *(name for name in SETTINGS if name.startswith("saw_"))),
+}
 
 
-class Project(Versioned):
+class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__)):
     """A thing to build: its settings (a column for each of ``SettingFields``), its parts and the
     yard it is bought at."""
 
-    class Unit(models.TextChoices):
-        INCH = "in", "inches"
-        MM = "mm", "millimetres"
-
-    unit = models.CharField(max_length=2, choices=Unit, default=Unit.INCH)
-    notation = models.CharField(
-        max_length=8, choices=[(n.value, n.value) for n in Notation], default="1/32"
-    )
-    kerf = models.CharField(max_length=60, default="1/8")
-    trim_start = models.CharField(max_length=60, default="1/2")
-    trim_end = models.CharField(max_length=60, default="0")
-    copies = models.PositiveIntegerField(
-        default=1, validators=[MinValueValidator(1), MaxValueValidator(MAX_COPIES)]
-    )
     yard = models.ForeignKey(
         Yard, null=True, blank=True, on_delete=models.SET_NULL, related_name="projects"
     )
-
-    rip = models.BooleanField(default=False)
-    resaw = models.BooleanField(default=True)
-    own_stock = models.BooleanField(default=False)
-    order = models.CharField(
-        max_length=20, choices=[(o.value, o.value) for o in Order], default=Order.EITHER.value
-    )
-    share_angled_cuts = models.BooleanField(default=True)
-    extra_length = models.CharField(max_length=60, default="0")
-    extra_width = models.CharField(max_length=60, default="0")
-    extra_thickness = models.CharField(max_length=60, default="0")
-    eased = models.CharField(max_length=60, default="0")
-    keep_from = models.CharField(max_length=60, default="12")
-    keep_from_of = models.CharField(max_length=500, blank=True)
-    keep_width = models.CharField(max_length=60, default="1 1/2")
-    saw_crosscut = models.CharField(max_length=60, blank=True, default="12")
-    saw_rip_depth = models.CharField(max_length=60, blank=True, default="3")
-    saw_rip_width = models.CharField(max_length=60, blank=True)
-    saw_resaw_depth = models.CharField(max_length=60, blank=True, default="3")
-    saw_tilt = models.CharField(max_length=20, blank=True, default="45")
-    saw_miter = models.CharField(max_length=20, blank=True)
-    spare = models.CharField(max_length=10, default="0")
-    rack = models.CharField(
-        max_length=10,
-        choices=[(use.value, use.value) for use in RackUse],
-        default=RackUse.NEVER.value,
-    )
-
-    joints = models.TextField(blank=True, max_length=20_000)
-    hardware = models.TextField(blank=True, max_length=20_000)
-    finishes = models.TextField(blank=True, max_length=20_000)
-    rules = models.TextField(blank=True, max_length=5_000)
-
-    budget = models.CharField(max_length=20, blank=True)
-    sells_for = models.CharField(max_length=20, blank=True)
 
     class Meta:
         ordering = ["-updated"]
@@ -102,10 +61,15 @@ class Project(Versioned):
     def settings(self) -> Settings:
         """The settings as carpentry understands them."""
         try:
-            typed = SettingFields(**{name: getattr(self, name) for name in SETTINGS})
-            return read_settings(typed, self.own if typed.keep_from_of else NO_OWN)
+            typed = self.setting_fields
+            return read_settings(typed, self.lexicon.own if typed.keep_from_of else NO_OWN)
         except CarpentryError as error:
             raise as_validation_error(error) from error
+
+    @property
+    def setting_fields(self) -> SettingFields:
+        """The settings as they were typed."""
+        return SettingFields(**{name: getattr(self, name) for name in SETTINGS})
 
     def take_settings(self, typed: SettingFields) -> None:
         """Becomes a project with these settings."""
@@ -113,17 +77,40 @@ class Project(Versioned):
             setattr(self, name, getattr(typed, name))
 
     @cached_property
-    def own(self) -> OwnStocks:
-        """The materials of the builder's own."""
+    def _own(self) -> Any:
         return own_stocks(self.owner)
 
-    def named_parts(self, own: OwnStocks | None = None) -> list[NamedPart]:
-        """The parts as carpentry understands them, in their order; ``own`` are the materials of the
-        builder's own, as they are now where not given."""
-        own = self.own if own is None else own
-        return [NamedPart(str(p.id), read_part(p.fields, self.unit, own)) for p in self.parts.all()]
+    @property
+    def lexicon(self) -> Lexicon:
+        """How its words are read, with the materials of the builder's own."""
+        return lexicon_in(self.unit, self._own)
 
-    def add_parts(self, read: Iterable[ReadPart], marks: Iterable[str] = ()) -> "list[Part]":
+    def named_parts(self, lexicon: Lexicon | None = None) -> list[NamedPart]:
+        """The parts as carpentry understands them, in their order, by another ``lexicon`` where one
+        is given."""
+        words = self.lexicon if lexicon is None else lexicon
+        return [NamedPart(str(p.id), read_part(p.fields, words)) for p in self.parts.all()]
+
+    def typed_lines(self) -> dict[str, str]:
+        """Joints, hardware, finishes and rules as they were typed."""
+        lines = list(self.lines.all())
+        return {
+            kind: whole_text(line for line in lines if line.kind == kind) for kind in TYPED_LINES
+        }
+
+    def write_lines(self, kind: str, text: str) -> list["ProjectLine"]:
+        """Makes the lines of a kind those of a text; what stays keeps its id. Returns the lines."""
+        if len(text) > MOST_TYPED:
+            raise ValidationError({kind: f"longer than {MOST_TYPED:,} characters"})
+        known = self.lines.filter(kind=kind)
+        wanted = [
+            ProjectLine(id=id_, project=self, kind=kind, position=position, text=line)
+            for position, (id_, line) in enumerate(as_lines(text, known))
+        ]
+        replace_rows(known, wanted)
+        return wanted
+
+    def add_parts(self, read: Iterable[ReadPart], marks: Iterable[str] = ()) -> list["Part"]:
         """Appends parts (read by carpentry); each gets a mark of its own. Returns the new rows."""
         parts = list(read)
         given = list(marks) or [""] * len(parts)
@@ -138,52 +125,60 @@ class Project(Versioned):
             row.take(part)
             rows.append(row)
         Part.objects.bulk_create(rows)
+        self.touch(row.id for row in rows)
         return rows
 
     def change_unit(self, unit: Unit) -> None:
-        """Another unit for bare numbers; nothing changes its size. Texts that would be read as
-        another length are written out with the unit they were typed in."""
-        before = Unit(self.unit)
-        settings = self.settings()
-        usual_before, usual = SettingFields.usual(before), SettingFields.usual(unit)
-        for name in SETTING_LENGTHS:
-            is_usual = getattr(self, name) == getattr(usual_before, name)
-            ticks = settings.length(name)
-            kept = interchange(ticks, unit) if ticks else "0"
-            if ticks is None:
-                kept = ""
-            setattr(self, name, getattr(usual, name) if is_usual else kept)
-        self.keep_from_of = written_out(settings.kept)
-        for name in TYPED_LINES:
-            setattr(self, name, respelled(name, getattr(self, name), before))
+        """Another unit for bare numbers; nothing changes its size."""
+        before = self.lexicon
+        self.take_settings(settings_in(self.settings(), unit))
+        for kind, text in self.typed_lines().items():
+            self.write_lines(kind, respelled(kind, text, before.unit))
         rows = list(self.parts.all())
         for row in rows:
-            part = row.read(before)
-            for name, length in part.lengths().items():
-                setattr(row, name, unambiguous(getattr(row, name), length.ticks, before))
-            if row.read(unit).length.ticks != row.length_ticks:
-                raise CarpentryError(f"{row.name or row.stock} would change its size", "unit")
-        self.unit = unit.value
-        self.notation = usual.notation
-        Part.objects.bulk_update(rows, PART_LENGTHS)
+            row.write(part_in(row.fields, before, unit))
+        replace_rows(self.parts, rows, typed_fields(PartFields))
 
     def as_file(self) -> ProjectFile:
-        parts = list(self.parts.all())
+        parts = [(row.mark, row.read()) for row in self.parts.all()]
         return ProjectFile(
             self.name,
             self.settings(),
             self.yard.name if self.yard else "",
-            tuple(part.read(self.unit) for part in parts),
-            tuple(part.mark for part in parts),
-            own_among(part.read(self.unit).stock for part in parts),
-            *(getattr(self, name) for name in TYPED_LINES),
+            tuple(part for _, part in parts),
+            tuple(mark for mark, _ in parts),
+            own_among(part.stock for _, part in parts),
+            **self.typed_lines(),
         )
+
+    def touch(self, ids: Iterable[Any] = (), gone: Iterable[Any] = ()) -> None:
+        """Notes which rows a change altered, and which are gone."""
+        self.altered.changed.update(ids)
+        self.altered.gone.update(gone)
+
+    @cached_property
+    def altered(self) -> Changes:
+        """The parts that changes of this object have altered."""
+        return Changes()
+
+    def remember(self) -> dict[str, Any]:
+        return self._shown_with()
+
+    def changed_from(self, before: dict[str, Any]) -> None:
+        """Notes that every part is shown otherwise where what they share has changed."""
+        self.altered.made = True
+        if before != self._shown_with():
+            self.touch(self.parts.values_list("id", flat=True))
+
+    def _shown_with(self) -> dict[str, Any]:
+        names = [name for name in SETTINGS if name not in _OF_THE_WHOLE]
+        return {name: getattr(self, name) for name in (*names, "yard_id")}
 
     def snapshot(self) -> Snapshot:
         return {name: getattr(self, name) for name in SETTINGS} | {
             "name": self.name,
             "yard": str(self.yard_id) if self.yard_id else None,
-            **{name: getattr(self, name) for name in TYPED_LINES},
+            "lines": [line.snapshot() for line in self.lines.all()],
             "parts": [part.snapshot() for part in self.parts.all()],
         }
 
@@ -192,19 +187,22 @@ class Project(Versioned):
         usual = SettingFields.usual(Unit(snapshot["unit"]))
         for name in SETTINGS:
             setattr(self, name, snapshot.get(name, getattr(usual, name)))
-        for name in TYPED_LINES:
-            setattr(self, name, snapshot.get(name, ""))
         yard = snapshot["yard"]
-        self.yard = Yard.objects.filter(owner=self.owner, id=yard).first() if yard else None
-        self.parts.all().delete()
-        Part.objects.bulk_create(Part(project=self, **row) for row in snapshot["parts"])
+        self.yard = Yard.objects.of(self.owner).filter(id=yard).first() if yard else None
+        if "lines" in snapshot:
+            wanted = [ProjectLine.from_snapshot(row, project=self) for row in snapshot["lines"]]
+            replace_rows(self.lines, wanted)
+        else:  # written before lines were rows
+            for kind in TYPED_LINES:
+                self.write_lines(kind, snapshot.get(kind, ""))
+        changes = replace_rows(
+            self.parts, [Part.from_snapshot(row, project=self) for row in snapshot["parts"]]
+        )
+        self.touch(changes.changed, changes.gone)
 
 
 class ProjectRevision(Revision):
     subject = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="revisions")
-    plan = models.ForeignKey(
-        "plans.Plan", null=True, on_delete=models.SET_NULL, related_name="revisions"
-    )
 
     class Meta(Revision.Meta):
         constraints = [
@@ -214,36 +212,23 @@ class ProjectRevision(Revision):
         ]
 
 
-class Part(models.Model):
+class ProjectLine(TextLine):
+    """A joint, a thing of hardware, a finish or a rule of thumb, as typed."""
+
+    whose = "project"
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="lines")
+    kind = models.CharField(max_length=10, choices=[(kind, kind) for kind in TYPED_LINES])
+
+
+class Part(Row, typed_columns(PartFields, "PartColumns", __name__)):
     """One line of the part list: as typed, with what was understood."""
 
-    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    whose = "project"
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="parts")
     position = models.PositiveIntegerField()
     mark = models.CharField(max_length=3)
-    quantity = models.CharField(max_length=20)
-    name = models.CharField(max_length=200, blank=True)
-    stock = models.CharField(max_length=100)
-    length = models.CharField(max_length=60, blank=True)
-    thickness = models.CharField(max_length=60, blank=True)
-    width = models.CharField(max_length=60, blank=True)
-    ends = models.CharField(max_length=40, blank=True)
-    edges = models.CharField(max_length=40, blank=True)
-    measured = models.CharField(max_length=20, blank=True)
-    grain = models.CharField(max_length=20, blank=True)
-    clear = models.CharField(max_length=20, blank=True)
-    show = models.CharField(max_length=20, blank=True)
-    rip = models.CharField(max_length=20, blank=True)
-    resaw = models.CharField(max_length=20, blank=True)
-    own_stock = models.CharField(max_length=20, blank=True)
-    extra_length = models.CharField(max_length=60, blank=True)
-    extra_width = models.CharField(max_length=60, blank=True)
-    extra_thickness = models.CharField(max_length=60, blank=True)
-    boards = models.CharField(max_length=60, blank=True)
-    group = models.CharField(max_length=200, blank=True)
-    note = models.CharField(max_length=200, blank=True)
-    pieces = models.PositiveIntegerField(editable=False, validators=[MinValueValidator(1)])
-    length_ticks = models.PositiveBigIntegerField(editable=False, validators=[MinValueValidator(1)])
+    pieces = models.PositiveIntegerField(editable=False)
+    length_ticks = models.PositiveBigIntegerField(editable=False)
 
     class Meta:
         ordering = ["position", "id"]
@@ -258,16 +243,20 @@ class Part(models.Model):
 
     @property
     def fields(self) -> PartFields:
-        return PartFields(**{name: getattr(self, name) for name in asdict(PartFields())})
+        return PartFields(**{name: getattr(self, name) for name in typed_fields(PartFields)})
 
-    def read(self, unit: str) -> ReadPart:
-        """The part as carpentry understands it in the project's unit."""
-        return read_part(self.fields, unit, self.project.own)
+    def read(self) -> ReadPart:
+        """The part as carpentry understands it."""
+        return read_part(self.fields, self.project.lexicon)
+
+    def write(self, fields: PartFields) -> None:
+        """Takes fields as they are typed."""
+        for name, text in asdict(fields).items():
+            setattr(self, name, text)
 
     def take(self, read: ReadPart) -> None:
         """Becomes a part that carpentry has read."""
-        for name, text in asdict(read.fields).items():
-            setattr(self, name, text)
+        self.write(read.fields)
         for name, length in read.lengths().items():
             setattr(self, name, length.text)
         self.pieces = read.quantity
@@ -275,11 +264,6 @@ class Part(models.Model):
 
     def clean(self) -> None:
         try:
-            self.take(self.read(self.project.unit))
+            self.take(self.read())
         except CarpentryError as error:
             raise as_validation_error(error) from error
-
-    def snapshot(self) -> Snapshot:
-        """Every column but the project."""
-        columns = [field.name for field in self._meta.concrete_fields if field.name != "project"]
-        return {name: getattr(self, name) for name in columns} | {"id": str(self.id)}

@@ -4,11 +4,22 @@ from datetime import datetime
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import BaseModel
+from pydantic import BaseModel, create_model
 
 from carpentry.length import Notation, Unit
-from server.config.schemas import ColumnOut, LengthOut, ProblemOut
-from server.plans.schemas import AlreadyCutOut, PlanOut, SectionOut
+from carpentry.parts import PartFields
+from carpentry.project import SettingFields
+from carpentry.project.settings import SETTING_LENGTHS
+from carpentry.typed import typed_fields
+from server.common.columns import given_fields, shown_fields
+from server.common.schemas import (
+    ColumnOut,
+    ConflictOut,
+    LengthOut,
+    ProblemOut,
+    SectionOut,
+    SeenIn,
+)
 
 
 class SettingLengthOut(BaseModel):
@@ -23,38 +34,16 @@ class YardNameOut(BaseModel):
     name: str
 
 
-class PartOut(BaseModel):
+class PartOut(shown_fields(PartFields, "PartFieldsOut")):
     """A part: each field as typed, and what was understood. ``over_all`` is its length between the
-    outermost points where that is another, ``sawn`` that with what is added for the
-    work. ``angles`` are its ends in words, ``bevels`` its edges, ``pair`` the mark of
-    the part that is its mirror image.
+    outermost points where that is another, ``sawn`` that with what is added for the work.
+    ``angles`` are its ends in words, ``bevels`` its edges.
     """
 
     id: UUID
     mark: str
-    quantity: str
-    name: str
-    stock: str
-    length: str
-    thickness: str
-    width: str
-    ends: str
-    edges: str
-    measured: str
-    grain: str
-    clear: str
-    show: str
-    rip: str
-    resaw: str
-    own_stock: str
-    extra_length: str
-    extra_width: str
-    extra_thickness: str
-    boards: str
-    group: str
-    note: str
+    position: int
     pieces: int
-    cut: int
     called: str
     stock_name: str
     kind: str
@@ -65,87 +54,55 @@ class PartOut(BaseModel):
     sawn: LengthOut | None
     angles: str
     bevels: str
-    pair: str
     weight: str
-    later: str
     warnings: list[str]
 
 
-class ChangeOut(BaseModel):
-    """What the newest change was, and what it did to the purchase (empty when not known yet)."""
+_SettingsOut = create_model(  # type: ignore[call-overload]
+    "SettingsOut",
+    __base__=shown_fields(SettingFields, "SettingFieldsOut", *SETTING_LENGTHS, "unit", "notation"),
+    **dict.fromkeys(SETTING_LENGTHS, (SettingLengthOut, ...)),
+)
 
-    label: str
-    effect: str
 
+class WholeProjectOut(_SettingsOut):
+    """A project but for its parts: its settings and what is typed a line each. ``pairs`` has, of
+    each part that has one, the mark of the part that is its mirror image; ``change`` is what the
+    newest change was."""
 
-class ProjectOut(BaseModel):
     id: UUID
     name: str
     version: int
     unit: Unit
     notation: Notation
-    kerf: SettingLengthOut
-    trim_start: SettingLengthOut
-    trim_end: SettingLengthOut
-    keep_from: SettingLengthOut
-    keep_from_of: str
-    keep_width: SettingLengthOut
-    saw_crosscut: SettingLengthOut
-    saw_rip_depth: SettingLengthOut
-    saw_rip_width: SettingLengthOut
-    saw_resaw_depth: SettingLengthOut
-    saw_tilt: str
-    saw_miter: str
-    budget: str
-    sells_for: str
     joints: str
     hardware: str
     finishes: str
     rules: str
     usual_rules: list[str]
-    extra_length: SettingLengthOut
-    extra_width: SettingLengthOut
-    extra_thickness: SettingLengthOut
-    eased: SettingLengthOut
-    copies: int
     yard: YardNameOut | None
-    rack: str
-    rip: bool
-    resaw: bool
-    own_stock: bool
-    order: str
-    share_angled_cuts: bool
-    spare: str
-    parts: list[PartOut]
+    pairs: dict[UUID, str]
     undo: str | None
     redo: str | None
-    change: ChangeOut
-    updated: datetime
-    already_cut: list[AlreadyCutOut]
-    plan: PlanOut
-
-
-class ProjectRowOut(BaseModel):
-    """A project in the list of projects."""
-
-    id: UUID
-    name: str
-    unit: str
-    copies: int
-    yard: str
-    parts: int
-    boards: int | None
-    cost: str | None
-    proven: bool
+    change: str
     updated: datetime
 
 
-class ConflictOut(BaseModel):
-    """A change came from a state that is no longer the newest: that state, and the newest."""
+class ProjectOut(WholeProjectOut):
+    """A project with its parts."""
 
-    detail: str
-    seen: dict[str, object] | None
-    current: ProjectOut
+    parts: list[PartOut]
+
+
+class ProjectChangedOut(WholeProjectOut):
+    """What a change made of a project of the version ``seen``: the parts that it added or altered,
+    and the ids of those that are gone. All parts are there where it is ``whole``: then what was
+    known before is known no more."""
+
+    seen: int
+    whole: bool
+    parts: list[PartOut]
+    gone: list[UUID]
 
 
 class NewProjectIn(Schema):
@@ -155,48 +112,19 @@ class NewProjectIn(Schema):
     yard: UUID | None = None
 
 
-class SeenIn(Schema):
-    """Every change names the version it saw and carries an id of its own."""
-
-    version: int
-    change_id: UUID
-
-
-class ProjectPatchIn(SeenIn):
+class _ProjectIn(SeenIn):
     name: str | None = None
-    unit: str | None = None
-    notation: str | None = None
-    kerf: str | None = None
-    trim_start: str | None = None
-    trim_end: str | None = None
-    copies: int | None = None
     yard: UUID | str | None = None
-    rack: str | None = None
-    rip: bool | None = None
-    resaw: bool | None = None
-    own_stock: bool | None = None
-    keep_width: str | None = None
-    saw_crosscut: str | None = None
-    saw_rip_depth: str | None = None
-    saw_rip_width: str | None = None
-    saw_resaw_depth: str | None = None
-    saw_tilt: str | None = None
-    saw_miter: str | None = None
-    order: str | None = None
-    share_angled_cuts: bool | None = None
-    keep_from: str | None = None
-    keep_from_of: str | None = None
-    budget: str | None = None
-    sells_for: str | None = None
     joints: str | None = None
     hardware: str | None = None
     finishes: str | None = None
     rules: str | None = None
-    extra_length: str | None = None
-    extra_width: str | None = None
-    extra_thickness: str | None = None
-    eased: str | None = None
-    spare: str | None = None
+
+
+ProjectPatchIn = given_fields(SettingFields, "ProjectPatchIn", _ProjectIn)
+PartPatchIn = given_fields(PartFields, "PartPatchIn", SeenIn)
+ProjectConflictOut = ConflictOut[ProjectOut]
+PART_FIELDS = tuple(typed_fields(PartFields))
 
 
 class PartsIn(SeenIn):
@@ -210,30 +138,6 @@ class ImportIn(SeenIn):
     """What goes with a file of parts."""
 
     columns: str = ""
-
-
-class PartPatchIn(SeenIn):
-    quantity: str | None = None
-    name: str | None = None
-    stock: str | None = None
-    length: str | None = None
-    thickness: str | None = None
-    width: str | None = None
-    ends: str | None = None
-    edges: str | None = None
-    measured: str | None = None
-    grain: str | None = None
-    clear: str | None = None
-    show: str | None = None
-    rip: str | None = None
-    resaw: str | None = None
-    own_stock: str | None = None
-    extra_length: str | None = None
-    extra_width: str | None = None
-    extra_thickness: str | None = None
-    boards: str | None = None
-    group: str | None = None
-    note: str | None = None
 
 
 class RemovePartsIn(SeenIn):

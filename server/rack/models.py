@@ -10,17 +10,22 @@ from django.db import models
 from django.utils.functional import cached_property
 
 from carpentry.errors import CarpentryError
+from carpentry.planning import RackBoard as PlannedFrom
+from carpentry.planning import usable
 from carpentry.rack import BoardFields, MeasuredBoard, read_board
-from carpentry.sizes import OwnStocks, StockName
-from server.history.errors import as_validation_error
-from server.history.models import Revision, Snapshot, Versioned
-from server.materials.models import own_stocks
+from carpentry.sizes import INCHES, Lexicon, StockName
+from carpentry.typed import typed_fields
+from server.common.columns import typed_columns
+from server.common.errors import as_validation_error
+from server.common.rows import Row, replace_rows
+from server.history.models import Revision, Snapshot, Versioned, the_only
+from server.stocks.models import own_stocks
 
 
 class Rack(Versioned):
     """A builder's rack, with a history of its own. Bare lengths on it are inches."""
 
-    UNIT = "in"
+    first_label = "empty rack"
     next_number = models.PositiveIntegerField(default=1)
     cut_plans = models.JSONField(
         default=list, blank=True
@@ -31,16 +36,13 @@ class Rack(Versioned):
 
     @classmethod
     def of(cls, user: Any) -> "Rack":
-        """The builder's rack, made when it is first asked for."""
-        rack, made = cls.objects.get_or_create(owner=user, defaults={"name": "Rack"})
-        if made:
-            rack.begin_history("empty rack")
-        return rack
+        """The builder's rack."""
+        return the_only(cls, user, "Rack")
 
     @cached_property
-    def own(self) -> OwnStocks:
-        """The materials of the builder's own."""
-        return own_stocks(self.owner)
+    def lexicon(self) -> Lexicon:
+        """How its words are read, with the materials of the builder's own."""
+        return INCHES.knowing(own_stocks(self.owner))
 
     def add_boards(
         self, boards: Iterable[BoardFields], ids: Iterable[uuid.UUID] = ()
@@ -58,14 +60,10 @@ class Rack(Versioned):
             added.append(board)
         return added
 
-    def usable(self) -> "dict[StockName, list[RackBoard]]":
+    def usable(self) -> dict[StockName, list[PlannedFrom]]:
         """Boards that plans may use, by stock, in the order of their numbers."""
-        found: dict[StockName, list[RackBoard]] = {}
-        for board in self.boards.all():
-            read = board.read()
-            if not read.not_used_because():
-                found.setdefault(read.stock, []).append(board)
-        return found
+        rows = self.boards.all()
+        return usable(PlannedFrom(str(row.id), row.number, row.read()) for row in rows)
 
     def snapshot(self) -> Snapshot:
         return {
@@ -77,8 +75,9 @@ class Rack(Versioned):
     def restore(self, snapshot: Snapshot) -> None:
         self.next_number = max(self.next_number, snapshot["next_number"])
         self.cut_plans = snapshot.get("cut_plans", [])
-        self.boards.all().delete()
-        RackBoard.objects.bulk_create(RackBoard(rack=self, **row) for row in snapshot["boards"])
+        replace_rows(
+            self.boards, [RackBoard.from_snapshot(row, rack=self) for row in snapshot["boards"]]
+        )
 
 
 class RackRevision(Revision):
@@ -92,25 +91,12 @@ class RackRevision(Revision):
         ]
 
 
-class RackBoard(models.Model):
+class RackBoard(Row, typed_columns(BoardFields, "BoardColumns", __name__)):
     """One board on the rack: as noted down, with what was understood."""
 
-    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    whose = "rack"
     rack = models.ForeignKey(Rack, on_delete=models.CASCADE, related_name="boards")
     number = models.PositiveIntegerField()
-    stock = models.CharField(max_length=100)
-    length = models.CharField(max_length=60, blank=True)
-    thickness = models.CharField(max_length=60, blank=True)
-    width = models.CharField(max_length=60, blank=True)
-    width_middle = models.CharField(max_length=60, blank=True)
-    width_end = models.CharField(max_length=60, blank=True)
-    crook = models.CharField(max_length=60, blank=True)
-    bow = models.CharField(max_length=60, blank=True)
-    cup = models.CharField(max_length=60, blank=True)
-    twist = models.CharField(max_length=10, blank=True)
-    flaws = models.CharField(max_length=200, blank=True)
-    place = models.CharField(max_length=200, blank=True)
-    note = models.CharField(max_length=200, blank=True)
     stock_key = models.CharField(max_length=100, editable=False)
     length_ticks = models.PositiveBigIntegerField(editable=False)
 
@@ -125,12 +111,11 @@ class RackBoard(models.Model):
 
     @property
     def fields(self) -> BoardFields:
-        return BoardFields(**{name: getattr(self, name) for name in asdict(BoardFields())})
+        return BoardFields(**{name: getattr(self, name) for name in typed_fields(BoardFields)})
 
-    def read(self, own: OwnStocks | None = None) -> MeasuredBoard:
-        """The board as carpentry understands it; ``own`` are the materials of the builder's own, as
-        they are now where not given."""
-        return read_board(self.fields, Rack.UNIT, self.rack.own if own is None else own)
+    def read(self) -> MeasuredBoard:
+        """The board as carpentry understands it."""
+        return read_board(self.fields, self.rack.lexicon)
 
     def clean(self) -> None:
         try:
@@ -139,8 +124,3 @@ class RackBoard(models.Model):
             raise as_validation_error(error) from error
         self.stock_key = str(read.stock)
         self.length_ticks = read.length
-
-    def snapshot(self) -> Snapshot:
-        """Every column but the rack."""
-        columns = [field.name for field in self._meta.concrete_fields if field.name != "rack"]
-        return {name: getattr(self, name) for name in columns} | {"id": str(self.id)}

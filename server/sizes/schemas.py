@@ -6,7 +6,7 @@ from ninja import Schema
 from pydantic import BaseModel
 
 from carpentry.length import Unit
-from server.config.schemas import LengthOut
+from server.common.schemas import LengthOut
 
 
 class BothUnitsOut(BaseModel):

@@ -38,15 +38,37 @@ class ApiTestCase(TransactionTestCase):
         return self.client.post(f"/api{path}", {**fields, "file": SimpleUploadedFile(name, data)})
 
     def new_project(self, lines: str = "", **typed: Any) -> dict[str, Any]:
+        """A project with its plan, as ``look`` gives it."""
         body = {"id": str(uuid.uuid4()), "name": "Cold frame", "unit": "in"} | typed
         project = self.ask("post", "/projects", body).json()
         if lines:
-            project = self.change(project, "post", "/parts", text=lines).json()
-        return project
+            return dict(self.change(project, "post", "/parts", text=lines).json())
+        return self.look(project["id"])
+
+    def look(self, project: str) -> dict[str, Any]:
+        """A project with the plan of its present state, as the desk puts them together."""
+        found = self.ask("get", f"/projects/{project}").json()
+        plan = self.ask("post", f"/projects/{project}/plans").json()
+        later = {one["part"]: one["reason"] for m in plan["materials"] for one in m["later"]}
+        parts = [
+            part
+            | {"later": later.get(part["id"], "")}
+            | {"cut": plan["cut"].get(part["id"], 0), "pair": found["pairs"].get(part["id"], "")}
+            for part in found["parts"]
+        ]
+        return found | {"plan": plan, "parts": parts}
 
     def change(self, project: dict[str, Any], method: str, path: str, **body: Any) -> Answer:
+        """Changes a project; the answer that all is well has it as ``look`` gives it, once the
+        desk has put together what it knew and what it was told."""
         seen = {"version": project["version"], "change_id": str(uuid.uuid4())}
-        return self.ask(method, f"/projects/{project['id']}{path}", seen | body)
+        answer = self.ask(method, f"/projects/{project['id']}{path}", seen | body)
+        if answer.status_code == 200:
+            now = self.ask("get", f"/projects/{project['id']}").json()
+            self.assertEqual(put_together(project, answer.json()), now["parts"])
+            whole = self.look(project["id"])
+            answer.json = lambda: whole
+        return answer
 
     def take_prices(self, data: bytes) -> list[dict[str, Any]]:
         return self.upload("/yards/import-prices", data, change_id=str(uuid.uuid4())).json()
@@ -60,6 +82,19 @@ class ApiTestCase(TransactionTestCase):
     def problems(self, answer: Answer, status: int = 422) -> dict[str, str]:
         self.assertEqual(answer.status_code, status, answer.content[:300])
         return {p["place"]: p["message"] for p in answer.json()["problems"]}
+
+
+def put_together(known: dict[str, Any], changed: dict[str, Any]) -> list[dict[str, Any]]:
+    """The parts of a project that was known, after what a change answered."""
+    beside = ("later", "cut", "pair")
+    parts = {
+        part["id"]: {name: value for name, value in part.items() if name not in beside}
+        for part in ([] if changed["whole"] else known["parts"])
+    }
+    for id_ in changed["gone"]:
+        del parts[id_]
+    parts |= {part["id"]: part for part in changed["parts"]}
+    return sorted(parts.values(), key=lambda part: part["position"])
 
 
 class RackTestCase(ApiTestCase):

@@ -14,7 +14,7 @@ class AccountTest(ApiTestCase):
         new = {"username": "tove", "password": "barrel-and-hoop"}
         self.assertEqual(self.ask("post", "/account", new).json()["username"], "tove")
         self.assertEqual(self.ask("delete", "/session").json()["username"], "")
-        self.assertEqual(self.ask("get", "/projects").status_code, 401)
+        self.assertEqual(self.ask("get", "/overview").status_code, 401)
         self.assertEqual(self.ask("post", "/session", new).json()["username"], "tove")
 
     def test_what_is_refused(self) -> None:

@@ -42,7 +42,7 @@ class AngledEndsTest(PlannedTestCase):
         alone = self.planned(rows, share_angled_cuts=False)
         self.assertEqual(alone["plan"]["tally"]["boards"], 3)
         self.assertIn("no angled cut shared", alone["plan"]["tally"]["claim"]["detail"])
-        self.assertEqual(alone["change"]["label"], "angled cuts not shared")
+        self.assertEqual(alone["change"], "angled cuts not shared")
 
     def test_left_and_right_of_a_pair(self) -> None:
         ends = ("20 10b", "10b 20", "20 -20")
@@ -142,7 +142,7 @@ class SteadyBoardsTest(PlannedTestCase):
         more = self.change(project, "patch", f"/parts/{part}", quantity="10").json()
         layouts = more["plan"]["materials"][0]["layouts"]
         self.assertLessEqual(sum(layout["changed"] for layout in layouts), 1)
-        self.assertRegex(more["change"]["effect"], "1 board is cut otherwise")
+        self.assertRegex(more["plan"]["effect"], "1 board is cut otherwise")
         undone = self.change(more, "post", "/undo").json()
         self.assertEqual(
             undone["plan"]["materials"][0]["layouts"][0]["parts"],

@@ -28,7 +28,7 @@ class CutTest(RackTestCase):
         return [(board["number"], board["length_shown"]["text"]) for board in boards]
 
     def now(self) -> dict[str, Any]:
-        self.project = self.ask("get", f"/projects/{self.project['id']}").json()
+        self.project = self.look(self.project["id"])
         return self.project
 
     def test_offcuts_go_onto_the_rack_and_used_boards_off_it_once(self) -> None:
@@ -145,7 +145,7 @@ class StaysCutTest(RackTestCase):
         self.assertEqual(answer.status_code, 200, answer.content)
 
     def now(self, project: dict[str, Any]) -> dict[str, Any]:
-        return dict(self.ask("get", f"/projects/{project['id']}").json())
+        return dict(self.look(project["id"]))
 
     def test_only_the_rest_is_planned(self) -> None:
         project = self.new_project("4 leg 2x4 40\n2 rail 2x4 30")
@@ -161,7 +161,7 @@ class StaysCutTest(RackTestCase):
             for one in layout["parts"] * layout["count"]
         ]
         self.assertEqual(placed, [leg, leg])
-        (before,) = project["already_cut"]
+        (before,) = project["plan"]["already_cut"]
         self.assertIn("board", before["told"])
         pieces = sorted(piece for board in before["boards"] for piece in board["pieces"])
         self.assertEqual(pieces, ["A1", "A2", "A3", "A4", "B1", "B2"])
@@ -173,15 +173,15 @@ class StaysCutTest(RackTestCase):
         (yard,) = self.take_prices(b"yard,stock,length,price\nBell Yard,2x4,8ft,5\n")
         project = self.new_project("2 leg 2x4 90")
         project = self.change(project, "patch", "", yard=yard["id"]).json()
-        self.assertEqual(project["already_cut"], [])
+        self.assertEqual(project["plan"]["already_cut"], [])
         self.mark(project)
-        self.assertEqual(self.now(project)["already_cut"], [])
+        self.assertEqual(self.now(project)["plan"]["already_cut"], [])
         leg = project["parts"][0]["id"]
         project = self.change(self.now(project), "patch", f"/parts/{leg}", quantity="3").json()
-        (before,) = project["already_cut"]
+        (before,) = project["plan"]["already_cut"]
         self.assertEqual((before["told"], before["cost"]), ("2 boards, $10.00", "$10.00"))
         self.assertEqual(project["plan"]["tally"]["boards"], 1)
-        self.assertIn("1 board more, +$5.00", project["change"]["effect"])
+        self.assertIn("1 board more, +$5.00", project["plan"]["effect"])
 
     def test_a_second_cut_plan_adds_to_the_first(self) -> None:
         project = self.new_project("4 leg 2x4 40")

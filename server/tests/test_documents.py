@@ -7,7 +7,7 @@ from pathlib import Path
 from tempfile import TemporaryDirectory
 from time import sleep
 from typing import Any
-from unittest.mock import Mock, patch
+from unittest.mock import patch
 
 from django.conf import settings
 from django.core.management import CommandError, call_command
@@ -16,12 +16,12 @@ from openpyxl import Workbook, load_workbook
 from pypdf import PdfReader
 
 from carpentry.parts import read_parts_csv
+from carpentry.sizes import INCHES
 from carpentry.tests.samples import sample
 from server.accounts.models import User
+from server.documents import planned as taking
 from server.plans.models import Plan
-from server.projects import showing
 from server.projects.models import Project
-from server.projects.showing import show_planned
 from server.tests.base import ApiTestCase
 from server.yards.models import Yard
 
@@ -36,9 +36,10 @@ class TakeAwayTest(ApiTestCase):
         yard = self.take_prices(sample("tallow-street.prices.csv"))[0]
         project = self.new_project(yard=yard["id"], name="Compost station")
         seen = {"version": project["version"], "change_id": str(uuid.uuid4())}
-        self.project = self.upload(
+        self.upload(
             f"/projects/{project['id']}/parts/import", sample("compost-station.parts.csv"), **seen
-        ).json()
+        )
+        self.project = self.look(project["id"])
 
     def take(self, file: str) -> bytes:
         answer = self.client.get(f"/api/projects/{self.project['id']}/{file}")
@@ -64,18 +65,17 @@ class TakeAwayTest(ApiTestCase):
     def test_who_takes_away_never_keeps_everybody_waiting(self) -> None:
         """Two may wait for their plan; a third gets the best so far at once."""
         project = Project.objects.get(id=self.project["id"])
-        job = Mock()
-        with patch("server.projects.showing.solver") as solver:
-            solver.job.return_value = job
-            show_planned(project)
-            self.assertEqual(job.settled.wait.call_count, 1)
-            held = [showing._may_wait.acquire(blocking=False) for _ in range(2)]
+        with patch.object(taking, "settled_plan", wraps=taking.settled_plan) as settled:
+            taking.planned(project)
+            held = [taking._may_wait.acquire(blocking=False) for _ in range(2)]
             try:
-                show_planned(project)
+                taking.planned(project)
             finally:
                 for _ in filter(None, held):
-                    showing._may_wait.release()
-        self.assertEqual((held, job.settled.wait.call_count), ([True, True], 1))
+                    taking._may_wait.release()
+        waits = [call.args[2] for call in settled.call_args_list]
+        quick, long = settings.QUICK_PLAN_SECONDS, settings.PLAN_SECONDS
+        self.assertEqual((held, waits), ([True, True], [quick + long, quick]))
 
     def test_paper_in_both_sizes(self) -> None:
         for paper, width in (("letter", 612), ("a4", 595)):
@@ -92,7 +92,7 @@ class TakeAwayTest(ApiTestCase):
         self.assertEqual(refused.status_code, 422)
 
     def test_parts_read_back(self) -> None:
-        again = read_parts_csv(self.take("parts.csv"), "in")
+        again = read_parts_csv(self.take("parts.csv"), INCHES)
         lengths = [part.length.ticks for part in again]
         self.assertEqual(lengths, [p["length_shown"]["ticks"] for p in self.project["parts"]])
         self.assertEqual(
@@ -102,6 +102,7 @@ class TakeAwayTest(ApiTestCase):
     def test_a_project_comes_back_as_it_was(self) -> None:
         data = self.take("project.json")
         answer = self.upload("/projects/import", data, "p.json", id=str(uuid.uuid4())).json()
+        answer = self.look(answer["id"])
         self.project = answer
         self.assertEqual(json.loads(self.take("project.json")), json.loads(data))
         self.assertEqual(answer["plan"]["tally"]["cost"], "$322.45")
@@ -126,11 +127,11 @@ class TakeAwayTest(ApiTestCase):
         ).json()
         self.project = project
         self.assertIn(b"'=SUM(A1)", self.take("parts.csv"))
-        again = read_parts_csv(self.take("parts.csv"), "in")
+        again = read_parts_csv(self.take("parts.csv"), INCHES)
         self.assertEqual(again[-1].name, "=SUM(A1)")
         part = f"/parts/{project['parts'][-1]['id']}"
         self.project = self.change(project, "patch", part, ends="-20 20").json()
-        self.assertEqual(read_parts_csv(self.take("parts.csv"), "in")[-1].fields.ends, "-20 20")
+        self.assertEqual(read_parts_csv(self.take("parts.csv"), INCHES)[-1].fields.ends, "-20 20")
 
     def test_characters_that_a_workbook_cannot_hold_are_left_out(self) -> None:
         yard = self.ask("post", "/yards", {"id": str(uuid.uuid4()), "name": "Bell\x07 Yard"}).json()
@@ -207,7 +208,7 @@ class CommandsTest(ApiTestCase):
         self.client.force_login(User.objects.get(username=settings.DEMO_USER))
         for project in Project.objects.all():
             for _ in range(400):
-                shown = self.ask("get", f"/projects/{project.id}").json()
+                shown = self.look(project.id)
                 if shown["plan"]["status"] == "done":
                     break
                 sleep(0.2)

@@ -1,7 +1,7 @@
 import uuid
 
-from carpentry.length import Unit
 from carpentry.parts import mark_number, mark_of, read_lines
+from carpentry.sizes import INCHES
 from server.history.models import KEPT_REVISIONS, Conflict
 from server.projects.models import Part, Project
 from server.tests.base import ApiTestCase
@@ -75,7 +75,7 @@ class HistoryTest(ApiTestCase):
         project = self.project()
 
         def make(project: Project) -> str:
-            project.add_parts(read_lines("1 a 2x4 20", Unit.INCH))
+            project.add_parts(read_lines("1 a 2x4 20", INCHES))
             raise ValueError("half way")
 
         with self.assertRaises(ValueError):
@@ -100,6 +100,6 @@ class MarksTest(ApiTestCase):
 
     def test_given_marks_are_kept_and_new_ones_follow(self) -> None:
         project = Project.objects.create(owner=self.user, name="x")
-        parts = read_lines("1 a 2x4 20\n1 b 2x4 21\n1 c 2x4 22", Unit.INCH)
+        parts = read_lines("1 a 2x4 20\n1 b 2x4 21\n1 c 2x4 22", INCHES)
         rows = project.add_parts(parts, ["C", "", ""])
         self.assertEqual([row.mark for row in rows], ["C", "D", "E"])

@@ -169,7 +169,9 @@ class ColumnsTest(ApiTestCase):
             columns="name,stock,quantity,length",
             **seen,
         ).json()
-        self.assertEqual([part["quantity"] for part in imported["parts"]], ["36", "36"])
+        self.assertEqual([part["quantity"] for part in imported["parts"]], ["36"])
+        now = self.look(project["id"])
+        self.assertEqual([part["quantity"] for part in now["parts"]], ["36", "36"])
 
     def test_prices_of_one_yard(self) -> None:
         given = {"change_id": str(uuid.uuid4()), "at": "Alder Yard"}

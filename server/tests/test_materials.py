@@ -3,8 +3,8 @@ from typing import Any
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 
-from server.materials.models import OwnMaterials
 from server.rack.models import Rack
+from server.stocks.models import OwnMaterials
 from server.tests.base import ApiTestCase
 
 BEAM = {
@@ -68,10 +68,10 @@ class MaterialsTest(ApiTestCase):
         effect = self.ask("post", f"/materials/{id_}/effect", {"width": "4 3/4"}).json()
         self.assertEqual([(e["mark"], e["pieces"]) for e in effect], [("A", 2)])
         self.assertEqual(self.write(id_, width="4 3/4").status_code, 200)
-        part = self.ask("get", f"/projects/{project['id']}").json()["parts"][0]
+        part = self.look(project["id"])["parts"][0]
         self.assertEqual(part["section"]["width"]["text"], "4 3/4″")
         self.step("undo")
-        part = self.ask("get", f"/projects/{project['id']}").json()["parts"][0]
+        part = self.look(project["id"])["parts"][0]
         self.assertEqual(part["section"]["width"]["text"], "5″")
 
     def test_put_away_it_is_still_understood(self) -> None:
@@ -87,7 +87,7 @@ class MaterialsTest(ApiTestCase):
         self.assertEqual(self.ask("get", f"/projects/{project['id']}").status_code, 200)
         self.add(width="6")
         self.assertEqual(self.names(), ["Barn beam"])
-        part = self.ask("get", f"/projects/{project['id']}").json()["parts"][0]
+        part = self.look(project["id"])["parts"][0]
         self.assertEqual(part["section"]["width"]["text"], "6″")
 
     def test_its_name_stays(self) -> None:

@@ -25,8 +25,12 @@ from server.plans.models import Board, Plan
 from server.plans.solver import solver
 client = Client(HTTP_HOST="127.0.0.1")
 client.force_login(User.objects.get(username="mira"))
-rows = client.get("/api/projects").json()
-found = {row["name"]: client.get(f"/api/projects/{row['id']}").json() for row in rows}
+rows = client.get("/api/overview").json()
+found = {
+    row["name"]: client.get(f"/api/projects/{row['id']}").json()
+    | {"plan": client.post(f"/api/projects/{row['id']}/plans").json()}
+    for row in rows
+}
 versions = sorted(Plan.objects.values_list("made_by", flat=True))
 offcuts = [one for board in Board.objects.all() for one in board.offcuts]
 rack = client.get("/api/rack").json()["boards"]

@@ -79,7 +79,7 @@ class RackTest(RackTestCase):
         owned = next(la for la in plan["materials"][0]["layouts"] if la["owned"])
         self.assertEqual(owned["rack_numbers"], [1])
         self.assertEqual([ln["count"] for ln in plan["shopping"]["lines"]], [1])
-        self.assertIn("rack boards where they save", project["change"]["label"])
+        self.assertIn("rack boards where they save", project["change"])
         self.assertTrue(plan["tally"]["claim"]["proven"])
         project = self.change(project, "post", "/undo").json()
         self.assertEqual(project["plan"]["tally"]["owned"], 0)

@@ -3,8 +3,8 @@
 from typing import Any
 from unittest.mock import patch
 
-from server.plans.inputs import inputs_of
 from server.plans.models import Plan
+from server.plans.resting import work_up
 from server.plans.showing import show_plan
 from server.projects.models import Project
 from server.tests.base import ApiTestCase
@@ -21,13 +21,14 @@ class ShowingTest(ApiTestCase):
 
         class JustStored:
             elapsed = 0.2
+            whole = list
 
             @property
             def plans(self) -> list[dict[str, Any]]:
                 plan.status = Plan.Status.DONE
                 return done
 
-        inputs = inputs_of(Project.objects.get(id=project["id"]))
+        work = work_up(Project.objects.get(id=project["id"]))
         with patch("server.plans.showing.solver.job", return_value=JustStored()):
-            self.assertEqual(show_plan(plan, inputs).status, "running")
-        self.assertEqual(show_plan(plan, inputs).status, "done")
+            self.assertEqual(show_plan(plan, work).status, "running")
+        self.assertEqual(show_plan(plan, work).status, "done")

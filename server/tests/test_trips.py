@@ -281,7 +281,7 @@ class ReceiptTest(TripTestCase):
         rack = self.ask("get", "/rack").json()["boards"]
         self.assertEqual(len(rack), boards)
         self.assertIn("1/4", [board["bow"] for board in rack])
-        project = self.ask("get", f"/projects/{self.project['id']}").json()
+        project = self.look(self.project["id"])
         self.assertEqual(project["plan"]["tally"]["boards"], 0)
         self.assertEqual(project["plan"]["tally"]["owned"], boards)
         again = {"change_id": str(uuid.uuid4())}
@@ -403,8 +403,8 @@ class EveryDemoTripTest(ApiTestCase):
         return {line["key"]: line["wanted"] for line in lines if line["wanted"]}
 
     def test_it_begins_as_the_desk_has_it(self) -> None:
-        for row in self.ask("get", "/projects").json():
-            project = self.ask("get", f"/projects/{row['id']}").json()
+        for row in self.ask("get", "/overview").json():
+            project = self.look(row["id"])
             trip = self.begin(row["id"])
             shopping = project["plan"]["shopping"]
             self.assertEqual(trip["total"], shopping["total"], row["name"])
@@ -414,7 +414,7 @@ class EveryDemoTripTest(ApiTestCase):
             self.assertEqual(listed, boards, row["name"])
 
     def test_each_line_is_missing_once(self) -> None:
-        for row in self.ask("get", "/projects").json():
+        for row in self.ask("get", "/overview").json():
             trip = self.begin(row["id"])
             before = self.wanted(trip)
             for key in before:
@@ -428,7 +428,7 @@ class EveryDemoTripTest(ApiTestCase):
                 self.assertEqual(sum(self.wanted(trip).values()), sum(before.values()))
 
     def test_all_of_it_is_taken_and_put_away(self) -> None:
-        for row in self.ask("get", "/projects").json():
+        for row in self.ask("get", "/overview").json():
             trip = self.begin(row["id"])
             for key, count in self.wanted(trip).items():
                 trip = self.tell(trip, kind="took", line=key, count=count)
@@ -436,7 +436,7 @@ class EveryDemoTripTest(ApiTestCase):
             body = {"change_id": str(uuid.uuid4()), "put_away": True}
             receipt = self.ask("post", f"/trips/{trip['id']}/finish", body).json()
             self.assertIn(receipt["told"], {"paid what was planned"}, row["name"])
-            project = self.ask("get", f"/projects/{row['id']}").json()
+            project = self.look(row["id"])
             hardware = project["plan"]["shopping"]["hardware"]
             bought = [line for line in hardware["lines"] if line["packs"]]
             self.assertEqual(bought, [], row["name"])

@@ -130,7 +130,7 @@ class YardTest(ApiTestCase):
         project = self.new_project("1 rail 2x4 treated 60", yard=self.yard["id"])
         self.assertEqual(project["parts"][0]["section_source"], "standard size")
         self.write(self.yard["lines"][0]["id"], width="3 3/8")
-        part = self.ask("get", f"/projects/{project['id']}").json()["parts"][0]
+        part = self.look(project["id"])["parts"][0]
         self.assertEqual(part["section"]["width"]["text"], "3 3/8″")
         self.assertEqual(part["section_source"], "Tallow Street Yard")
 
@@ -144,7 +144,7 @@ class YardTest(ApiTestCase):
     def test_a_deleted_yard_leaves_its_projects(self) -> None:
         project = self.new_project("1 rail 2x4 treated 60", yard=self.yard["id"])
         self.assertEqual(self.ask("delete", f"/yards/{self.yard['id']}").status_code, 204)
-        again = self.ask("get", f"/projects/{project['id']}").json()
+        again = self.look(project["id"])
         self.assertIsNone(again["yard"])
         self.assertEqual(again["plan"]["tally"]["unpriced"], 1)
 

@@ -8,9 +8,9 @@ from ninja import Router
 
 from carpentry.errors import CarpentryError
 from carpentry.trip import Event, EventKind
-from server.config.schemas import ErrorOut
-from server.plans.schemas import ChangeIn
-from server.projects.api import own_project
+from server.common.owned import owned
+from server.common.schemas import ChangeIn, ErrorOut
+from server.projects.models import Project
 from server.trips.finishing import correct, finish, keep_prices, open_again
 from server.trips.going import begin_trip, renew, take_events
 from server.trips.models import Trip
@@ -41,13 +41,13 @@ def own_trip(request: HttpRequest, trip_id: uuid.UUID) -> Trip:
 @router.post("/projects/{uuid:project_id}/trips", response=TRIP)
 def go_to_the_yard(request: HttpRequest, project_id: uuid.UUID, new: NewTripIn) -> TripOut:
     """The open trip of a project, begun under an id of the client's making if there is none."""
-    return show_trip(begin_trip(own_project(request, project_id), new.id))
+    return show_trip(begin_trip(owned(Project, request, project_id), new.id))
 
 
 @router.get("/projects/{uuid:project_id}/trips", response={200: list[TripRowOut], 404: ErrorOut})
 def list_trips(request: HttpRequest, project_id: uuid.UUID) -> list[TripRowOut]:
     """The trips of a project, the newest first."""
-    project = own_project(request, project_id)
+    project = owned(Project, request, project_id)
     return [show_row(trip) for trip in project.trips.select_related("project", "yard")]
 
 

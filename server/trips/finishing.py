@@ -15,6 +15,7 @@ from carpentry.project import RackUse, pack_prices, packs_priced
 from carpentry.rack import MAX_BOARDS, BoardFields, section_noted
 from carpentry.sizes import Section, standard_section
 from carpentry.trip import Cart, Line, PaidLine, Receipt, line_key, receipt_of
+from server.plans.models import Plan
 from server.projects.models import Project
 from server.rack.models import Rack
 from server.trips.models import Trip
@@ -38,11 +39,12 @@ def finish(trip: Trip, change_id: uuid.UUID, *, put_away: bool) -> None:
     if put_away:
         cart = trip.cart()
         _lay_on_rack(trip, _boards(trip, cart), change_id)
-        trip.put_away = [
+        drawer = [
             line for key in cart.touched() for line in cart.lines[key].in_drawer(cart.taken(key))
         ]
-        _settle_project(trip, change_id)
+        _settle_project(trip, drawer, change_id)
     trip.save(update_fields=_AT_THE_END)
+    trip.project.plans.filter(id=trip.plan_id).update(stage=Plan.Stage.BOUGHT)
 
 
 def _lay_on_rack(trip: Trip, boards: list[BoardFields], change_id: uuid.UUID) -> None:
@@ -54,21 +56,24 @@ def _lay_on_rack(trip: Trip, boards: list[BoardFields], change_id: uuid.UUID) ->
 
     def lay(rack: Rack) -> str:
         trip.laid = [str(board.id) for board in rack.add_boards(boards)]
-        return f"{len(boards)} boards from {trip.yard_name} laid on"[:200]
+        return f"{len(boards)} boards from {trip.yard_name} laid on"
 
     rack.change(rack.version, change_id, "boards bought", lay)
 
 
-def _settle_project(trip: Trip, change_id: uuid.UUID) -> None:
+def _settle_project(trip: Trip, drawer: list[str], change_id: uuid.UUID) -> None:
     """The project uses the rack, and what is in its drawer."""
 
     def settle(project: Project) -> str:
         if trip.laid and project.rack == RackUse.NEVER:
             project.rack = RackUse.SAVING.value
-        project.hardware = "\n".join(filter(None, (project.hardware.rstrip(), *trip.put_away)))
-        return f"bought at {trip.yard_name}"[:200]
+        if drawer:
+            typed = project.typed_lines()["hardware"].rstrip()
+            lines = project.write_lines("hardware", "\n".join(filter(None, (typed, *drawer))))
+            trip.put_away = [str(line.id) for line in lines[-len(drawer) :]]
+        return f"bought at {trip.yard_name}"
 
-    if trip.laid or trip.put_away:
+    if trip.laid or drawer:
         _change_project(trip, change_id, settle)
 
 
@@ -84,12 +89,8 @@ def _take_out(trip: Trip, change_id: uuid.UUID) -> None:
     """Takes out of the project's drawer what the trip put in and is still there."""
 
     def take_out(project: Project) -> str:
-        left = project.hardware.splitlines()
-        for line in trip.put_away:
-            if line in left:
-                left.remove(line)
-        project.hardware = "\n".join(left)
-        return f"not bought at {trip.yard_name} after all"[:200]
+        project.lines.filter(id__in=trip.put_away).delete()
+        return f"not bought at {trip.yard_name} after all"
 
     if trip.put_away:
         _change_project(trip, change_id, take_out)
@@ -131,11 +132,11 @@ def _laid(trip: Trip, line: Line, length: int, **noted: str) -> BoardFields:
 
 
 def _sizes(section: Section | None) -> dict[str, str]:
-    return section_noted(section, Unit(Rack.UNIT)) if section else {}
+    return section_noted(section, Unit.INCH) if section else {}
 
 
 def _size(ticks: int) -> str:
-    return interchange(ticks, Unit(Rack.UNIT)) if ticks else ""
+    return interchange(ticks, Unit.INCH) if ticks else ""
 
 
 @transaction.atomic
@@ -157,13 +158,14 @@ def open_again(trip: Trip, change_id: uuid.UUID) -> None:
             gone = rack.boards.filter(id__in=trip.laid)
             count = gone.count()
             gone.delete()
-            return f"{count} boards from {trip.yard_name} taken off"[:200]
+            return f"{count} boards from {trip.yard_name} taken off"
 
         rack.change(rack.version, change_id, "trip opened again", take_off)
     _take_out(trip, change_id)
     trip.laid, trip.put_away = [], []
     trip.finished = None
     trip.save(update_fields=_AT_THE_END)
+    trip.project.plans.filter(id=trip.plan_id).update(stage=Plan.Stage.CHOSEN)
 
 
 def receipt(trip: Trip, cart: Cart) -> Receipt:
@@ -264,7 +266,7 @@ def keep_prices(trip: Trip, change_id: uuid.UUID) -> int:
 
     def learn(yard: Yard) -> str:
         packs = {key.lower(): price for key, price in learned.items() if not cart.lines[key].stock}
-        yard.packs = packs_priced(yard.packs, Unit(yard.unit), packs)
+        yard.write_packs(packs_priced(yard.packs, Unit(yard.unit), packs))
         for key, price in learned.items():
             if cart.lines[key].stock:
                 _learn_board(yard, cart.lines[key], price)

@@ -1,42 +1,43 @@
 """A trip under way: begun from the plan of the desk, planned anew from what there is there."""
 
-import hashlib
-import json
 import uuid
+from collections.abc import Collection, Sequence
 from dataclasses import asdict, replace
-from typing import Any
+from decimal import Decimal
 
 from django.conf import settings
 from django.db import transaction
 
-from carpentry.cutting import Status, check_plan, read_plan
+from carpentry.document import Json
 from carpentry.errors import CarpentryError
-from carpentry.length import Unit
-from carpentry.project import Material, missing_told, standard_lines
+from carpentry.planning import Basis, Facts, Workup, replan
+from carpentry.project import missing_told, standard_lines
 from carpentry.trip import (
-    Cart,
     Event,
     EventKind,
     Purchase,
     change_told,
+    left_out_told,
     line_key,
     packs_of,
     purchase_of,
     touched_by,
 )
-from server.plans.inputs import Basis, Document, Inputs, inputs_of
 from server.plans.making import planned_aside, settled_plan
+from server.plans.models import Plan
+from server.plans.resting import basis_now, work_up, work_up_on
 from server.projects.models import Project
+from server.projects.showing import read_at_once
 from server.trips.models import Trip, TripEvent
 
 MOST_SECONDS = 8.0
 MOST_EVENTS = 5_000
-MOST_KNOWN = 40
+MOST_KNOWN = 40  # plans of a trip that are kept
 _MOST_TRIES = 3
 # What a new plan says. All else of a trip may have changed while it was made.
 _PLANNED = [
-    *("plans", "known", "packs", "short", "said", "said_by", "project_version", "unplanned"),
-    "basis",
+    *("plan", "wanted", "left_out", "packs", "short", "said", "said_by", "project_version"),
+    *("unplanned", "basis"),
 ]
 _NO_PLAN = "no plan could be made in a moment: try again"
 
@@ -51,9 +52,9 @@ def begin_trip(project: Project, id: uuid.UUID) -> Trip:
         return known
     if project.yard is None:
         raise CarpentryError("choose a yard at the desk first: lengths and prices are its", "yard")
-    inputs = inputs_of(project)
-    documents = settled_plan(project, inputs, MOST_SECONDS)
-    basis = _with_unlisted(inputs)
+    work = work_up(project)
+    documents = settled_plan(project, work, MOST_SECONDS)
+    basis = _with_unlisted(work)
     trip = Trip(
         id=id,
         project=project,
@@ -63,18 +64,10 @@ def begin_trip(project: Project, id: uuid.UUID) -> Trip:
         unit=project.unit,
         basis=basis.document(),
     )
-    inputs = inputs_of(project, basis)
-    _take_hardware(trip, inputs)
-    problems = inputs.documents
-    if len(documents) != sum(problem is not None for problem in problems):
+    work = work_up_on(project, basis, Facts())
+    if len(documents) != sum(problem is not None for problem in work.problems):
         raise CarpentryError(_NO_PLAN, "plan")
-    made = iter(documents)
-    cart = Cart(trip.lines(), Unit(trip.unit), {})
-    for material, problem in zip(inputs.materials, problems, strict=True):
-        document = next(made) if problem else None
-        trip.plans.append(_record(inputs, material, document, cart))
-        if problem and document:
-            _remember(trip, problem, document)
+    _take(trip, work, documents, range(len(work.materials)))
     if not trip.purchase:
         raise CarpentryError("there is nothing to buy for this project", "plan")
     lines = trip.lines()
@@ -82,63 +75,79 @@ def begin_trip(project: Project, id: uuid.UUID) -> Trip:
         key: {"count": wanted.count, "price": _text(lines[key].price)}
         for key, wanted in trip.purchase.items()
     }
-    return _begun(trip)
+    return _begun(trip, _plan_of(trip, work, replan(work, {}, []).digests, documents))
 
 
 @transaction.atomic
-def _begun(trip: Trip) -> Trip:
+def _begun(trip: Trip, plan: Plan) -> Trip:
     """The trip stored, or the one that was begun meanwhile."""
     known = trip.project.trips.filter(finished=None).first()
     if known:
         return known
+    plan.save(force_insert=True)
+    trip.plan = plan
     trip.full_clean()
     trip.save(force_insert=True)
     return trip
 
 
-def _text(price: Any) -> str | None:
+def _plan_of(trip: Trip, work: Workup, digests: Sequence[str], documents: Sequence[Json]) -> Plan:
+    """A plan of a trip, not stored."""
+    return Plan(
+        project=trip.project,
+        digest=work.digest,
+        problems=list(digests),
+        outcome=list(documents),
+        status=Plan.Status.DONE,
+        stage=Plan.Stage.CHOSEN,
+        basis=trip.basis,
+        seconds=0.0,
+    )
+
+
+def _text(price: Decimal | None) -> str | None:
     return None if price is None else f"{price:f}"
 
 
-def _with_unlisted(inputs: Inputs) -> Basis:
+def _with_unlisted(work: Workup) -> Basis:
     """Yard and rack as they are, with the standard lengths of what the yard does not list."""
-    listed = {line.stock for line in inputs.basis.lines}
+    listed = {line.stock for line in work.basis.lines}
     unlisted = dict.fromkeys(
         offer.stock
-        for material in inputs.materials
+        for material in work.materials
         for offer in material.offers
         if not offer.owned and offer.stock not in listed
     )
-    unit = inputs.settings.unit
-    more = [line for stock in unlisted for line in standard_lines(stock, unit)]
-    return replace(inputs.basis, lines=[*inputs.basis.lines, *more])
+    more = [line for stock in unlisted for line in standard_lines(stock, work.settings.unit)]
+    return replace(work.basis, lines=[*work.basis.lines, *more])
 
 
 def take_events(trip: Trip, events: list[Event]) -> list[tuple[Event, str]]:
     """Takes events in that the trip does not know yet, and plans anew where they ask for it.
     Returns those that could not be, with the reason."""
     refused: list[tuple[Event, str]] = []
-    disturbed: list[tuple[Event, str]] = []
+    disturbing: list[tuple[Event, str]] = []
     for event in events:
         try:
             with transaction.atomic():
-                if not _take(trip, event):
+                if not _take_in(trip, event):
                     continue
         except CarpentryError as error:
             refused.append((event, error.problems[0].message))
             continue
         line = _disturbs(trip, event)
         if line:
-            disturbed.append((event, line))
+            disturbing.append((event, line))
     if trip.unplanned:
-        _plan_for(trip, disturbed)
+        _plan_because_of(trip, disturbing)
     return refused
 
 
-def _plan_for(trip: Trip, disturbed: list[tuple[Event, str]]) -> None:
-    """Plans anew because of events; where that fails it is said, and tried again next time."""
-    lines = {line for _, line in disturbed}
-    newest = disturbed[-1][0] if disturbed else None
+def _plan_because_of(trip: Trip, events: list[tuple[Event, str]]) -> None:
+    """Plans anew because of events, each with its line; where that fails it is said, and tried
+    again next time."""
+    lines = {line for _, line in events}
+    newest = events[-1][0] if events else None
     because = newest.id if newest and newest.kind is not EventKind.UNDONE else ""
     try:
         plan_anew(trip, because, *(lines if len(lines) == 1 else ()))
@@ -148,22 +157,19 @@ def _plan_for(trip: Trip, disturbed: list[tuple[Event, str]]) -> None:
         trip.save(update_fields=["said", "said_by"])
 
 
-def _take(trip: Trip, event: Event) -> bool:
+def _take_in(trip: Trip, event: Event) -> bool:
     """Stores an event; false for one that is known."""
     if TripEvent.objects.filter(id=event.id).exists():
         return False
     trip.refresh_from_db(fields=["finished"])
     if trip.finished is not None:
         raise CarpentryError("this trip is finished: open it again first")
-    known = trip.events.count()
-    if known >= MOST_EVENTS:
+    if trip.events.count() >= MOST_EVENTS:
         raise CarpentryError("too much happened on this trip: finish it and begin another")
     trip.cart(event)
     typed = {name: value for name, value in asdict(event).items() if value != ""}
     del typed["id"], typed["kind"]
-    row = TripEvent(id=event.id, trip=trip, number=known + 1, kind=event.kind.value, typed=typed)
-    row.full_clean()
-    row.save(force_insert=True)
+    TripEvent.take(trip, event.id, event.kind.value, typed)
     if _disturbs(trip, event):
         trip.unplanned = True
         trip.save(update_fields=["unplanned"])
@@ -180,118 +186,105 @@ def _disturbs(trip: Trip, event: Event) -> str:
 
 def plan_anew(trip: Trip, because: str = "", line: str = "") -> None:
     """Plans from what is there and what is in the cart: the materials that a change of a ``line``
-    touches, all of them without one or when the project has changed. The answer is the best that is
-    found in a moment; it is kept unless something happened meanwhile, then it is made once more.
+    touches, all of them without one or when the project has changed; cut problems that the trip
+    knew before keep the plans that they had. The answer is the best that is found in a moment; it
+    is kept unless something happened meanwhile, then it is made once more.
 
     Raises ``CarpentryError`` when no plan could be made.
     """
     before, events = trip.purchase, -1
+    in_force = trip.plan
     for _ in range(_MOST_TRIES):
         events = trip.events.count()
+        read_at_once(trip.project)
+        basis = trip.rests_on
         cart = trip.cart()
-        basis = Basis.read(trip.basis)
-        found = replace(
-            basis, lines=cart.as_found(basis.lines), cart=cart.on_hand(), found=cart.packs()
+        work = work_up_on(trip.project, basis, cart.facts(basis))
+        touched = set(range(len(work.materials)))
+        if line and in_force and trip.project_version == trip.project.version:
+            touched = touched_by(cart.lines[line].stock, work.materials)
+        wanted = replan(work, _known(trip), in_force.outcome if in_force else [])
+        if in_force:
+            wanted = wanted.leaving(work, touched, in_force.problems, in_force.outcome)
+        made = planned_aside(
+            work,
+            trip.project,
+            f"at the yard {trip.id}",
+            settings.ANSWER_AT_YARD_SECONDS,
+            wanted,
         )
-        inputs = inputs_of(trip.project, found)
-        _take_hardware(trip, inputs)
-        as_before = trip.project_version == trip.project.version
-        if line and as_before and len(trip.plans) == len(inputs.materials):
-            touched = touched_by(cart.lines[line].stock, inputs.materials)
-        else:
-            touched = set(range(len(inputs.materials)))
-            trip.plans = (trip.plans + [{}] * len(touched))[: len(touched)]
-        _plan_materials(trip, inputs, sorted(touched), trip.cart())
-        trip.said = _change(trip, before, inputs)[:500]
-        trip.said_by = because
+        if len(made) != len(wanted.problems):
+            raise CarpentryError(_NO_PLAN, "plan")
+        _take(trip, work, made, touched)
+        told = _change(trip, before, work)
+        trip.said, trip.said_by = told[:500], because
         trip.project_version = trip.project.version
         if trip.events.count() == events:
             break
     trip.unplanned = trip.events.count() != events
-    trip.save(update_fields=_PLANNED)
+    with transaction.atomic():
+        trip.plan = _plan_of(trip, work, wanted.digests, made)
+        trip.plan.save(force_insert=True)
+        trip.save(update_fields=_PLANNED)
+        _forget_older(trip)
 
 
-def _plan_materials(trip: Trip, inputs: Inputs, indices: list[int], cart: Cart) -> None:
-    """Plans some materials anew; cut problems that are known keep their plans."""
-    problems = inputs.documents
-    unknown = [
-        n for n in indices if (problem := problems[n]) and _digest(problem) not in trip.known
-    ]
-    before = [plan["document"] for plan in trip.plans if plan.get("document")]
-    made = planned_aside(
-        [problems[n] for n in unknown],
-        trip.project,
-        f"at the yard {trip.id}",
-        settings.ANSWER_AT_YARD_SECONDS,
-        before,
-    )
-    if len(made) != len(unknown):
-        raise CarpentryError(_NO_PLAN, "plan")
-    fresh = dict(zip(unknown, made, strict=True))
-    for n in indices:
-        problem = problems[n]
-        document = fresh.get(n) or (trip.known[_digest(problem)] if problem else None)
-        trip.plans[n] = _record(inputs, inputs.materials[n], document, cart)
-        if problem and document:
-            _remember(trip, problem, document)
+def _forget_older(trip: Trip) -> None:
+    chosen = trip.project.plans.filter(stage=Plan.Stage.CHOSEN).values_list("id", flat=True)
+    Plan.objects.filter(id__in=list(chosen[MOST_KNOWN:])).delete()
 
 
-def _digest(problem: Document) -> str:
-    return hashlib.sha256(json.dumps(problem, sort_keys=True).encode()).hexdigest()
-
-
-def _remember(trip: Trip, problem: Document, document: Document) -> None:
-    others = list(trip.known.items())[-MOST_KNOWN:]
-    trip.known = dict(others) | {_digest(problem): document}
-
-
-def _record(inputs: Inputs, material: Material, document: Document | None, cart: Cart) -> Document:
-    """The plan of a material, checked, with what it wants and whom it leaves out."""
-    problem = material.problem(inputs.settings)
-    plan = read_plan(document, inputs.settings.unit) if problem and document else None
-    if problem and plan:
-        check_plan(problem, plan)
-    wanted = purchase_of([(material, plan)], cart, inputs.settings)
-    named = {one.id: one.part.name for one in material.parts}
+def _known(trip: Trip) -> dict[str, Json]:
+    """The plans that the trip had, by the digests of their problems; the newest count."""
+    plans = trip.project.plans.filter(stage=Plan.Stage.CHOSEN).order_by("asked")
     return {
-        "document": document,
-        "proven": plan is None or (plan.status is Status.OPTIMAL and plan.price == plan.bound),
-        "wanted": {key: [one.needed, one.spare, one.idle] for key, one in wanted.items()},
-        "left_out": [
-            f"{left.quantity} × {named[left.part]}: {left.reason}"
-            for left in (plan.unplaced if plan else ())
-        ],
+        digest: document
+        for plan in plans
+        for digest, document in zip(plan.problems, plan.outcome, strict=False)
     }
 
 
-def _take_hardware(trip: Trip, inputs: Inputs) -> None:
-    """The packs as they are now, and of which there are too few."""
-    trip.take_packs(packs_of(inputs.hardware))
-    told = (missing_told(line, inputs.settings) for line in inputs.hardware.lines)
+def _take(trip: Trip, work: Workup, documents: Sequence[Json], touched: Collection[int]) -> None:
+    """What plans of a workup want and whom they leave out, of the materials that are ``touched``,
+    with the packs as they are now. Raises ``PlanCheckError`` for one that cannot be sawn as it
+    says."""
+    work.check(documents, touched)
+    trip.take_packs(packs_of(work.hardware))
+    told = (missing_told(line, work.settings) for line in work.hardware.lines)
     trip.short = [one for one in told if one]
+    cart = trip.cart()
+    for n, planned in enumerate(zip(work.materials, work.plans(documents), strict=True)):
+        if n not in touched:
+            continue
+        wanted = purchase_of([planned], cart, work.settings)
+        one = {key: [one.needed, one.spare, one.idle] for key, one in wanted.items()}
+        trip.wanted[n : n + 1] = [one]
+        trip.left_out[n : n + 1] = [left_out_told([planned])]
+    del trip.wanted[len(work.materials) :], trip.left_out[len(work.materials) :]
 
 
-def _change(trip: Trip, before: Purchase, inputs: Inputs) -> str:
+def _change(trip: Trip, before: Purchase, work: Workup) -> str:
     told = change_told(
         before,
         trip.purchase,
         trip.cart(),
         trip.tax,
         currency=trip.currency,
-        notation=inputs.settings.notation,
+        notation=work.settings.notation,
     )
     return told or "nothing else changes"
 
 
 def renew(trip: Trip) -> None:
     """Takes the project over as it is now: its parts, and lines of the yard that are new."""
-    basis = Basis.read(trip.basis)
+    basis = trip.rests_on
     project = trip.project
+    planned = work_up(project).project
     project.yard = trip.yard
-    now = _with_unlisted(inputs_of(project, Basis.of(project)))
+    now = _with_unlisted(Workup(planned, basis_now(project)))
     known = {line_key(line.stock, line.length.ticks) for line in basis.lines}
     more = [line for line in now.lines if line_key(line.stock, line.length.ticks) not in known]
     fresh = replace(basis, lines=[*basis.lines, *more], own=now.own, packs=now.packs, rack=now.rack)
     trip.basis = fresh.document()
-    trip.project.refresh_from_db()
+    del trip.rests_on
     plan_anew(trip)

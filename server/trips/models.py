@@ -2,14 +2,14 @@
 
 import uuid
 from decimal import Decimal
-from typing import Any
 
 from django.db import models
 from django.utils.functional import cached_property
 
-from carpentry.buying import PriceFields, Tax, read_price_line
+from carpentry.buying import Tax
 from carpentry.length import Unit
-from carpentry.sizes import OwnFields, OwnStocks, read_own
+from carpentry.planning import Basis, is_proven, read_basis
+from carpentry.sizes import Lexicon, lexicon_in
 from carpentry.trip import (
     Cart,
     Event,
@@ -21,21 +21,21 @@ from carpentry.trip import (
     lines_of,
     together,
 )
-from server.materials.models import OwnMaterials
+from server.log.models import Happened
+from server.plans.models import Plan
 from server.projects.models import Project
 from server.yards.models import Yard
-
-Document = dict[str, Any]
 
 
 class Trip(models.Model):
     """One trip for one project. Prices and boards are those of its ``basis``, as they were when it
-    began, and so is the ``unit`` of bare lengths; ``planned`` is the purchase of then. ``plans``
-    are those in force, one per material: each with what it wants and whom it leaves out; ``known``
-    are plans of cut problems, by their digests. ``packs`` are the packs of hardware, ``short`` says
-    of which there are too few; ``unplanned`` is a trip that something happened to since. ``said``
-    is what the newest plan changed. ``paid`` holds what was corrected on the receipt, ``laid`` the
-    boards that went onto the rack, ``put_away`` the lines of hardware that went into the drawer."""
+    began, and so is the ``unit`` of bare lengths; ``planned`` is the purchase of then. ``plan`` is
+    the one in force, ``wanted`` what it takes of every line, material by material, ``left_out``
+    whom it leaves out.
+    ``packs`` are the packs of hardware, ``short`` says of which there are too few; ``unplanned`` is
+    a trip that something happened to since. ``said`` is what the newest plan changed. ``paid``
+    holds what was corrected on the receipt, ``laid`` the boards that went onto the rack,
+    ``put_away`` the lines of hardware that went into the drawer, by their ids."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="trips")
@@ -46,11 +46,14 @@ class Trip(models.Model):
     begun = models.DateTimeField(auto_now_add=True)
     finished = models.DateTimeField(null=True, blank=True)
     project_version = models.PositiveIntegerField()
-    unit = models.CharField(max_length=2, choices=Project.Unit)
+    unit = models.CharField(max_length=2, choices=[(unit.value, unit.value) for unit in Unit])
     basis = models.JSONField(editable=False)
     planned = models.JSONField(default=dict, blank=True, editable=False)
-    plans = models.JSONField(default=list, blank=True, editable=False)
-    known = models.JSONField(default=dict, blank=True, editable=False)
+    plan = models.ForeignKey(
+        Plan, null=True, blank=True, on_delete=models.SET_NULL, related_name="trips"
+    )
+    wanted = models.JSONField(default=list, blank=True, editable=False)
+    left_out = models.JSONField(default=list, blank=True, editable=False)
     packs = models.JSONField(default=list, blank=True, editable=False)
     short = models.JSONField(default=list, blank=True, editable=False)
     unplanned = models.BooleanField(default=False, editable=False)
@@ -83,18 +86,19 @@ class Trip(models.Model):
         return Tax(Decimal(rate), included)
 
     @cached_property
-    def own(self) -> OwnStocks:
-        """The materials of the builder's own, as they were."""
-        read = (read_own(OwnFields(**row), OwnMaterials.UNIT) for row in self.basis["own"])
-        return {stock.name: stock for stock in read}
+    def rests_on(self) -> Basis:
+        """Prices and boards as they were."""
+        return read_basis(self.basis)
+
+    @property
+    def lexicon(self) -> Lexicon:
+        """How words are read on it, with the materials of the builder's own as they were."""
+        return lexicon_in(self.unit, self.rests_on.own)
 
     def lines(self) -> dict[str, Line]:
         """Everything on the yard's list as it was, and the packs, by key."""
-        unit = self.basis["unit"]
-        listed = [
-            read_price_line(PriceFields(**row), unit, self.own) for row in self.basis["lines"]
-        ]
-        return lines_of(listed, whole_inches=self.basis["whole_inches"]) | {
+        basis = self.rests_on
+        return lines_of(basis.lines, whole_inches=basis.whole_inches) | {
             line.key: line for line, _ in self.pack_lines()
         }
 
@@ -137,24 +141,21 @@ class Trip(models.Model):
     def purchase(self) -> Purchase:
         """What is wanted of every line, packs and all."""
         boards = [
-            {
-                key: Wanted(needed, spare, tuple(idle))
-                for key, (needed, spare, idle) in plan["wanted"].items()
-            }
-            for plan in self.plans
+            {key: Wanted(needed, spare, tuple(idle)) for key, (needed, spare, idle) in one.items()}
+            for one in self.wanted
         ]
         packs = {line.key: Wanted(count) for line, count in self.pack_lines() if count}
         return together([*boards, packs])
 
     @property
-    def left_out(self) -> list[str]:
+    def missing(self) -> list[str]:
         """What is not to be had, in words."""
-        return [told for plan in self.plans for told in plan["left_out"]] + self.short
+        return [*(told for one in self.left_out for told in one), *self.short]
 
     @property
     def claim(self) -> str:
-        """What is proven of the plans in force."""
-        if all(plan["proven"] for plan in self.plans):
+        """What is proven of the plan in force."""
+        if self.plan and all(map(is_proven, self.plan.outcome)):
             return "No cheaper purchase exists"
         return "Not all of it is proven least"
 
@@ -165,27 +166,19 @@ class Trip(models.Model):
     def cart(self, *more: Event) -> Cart:
         """What all events come to, and ``more`` after them. Raises ``CarpentryError`` for one that
         cannot be."""
-        return cart_of([*self.read_events(), *more], self.lines(), Unit(self.unit), self.own)
+        return cart_of([*self.read_events(), *more], self.lines(), self.lexicon)
 
 
-class TripEvent(models.Model):
-    """One event of a trip, under an id of the client's making."""
+class TripEvent(Happened):
+    """One event of a trip."""
 
-    id = models.UUIDField(primary_key=True)
+    whose = "trip"
     trip = models.ForeignKey(Trip, on_delete=models.CASCADE, related_name="events")
-    number = models.PositiveIntegerField()
-    kind = models.CharField(max_length=10, choices=[(k.value, k.value) for k in EventKind])
-    typed = models.JSONField(default=dict, blank=True)
-    made = models.DateTimeField(auto_now_add=True)
 
-    class Meta:
-        ordering = ["number"]
+    class Meta(Happened.Meta):
         constraints = [
             models.UniqueConstraint(fields=["trip", "number"], name="one_event_of_a_number")
         ]
-
-    def __str__(self) -> str:
-        return f"{self.kind} {self.typed.get('line', '')}"
 
     def read(self) -> Event:
         """The event as carpentry knows it."""

@@ -7,11 +7,9 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BaseModel, Field
 
-from server.config.schemas import LengthOut
-from server.plans.schemas import SectionOut
-
-Short = Annotated[str, Field(max_length=60)]
-Key = Annotated[str, Field(max_length=300)]
+from carpentry.trip import Event
+from server.common.columns import told_fields
+from server.common.schemas import LengthOut, SectionOut
 
 
 class NewTripIn(Schema):
@@ -20,23 +18,15 @@ class NewTripIn(Schema):
     id: UUID
 
 
-class EventIn(Schema):
+class _HappenedIn(Schema):
     """Something that happened at the yard, under an id of the client's making. ``line`` is the key
     of a line, or of a check; sizes as typed."""
 
     id: UUID
-    kind: Short
-    line: Key = ""
-    count: int = 1
-    price: Short = ""
-    length: Short = ""
-    thickness: Short = ""
-    width: Short = ""
-    crook: Short = ""
-    bow: Short = ""
-    cup: Short = ""
-    twist: Short = ""
-    undoes: Short = ""
+    kind: Annotated[str, Field(max_length=60)]
+
+
+EventIn = told_fields(Event, "EventIn", _HappenedIn)
 
 
 class EventsIn(Schema):
@@ -156,9 +146,9 @@ class FinishIn(Schema):
 class PaidIn(Schema):
     """What was paid for a line: how many, and for one. Empty text takes a correction back."""
 
-    line: Key
-    count: Short | None = None
-    price: Short | None = None
+    line: Annotated[str, Field(max_length=300)]
+    count: Annotated[str, Field(max_length=60)] | None = None
+    price: Annotated[str, Field(max_length=60)] | None = None
 
 
 class ReceiptLineOut(BaseModel):

@@ -7,6 +7,7 @@ from typing import Any
 
 from carpentry.buying import write_money
 from carpentry.length import Notation, Unit, sold_name
+from carpentry.sizes import load_told
 from carpentry.trip import (
     CHECKS,
     Board,
@@ -20,9 +21,7 @@ from carpentry.trip import (
     racks_of,
     total_of,
 )
-from server.config.schemas import length_out
-from server.plans.schemas import section_out
-from server.plans.showing import load_text
+from server.common.schemas import length_out, section_out
 from server.trips.finishing import lessons, receipt
 from server.trips.models import Trip
 from server.trips.schemas import (
@@ -81,12 +80,12 @@ def show_trip(trip: Trip, refused: Iterable[tuple[Event, str]] = ()) -> TripOut:
         tax_rate=f"{trip.tax.rate:f}",
         tax_included=trip.tax.included,
         unpriced=unpriced,
-        weight=load_text(load.weight_kg, load.unweighed, Unit(trip.project.unit)),
+        weight=load_told(load.weight_kg, load.unweighed, Unit(trip.project.unit)),
         longest=sold_name(load.longest, notation) if load.longest else "",
         claim=trip.claim,
         said=trip.said,
         said_by=trip.said_by,
-        left_out=trip.left_out,
+        left_out=trip.missing,
         refused=[RefusedEventOut(id=uuid.UUID(event.id), message=why) for event, why in refused],
     )
 

@@ -17,25 +17,22 @@ from carpentry.errors import CarpentryError
 from carpentry.length import Unit
 from carpentry.project import YardFile, read_yard_file
 from carpentry.project.file import check_tax_rate
-from carpentry.sizes import ask_for_feet
-from server.config.schemas import ErrorOut, Page, ProblemOut
-from server.documents.uploads import chosen_columns, columns_out, prices_table, upload_bytes
-from server.materials.models import OwnMaterials, own_stocks
-from server.plans.effects import effect_at_yard
-from server.plans.schemas import EffectOut
-from server.projects.schemas import SeenIn
+from carpentry.sizes import INCHES, ask_for_feet
+from server.common.columns import given
+from server.common.owned import owned
+from server.common.schemas import ConflictOut, ErrorOut, Page, ProblemOut, SeenIn
+from server.common.uploads import chosen_columns, columns_out, prices_table, upload_bytes
+from server.stocks.models import OwnMaterials, own_stocks
 from server.yards.asking import ask_yard, quoted_fields
 from server.yards.models import PriceLine, Yard
 from server.yards.schemas import (
     AskedOut,
-    LineSizeIn,
     NewYardIn,
     PriceLineIn,
     PricePointOut,
     PricesReadingOut,
     QuotesIn,
     RemoveLinesIn,
-    YardConflictOut,
     YardOut,
     YardPatchIn,
     YardRowOut,
@@ -44,21 +41,17 @@ from server.yards.showing import compare_list, show_asked, show_yard
 
 router = Router(tags=["yards"])
 MOST_POINTS = 200
-CHANGE = {200: YardOut, 404: ErrorOut, 409: YardConflictOut, 422: ErrorOut}
-
-
-def own_yard(request: HttpRequest, yard_id: uuid.UUID) -> Yard:
-    """The signed-in builder's yard; to anybody else it does not exist."""
-    return get_object_or_404(Yard.objects.of(request.user), id=yard_id)
+CHANGE = {200: YardOut, 404: ErrorOut, 409: ConflictOut[YardOut], 422: ErrorOut}
 
 
 def _yards(request: HttpRequest) -> YardOf:
     """What is known of the builder's yards by name; one that is new is in inches and dollars."""
+    words = INCHES.knowing(own_stocks(request.user))
     known = {
-        yard.name: KnownYard(Unit(yard.unit), yard.currency)
+        yard.name: KnownYard(words.in_unit(Unit(yard.unit)), yard.currency)
         for yard in Yard.objects.of(request.user)
     }
-    return lambda name: known.get(name, KnownYard(Unit.INCH, Yard().currency))
+    return lambda name: known.get(name, KnownYard(words, Yard().currency))
 
 
 @router.get("/yards", response=list[YardRowOut])
@@ -102,26 +95,29 @@ def create_yard(request: HttpRequest, new: NewYardIn) -> YardOut:
 @router.get("/yards/{uuid:yard_id}", response={200: YardOut, 404: ErrorOut})
 def get_yard(request: HttpRequest, yard_id: uuid.UUID, find: str = "", page: Page = 1) -> YardOut:
     """A yard with a page of its price list, or of the lines that a search finds."""
-    return show_yard(own_yard(request, yard_id), find, page)
+    return show_yard(owned(Yard, request, yard_id), find, page)
 
 
 @router.delete("/yards/{uuid:yard_id}", response={204: None, 404: ErrorOut})
 def delete_yard(request: HttpRequest, yard_id: uuid.UUID) -> tuple[int, None]:
     """Deletes a yard; projects that had chosen it have none then."""
-    own_yard(request, yard_id).delete()
+    owned(Yard, request, yard_id).delete()
     return 204, None
 
 
 @router.patch("/yards/{uuid:yard_id}", response=CHANGE)
 def change_yard(request: HttpRequest, yard_id: uuid.UUID, patch: YardPatchIn) -> YardOut:
     """Changes what holds for the whole yard."""
-    yard = own_yard(request, yard_id)
-    given = patch.dict(exclude_none=True, exclude={"version", "change_id"})
+    yard = owned(Yard, request, yard_id)
+    told = given(patch)
 
     def make(yard: Yard) -> str:
-        for name, value in given.items():
-            setattr(yard, name, check_tax_rate(value) if name == "tax_rate" else value)
-        return ", ".join(f"{name.replace('_', ' ')} {value}" for name, value in given.items())
+        for name, value in told.items():
+            if name == "packs":
+                yard.write_packs(value)
+            else:
+                setattr(yard, name, check_tax_rate(value) if name == "tax_rate" else value)
+        return ", ".join(f"{name.replace('_', ' ')} {value}" for name, value in told.items())
 
     yard.change(patch.version, patch.change_id, "yard changed", make)
     return show_yard(yard)
@@ -132,9 +128,9 @@ def write_line(
     request: HttpRequest, yard_id: uuid.UUID, line_id: uuid.UUID, fields: PriceLineIn
 ) -> YardOut:
     """Writes a price line: changes the fields given, or adds the line under this id."""
-    yard = own_yard(request, yard_id)
-    given: dict[str, Any] = fields.dict(exclude_none=True, exclude={"version", "change_id"})
-    ask_for_feet(given.get("length", ""), yard.unit)
+    yard = owned(Yard, request, yard_id)
+    told = given(fields)
+    ask_for_feet(told.get("length", ""), yard.unit)
 
     def make(yard: Yard) -> str:
         line = yard.lines.filter(id=line_id).first()
@@ -146,8 +142,8 @@ def write_line(
             line = PriceLine(id=line_id, position=(last or 0) + 1)
         before = line.price
         line.yard = yard
-        for name, value in given.items():
-            setattr(line, name, value.strip())
+        for name, value in told.items():
+            setattr(line, name, value)
         line.full_clean()
         line.save()
         if added:
@@ -158,19 +154,6 @@ def write_line(
     return show_yard(yard)
 
 
-@router.post(
-    "/yards/{uuid:yard_id}/lines/{uuid:line_id}/effect",
-    response={200: list[EffectOut], 404: ErrorOut, 422: ErrorOut},
-)
-def effect_of_size(
-    request: HttpRequest, yard_id: uuid.UUID, line_id: uuid.UUID, fields: LineSizeIn
-) -> list[EffectOut]:
-    """The parts that a corrected section would change; keeps nothing."""
-    yard = own_yard(request, yard_id)
-    line = get_object_or_404(yard.lines, id=line_id)
-    return effect_at_yard(yard, line, fields.dict(exclude_none=True))
-
-
 @router.get(
     "/yards/{uuid:yard_id}/lines/{uuid:line_id}/prices",
     response={200: list[PricePointOut], 404: ErrorOut},
@@ -179,7 +162,7 @@ def price_history(
     request: HttpRequest, yard_id: uuid.UUID, line_id: uuid.UUID
 ) -> list[PricePointOut]:
     """The prices a line had, the newest first."""
-    yard = own_yard(request, yard_id)
+    yard = owned(Yard, request, yard_id)
     line = get_object_or_404(yard.lines, id=line_id)
     points = yard.price_points.filter(stock_key=line.stock_key, length_ticks=line.length_ticks)
     return [
@@ -191,7 +174,7 @@ def price_history(
 @router.post("/yards/{uuid:yard_id}/lines/remove", response=CHANGE)
 def remove_lines(request: HttpRequest, yard_id: uuid.UUID, removal: RemoveLinesIn) -> YardOut:
     """Removes price lines."""
-    yard = own_yard(request, yard_id)
+    yard = owned(Yard, request, yard_id)
 
     def make(yard: Yard) -> str:
         gone = list(yard.lines.filter(id__in=removal.lines))
@@ -205,14 +188,14 @@ def remove_lines(request: HttpRequest, yard_id: uuid.UUID, removal: RemoveLinesI
 @router.post("/yards/{uuid:yard_id}/ask", response={200: AskedOut, 404: ErrorOut, 422: ErrorOut})
 def ask_price_service(request: HttpRequest, yard_id: uuid.UUID) -> AskedOut:
     """What the yard's price service says now; keeps nothing."""
-    yard = own_yard(request, yard_id)
+    yard = owned(Yard, request, yard_id)
     return show_asked(ask_yard(yard), yard)
 
 
 @router.post("/yards/{uuid:yard_id}/quotes", response=CHANGE)
 def take_quotes(request: HttpRequest, yard_id: uuid.UUID, accepted: QuotesIn) -> YardOut:
     """Takes the quotes that a builder accepts, all as one step."""
-    yard = own_yard(request, yard_id)
+    yard = owned(Yard, request, yard_id)
 
     def make(yard: Yard) -> str:
         lines = {line.id: line for line in yard.lines.all()}
@@ -236,7 +219,7 @@ def take_quotes(request: HttpRequest, yard_id: uuid.UUID, accepted: QuotesIn) ->
 @router.post("/yards/{uuid:yard_id}/undo", response=CHANGE)
 def undo_yard(request: HttpRequest, yard_id: uuid.UUID, seen: SeenIn) -> YardOut:
     """Takes the newest change back."""
-    yard = own_yard(request, yard_id)
+    yard = owned(Yard, request, yard_id)
     yard.undo(seen.version, seen.change_id)
     return show_yard(yard)
 
@@ -244,7 +227,7 @@ def undo_yard(request: HttpRequest, yard_id: uuid.UUID, seen: SeenIn) -> YardOut
 @router.post("/yards/{uuid:yard_id}/redo", response=CHANGE)
 def redo_yard(request: HttpRequest, yard_id: uuid.UUID, seen: SeenIn) -> YardOut:
     """Brings back what the last undo took."""
-    yard = own_yard(request, yard_id)
+    yard = owned(Yard, request, yard_id)
     yard.redo(seen.version, seen.change_id)
     return show_yard(yard)
 
@@ -258,7 +241,7 @@ def read_prices_file(
     choices, table = list(PRICE_TABLE.known), None
     try:
         table = prices_table(file, chosen_columns(columns))
-        lists = read_prices(table, _yards(request), own_stocks(request.user), at)
+        lists = read_prices(table, _yards(request), at)
     except CarpentryError as error:
         problems = [ProblemOut(place=p.place, message=p.message) for p in error.problems]
         known_columns = columns_out(table) if table else []
@@ -282,7 +265,7 @@ def import_prices(
 ) -> list[YardOut]:
     """Takes a price list: each yard in it gets exactly these lines, as one step of its history."""
     table = prices_table(file, chosen_columns(columns))
-    lists = read_prices(table, _yards(request), own_stocks(request.user), at)
+    lists = read_prices(table, _yards(request), at)
     return [show_yard(yard) for yard in take_price_lists(request.user, lists, change_id)]
 
 

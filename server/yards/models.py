@@ -1,6 +1,5 @@
 """Yards and their price lists."""
 
-import uuid
 from collections.abc import Iterable
 from dataclasses import asdict
 from datetime import date, timedelta
@@ -11,16 +10,27 @@ from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 from django.utils.functional import cached_property
 
-from carpentry.buying import PriceFields, Tax, read_each_line, read_package, read_price_line
+from carpentry.buying import (
+    PRICE_COLUMNS,
+    PriceFields,
+    Tax,
+    read_each_line,
+    read_package,
+    read_price_line,
+)
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.errors import CarpentryError
 from carpentry.length import Unit
 from carpentry.project import YardFile, own_among
 from carpentry.project.file import MOST_AGE_DAYS, PRICE_AGE_DAYS, check_currency
-from carpentry.sizes import OwnStocks
-from server.history.errors import as_validation_error
+from carpentry.sizes import Lexicon, OwnStocks, lexicon_in
+from server.common.columns import typed_columns
+from server.common.errors import as_validation_error
+from server.common.rows import Row, TextLine, as_lines, replace_rows, whole_text
 from server.history.models import Revision, Snapshot, Versioned
-from server.materials.models import own_stocks
+from server.stocks.models import own_stocks
+
+MOST_PACKS = 20_000  # characters of all of them
 
 
 class Yard(Versioned):
@@ -53,7 +63,6 @@ class Yard(Versioned):
     price_service = models.CharField(max_length=100, blank=True)
     service_code = models.CharField(max_length=60, blank=True)
 
-    packs = models.TextField(blank=True, max_length=20_000)
     walk = models.CharField(max_length=200, blank=True)  # racks in walking order
 
     class Meta:
@@ -70,9 +79,6 @@ class Yard(Versioned):
         super().clean()
         if self.service_code and not self.service_code.isprintable():
             raise ValidationError({"service_code": "a code is plain text"})
-        _, problems = read_each_line(self.packs, read_package)
-        if problems:
-            raise ValidationError({"packs": f"{problems[0].place}: {problems[0].message}"})
         try:
             check_currency(self.currency)
         except CarpentryError as error:
@@ -87,9 +93,35 @@ class Yard(Versioned):
         return self.board_foot_rounding == self.Rounding.EACH
 
     @cached_property
-    def own(self) -> OwnStocks:
-        """The materials of the builder's own."""
+    def _own(self) -> OwnStocks:
         return own_stocks(self.owner)
+
+    @property
+    def lexicon(self) -> Lexicon:
+        """How its words are read, with the materials of the builder's own."""
+        return lexicon_in(self.unit, self._own)
+
+    @property
+    def packs(self) -> str:
+        """What is sold by the pack, a line each, as typed."""
+        return whole_text(self.pack_lines.all())
+
+    def write_packs(self, text: str) -> None:
+        """Makes the packs those of a text; a line that stays keeps its id. Raises
+        ``ValidationError`` for a line that is none."""
+        _, problems = read_each_line(text, read_package)
+        if problems:
+            raise ValidationError({"packs": f"{problems[0].place}: {problems[0].message}"})
+        if len(text) > MOST_PACKS:
+            raise ValidationError({"packs": f"longer than {MOST_PACKS:,} characters"})
+        known = self.pack_lines.all()
+        replace_rows(
+            known,
+            [
+                PackLine(id=id_, yard=self, position=position, text=line)
+                for position, (id_, line) in enumerate(as_lines(text, known))
+            ],
+        )
 
     def find_lines(self, find: str) -> "models.QuerySet[PriceLine]":
         """The lines whose stock or length has every word of a search in it."""
@@ -140,10 +172,10 @@ class Yard(Versioned):
         self.price_age_days = file.price_age_days
         self.price_service = file.price_service
         self.service_code = file.service_code
-        self.packs = file.packs
         self.walk = file.walk
         self.full_clean()
         self.save()
+        self.write_packs(file.packs)
         self.replace_lines(file.lines)
 
     def replace_lines(self, lines: Iterable[ReadLine]) -> None:
@@ -154,11 +186,7 @@ class Yard(Versioned):
             before = kept.get((line.stock_key, line.length_ticks))
             if before:
                 line.id = before.id
-        self._write(fresh)
-
-    def _write(self, lines: "list[PriceLine]") -> None:
-        self.lines.all().delete()
-        PriceLine.objects.bulk_create(lines)
+        replace_rows(self.lines, fresh)
 
     def remember(self) -> dict[tuple[str, int], tuple[str, str, str]]:
         """The prices as they are, by stock and length."""
@@ -190,7 +218,7 @@ class Yard(Versioned):
             "price_age_days": self.price_age_days,
             "price_service": self.price_service,
             "service_code": self.service_code,
-            "packs": self.packs,
+            "pack_lines": [line.snapshot() for line in self.pack_lines.all()],
             "walk": self.walk,
             "lines": [line.snapshot() for line in self.lines.all()],
         }
@@ -205,9 +233,15 @@ class Yard(Versioned):
         self.price_age_days = snapshot.get("price_age_days", PRICE_AGE_DAYS)
         self.price_service = snapshot.get("price_service", "")
         self.service_code = snapshot.get("service_code", "")
-        self.packs = snapshot.get("packs", "")
         self.walk = snapshot.get("walk", "")
-        self._write([PriceLine(yard=self, **line) for line in snapshot["lines"]])
+        replace_rows(
+            self.lines, [PriceLine.from_snapshot(line, yard=self) for line in snapshot["lines"]]
+        )
+        if "pack_lines" in snapshot:
+            packs = [PackLine.from_snapshot(line, yard=self) for line in snapshot["pack_lines"]]
+            replace_rows(self.pack_lines, packs)
+        else:  # written before packs were rows
+            self.write_packs(snapshot.get("packs", ""))
 
 
 class YardRevision(Revision):
@@ -240,21 +274,19 @@ class PricePoint(models.Model):
         return f"{self.stock_key} {self.price}"
 
 
-class PriceLine(models.Model):
+class PackLine(TextLine):
+    """Something that is sold by the pack, as typed."""
+
+    whose = "yard"
+    yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="pack_lines")
+
+
+class PriceLine(Row, typed_columns(PriceFields, "PriceColumns", __name__, "yard")):
     """One stock and length as the yard's list has it: as typed, with what was understood."""
 
-    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    whose = "yard"
     yard = models.ForeignKey(Yard, on_delete=models.CASCADE, related_name="lines")
     position = models.PositiveIntegerField(default=0)
-    stock = models.CharField(max_length=100)
-    length = models.CharField(max_length=60, blank=True)
-    price = models.CharField(max_length=20, blank=True)
-    per = models.CharField(max_length=10, blank=True)
-    available = models.CharField(max_length=10, blank=True)
-    actual = models.CharField(max_length=60, blank=True)
-    date = models.CharField(max_length=20, blank=True)
-    thickness = models.CharField(max_length=60, blank=True)
-    width = models.CharField(max_length=60, blank=True)
     stock_key = models.CharField(max_length=100, editable=False)
     length_ticks = models.PositiveBigIntegerField(editable=False)
 
@@ -279,18 +311,11 @@ class PriceLine(models.Model):
 
     @property
     def fields(self) -> PriceFields:
-        typed = {name: getattr(self, name) for name in asdict(PriceFields()) if name != "yard"}
+        typed = {name: getattr(self, name) for name in PRICE_COLUMNS if name != "yard"}
         return PriceFields(yard=self.yard.name, **typed)
 
     def read(self) -> ReadLine:
-        return read_price_line(
-            self.fields, self.yard.unit, self.yard.own, currency=self.yard.currency
-        )
-
-    def snapshot(self) -> Snapshot:
-        """Every column but the yard."""
-        columns = [field.name for field in self._meta.concrete_fields if field.name != "yard"]
-        return {name: getattr(self, name) for name in columns} | {"id": str(self.id)}
+        return read_price_line(self.fields, self.yard.lexicon, currency=self.yard.currency)
 
     def clean(self) -> None:
         try:

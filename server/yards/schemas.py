@@ -6,24 +6,15 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BaseModel
 
-from server.config.schemas import ColumnOut, LengthOut, ProblemOut
-from server.plans.schemas import SectionOut
-from server.projects.schemas import SeenIn
+from carpentry.buying import PriceFields
+from server.common.columns import given_fields, shown_fields
+from server.common.schemas import ColumnOut, LengthOut, ProblemOut, SectionOut, SeenIn
 
 
-class PriceLineOut(BaseModel):
+class PriceLineOut(shown_fields(PriceFields, "PriceFieldsOut", "yard")):
     """A price line: each field as typed, and what was understood."""
 
     id: UUID
-    stock: str
-    length: str
-    price: str
-    per: str
-    available: str
-    actual: str
-    date: str
-    thickness: str
-    width: str
     kind: str
     named_length: str
     real_length: LengthOut
@@ -72,12 +63,6 @@ class YardRowOut(BaseModel):
     projects: int
 
 
-class YardConflictOut(BaseModel):
-    detail: str
-    seen: dict[str, object] | None
-    current: YardOut
-
-
 class NewYardIn(Schema):
     id: UUID
     name: str
@@ -98,18 +83,7 @@ class YardPatchIn(SeenIn):
     walk: str | None = None
 
 
-class PriceLineIn(SeenIn):
-    """A new line under an id of the client's making, or fields of one that is there."""
-
-    stock: str | None = None
-    length: str | None = None
-    price: str | None = None
-    per: str | None = None
-    available: str | None = None
-    actual: str | None = None
-    date: str | None = None
-    thickness: str | None = None
-    width: str | None = None
+PriceLineIn = given_fields(PriceFields, "PriceLineIn", SeenIn, "yard")
 
 
 class LineSizeIn(Schema):

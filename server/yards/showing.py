@@ -4,11 +4,11 @@ from decimal import Decimal
 
 from django.conf import settings
 
+from carpentry.buying import PRICE_COLUMNS, piece_price, write_money
 from carpentry.buying import PriceLine as ReadLine
-from carpentry.buying import piece_price, write_money
 from carpentry.length import Notation, sold_name
-from server.config.schemas import length_out
-from server.plans.schemas import section_out
+from server.common.schemas import length_out, section_out
+from server.history.showing import shows
 from server.yards.asking import Answer, Quoted
 from server.yards.models import PriceLine, Yard
 from server.yards.schemas import (
@@ -20,7 +20,7 @@ from server.yards.schemas import (
     YardReadingOut,
 )
 
-TYPED = (*("stock", "length", "price", "per", "available", "actual", "date", "thickness", "width"),)
+TYPED = tuple(name for name in PRICE_COLUMNS if name != "yard")
 
 PAGE = 100
 
@@ -29,9 +29,9 @@ def notation_of(yard: Yard) -> Notation:
     return Notation.MM if yard.unit == Yard.Unit.MM else Notation.SIXTY_FOURTHS
 
 
+@shows(Yard)
 def show_yard(yard: Yard, find: str = "", page: int = 1) -> YardOut:
     """The yard as it is now, with a page of the price lines that a search finds."""
-    newest = yard.revision(yard.version)
     found = yard.find_lines(find)
     start = (max(page, 1) - 1) * PAGE
     return YardOut(
@@ -56,12 +56,13 @@ def show_yard(yard: Yard, find: str = "", page: int = 1) -> YardOut:
         page_size=PAGE,
         undo=yard.undo_label,
         redo=yard.redo_label,
-        change=newest.label if newest else "",
+        change=yard.change_label,
         updated=yard.updated,
     )
 
 
 def _line(line: PriceLine, yard: Yard) -> PriceLineOut:
+    line.yard = yard
     read = line.read()
     notation = notation_of(yard)
     price = piece_price(read, whole_inches=yard.whole_inches)

@@ -5,14 +5,14 @@ from django.db import migrations
 from django.db.backends.base.schema import BaseDatabaseSchemaEditor
 
 from carpentry.errors import CarpentryError
-from carpentry.sizes import read_stock
+from carpentry.sizes import lexicon_in, read_stock
 
 
 def spell(apps: Apps, editor: BaseDatabaseSchemaEditor) -> None:
     model = apps.get_model("yards", "PriceLine")
     for line in model.objects.filter(stock_key__contains=" "):
         try:
-            key = str(read_stock(line.stock, line.yard.unit).stock)
+            key = str(read_stock(line.stock, lexicon_in(line.yard.unit)).stock)
         except CarpentryError:
             continue  # a material of the builder's own
         if key == line.stock_key:

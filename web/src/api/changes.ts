@@ -23,18 +23,24 @@ function pause(ms: number): Promise<void> {
   })
 }
 
+/** What a change answers, as the newest state: `undefined` where that has to be asked for. */
+export type Merge<T, A> = (known: T | undefined, answer: A) => T | undefined
+
 /**
  * Changes of one thing that has a version. They are sent one after the other, each from the newest
  * state; a lost connection is waited out, a lost session is signed in to again, and the same change is
  * then sent once more under the same id, so that it is made once.
  */
-export function useChanges<T extends { version: number }>(key: Ref<QueryKey>) {
+export function useChanges<T extends { version: number }, A = T>(
+  key: Ref<QueryKey>,
+  merge: Merge<T, A> = (_, answer) => answer as unknown as T,
+) {
   const queries = useQueryClient()
   const waiting = ref(0)
   const offline = ref(false)
   let tail: Promise<unknown> = Promise.resolve()
 
-  async function send(ask: (seen: Seen) => Promise<Outcome<T>>): Promise<Outcome<T>> {
+  async function send(ask: (seen: Seen) => Promise<Outcome<A, T>>): Promise<Outcome<A, T>> {
     const change_id = newId()
     for (;;) {
       const version = queries.getQueryData<T>(key.value)?.version ?? 0
@@ -43,7 +49,8 @@ export function useChanges<T extends { version: number }>(key: Ref<QueryKey>) {
       if (outcome.kind === 'offline') await pause(RETRY_MS)
       else if (outcome.kind === 'signed-out') await askToSignIn()
       else {
-        if (outcome.kind === 'done') await keep(outcome.data)
+        if (outcome.kind === 'done')
+          await keep(merge(queries.getQueryData<T>(key.value), outcome.data))
         if (outcome.kind === 'conflict') await keep(outcome.current)
         return outcome
       }
@@ -53,10 +60,11 @@ export function useChanges<T extends { version: number }>(key: Ref<QueryKey>) {
   /** An answer that was asked for before this one may be older: it is not waited for any more. */
   async function keep(newest: T | undefined) {
     await queries.cancelQueries({ queryKey: key.value, exact: true })
-    queries.setQueryData(key.value, newest)
+    if (newest) queries.setQueryData(key.value, newest)
+    else await queries.invalidateQueries({ queryKey: key.value, exact: true })
   }
 
-  function change(ask: (seen: Seen) => Promise<Outcome<T>>): Promise<Outcome<T>> {
+  function change(ask: (seen: Seen) => Promise<Outcome<A, T>>): Promise<Outcome<A, T>> {
     waiting.value += 1
     const mine = tail.then(() => send(ask))
     tail = mine.finally(() => (waiting.value -= 1)).catch(() => undefined)

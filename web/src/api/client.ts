@@ -4,6 +4,7 @@ import type { components, paths } from './schema'
 type Schemas = components['schemas']
 export type Project = Schemas['ProjectOut']
 export type ProjectRow = Schemas['ProjectRowOut']
+export type ProjectChange = Schemas['ProjectChangedOut']
 export type Part = Schemas['PartOut']
 export type Plan = Schemas['PlanOut']
 export type Material = Schemas['MaterialOut']
@@ -52,17 +53,19 @@ api.use({
 })
 
 /** What came of asking the server for a change. */
-export type Outcome<T> =
+export type Outcome<T, Current = T> =
   | { kind: 'done'; data: T }
   | { kind: 'refused'; detail: string; problems: Problem[] }
-  | { kind: 'conflict'; detail: string; current: T }
+  | { kind: 'conflict'; detail: string; current: Current }
   | { kind: 'signed-out' }
   | { kind: 'offline' }
 
 type Answer<T> = { data?: T; error?: unknown; response: Response }
 
 /** The outcome of a request; a lost connection is an outcome, too. */
-export async function outcomeOf<T>(request: Promise<Answer<unknown>>): Promise<Outcome<T>> {
+export async function outcomeOf<T, Current = T>(
+  request: Promise<Answer<unknown>>,
+): Promise<Outcome<T, Current>> {
   let answer: Answer<unknown>
   try {
     answer = await request
@@ -74,7 +77,7 @@ export async function outcomeOf<T>(request: Promise<Answer<unknown>>): Promise<O
   if (response.status === 401) return { kind: 'signed-out' }
   if (response.status === 403) return { kind: 'signed-out' }
   if (response.status === 409) {
-    const conflict = error as { detail: string; current: T }
+    const conflict = error as { detail: string; current: Current }
     return { kind: 'conflict', detail: conflict.detail, current: conflict.current }
   }
   if (response.status >= 500) return { kind: 'offline' }

@@ -14,7 +14,7 @@ export function useFaults(usual: string) {
   }
 
   /** Whether it was done; what was not is told. */
-  function settle<T>(outcome: Outcome<T>): outcome is { kind: 'done'; data: T } {
+  function settle<T>(outcome: Outcome<T, unknown>): outcome is { kind: 'done'; data: T } {
     problems.value = []
     if (outcome.kind === 'done') return true
     if (outcome.kind === 'refused' && outcome.problems.length)

@@ -55,7 +55,7 @@ export interface paths {
          * Export Account
          * @description Everything the account holds: projects and yards as their open-format documents.
          */
-        get: operations["server_accounts_api_export_account"];
+        get: operations["server_documents_api_export_account"];
         put?: never;
         post?: never;
         delete?: never;
@@ -95,7 +95,7 @@ export interface paths {
          * Get Materials
          * @description Woods and treatments, and materials of one's own.
          */
-        get: operations["server_materials_api_get_materials"];
+        get: operations["server_stocks_api_get_materials"];
         put?: never;
         post?: never;
         delete?: never;
@@ -117,7 +117,7 @@ export interface paths {
          * Redo Materials
          * @description Brings back what the last undo took.
          */
-        post: operations["server_materials_api_redo_materials"];
+        post: operations["server_stocks_api_redo_materials"];
         delete?: never;
         options?: never;
         head?: never;
@@ -137,7 +137,7 @@ export interface paths {
          * Undo Materials
          * @description Takes the newest change back.
          */
-        post: operations["server_materials_api_undo_materials"];
+        post: operations["server_stocks_api_undo_materials"];
         delete?: never;
         options?: never;
         head?: never;
@@ -156,7 +156,7 @@ export interface paths {
          * Write Material
          * @description Adds a material under this id, or changes fields of it; its name stays.
          */
-        put: operations["server_materials_api_write_material"];
+        put: operations["server_stocks_api_write_material"];
         post?: never;
         delete?: never;
         options?: never;
@@ -177,7 +177,7 @@ export interface paths {
          * Effect Of Changing
          * @description The parts that another size of a material would change; keeps nothing.
          */
-        post: operations["server_materials_api_effect_of_changing"];
+        post: operations["server_plans_api_effect_of_changing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -197,7 +197,27 @@ export interface paths {
          * Put Away
          * @description Puts a material away; what names it is understood as before.
          */
-        post: operations["server_materials_api_put_away"];
+        post: operations["server_stocks_api_put_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Projects
+         * @description All projects, the last changed first, with what their plans come to.
+         */
+        get: operations["server_plans_api_get_projects"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -213,7 +233,8 @@ export interface paths {
         };
         /**
          * Get Plan
-         * @description A plan as far as it is; where the project has changed since, that of its present state.
+         * @description A plan as far as it is. 410 where the project, its yard or the rack has changed since, so
+         *     that another is asked for. To somebody who has it as it is nothing is sent again.
          */
         get: operations["server_plans_api_get_plan"];
         put?: never;
@@ -291,11 +312,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /**
-         * List Projects
-         * @description All projects, the last changed first.
-         */
-        get: operations["server_projects_api_list_projects"];
+        get?: never;
         put?: never;
         /**
          * Create Project
@@ -337,7 +354,7 @@ export interface paths {
         };
         /**
          * Get Project
-         * @description A project with its parts and the plan of its present state.
+         * @description A project with its parts.
          */
         get: operations["server_projects_api_get_project"];
         put?: never;
@@ -527,7 +544,8 @@ export interface paths {
         put?: never;
         /**
          * Ask For Plan
-         * @description The plan of the project's present state. One that was stopped is taken up again.
+         * @description The plan of the project's present state, made if there is none. One that was stopped is taken
+         *     up ``again`` where that is asked for.
          */
         post: operations["server_plans_api_ask_for_plan"];
         delete?: never;
@@ -797,7 +815,7 @@ export interface paths {
          * Effect Of Measuring
          * @description The parts planned from this board that new fields of it would change; keeps nothing.
          */
-        post: operations["server_rack_api_effect_of_measuring"];
+        post: operations["server_plans_api_effect_of_measuring"];
         delete?: never;
         options?: never;
         head?: never;
@@ -815,7 +833,7 @@ export interface paths {
          * Labels
          * @description A label for every board on the rack, to cut out and staple on.
          */
-        get: operations["server_rack_api_labels"];
+        get: operations["server_documents_api_labels"];
         put?: never;
         post?: never;
         delete?: never;
@@ -837,7 +855,7 @@ export interface paths {
          * Redo Rack
          * @description Brings back what the last undo took.
          */
-        post: operations["server_rack_api_redo_rack"];
+        post: operations["server_plans_api_redo_rack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -855,9 +873,9 @@ export interface paths {
         put?: never;
         /**
          * Undo Rack
-         * @description Takes the newest change back.
+         * @description Takes the newest change of the rack back, and with it that a plan was cut.
          */
-        post: operations["server_rack_api_undo_rack"];
+        post: operations["server_plans_api_undo_rack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1327,7 +1345,7 @@ export interface paths {
          * Effect Of Size
          * @description The parts that a corrected section would change; keeps nothing.
          */
-        post: operations["server_yards_api_effect_of_size"];
+        post: operations["server_plans_api_effect_of_size"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1510,10 +1528,7 @@ export interface components {
             /** Unknown */
             unknown: string[];
         };
-        /**
-         * BoardFieldsIn
-         * @description Fields of a board, those that are given.
-         */
+        /** BoardFieldsIn */
         BoardFieldsIn: {
             /** Bow */
             bow?: string | null;
@@ -1582,16 +1597,6 @@ export interface components {
              * Format: uuid
              */
             change_id: string;
-        };
-        /**
-         * ChangeOut
-         * @description What the newest change was, and what it did to the purchase (empty when not known yet).
-         */
-        ChangeOut: {
-            /** Effect */
-            effect: string;
-            /** Label */
-            label: string;
         };
         /** CheckOut */
         CheckOut: {
@@ -1674,12 +1679,39 @@ export interface components {
             /** Password */
             password: string;
         };
-        /**
-         * ConflictOut
-         * @description A change came from a state that is no longer the newest: that state, and the newest.
-         */
-        ConflictOut: {
+        /** ConflictOut[MaterialsOut] */
+        ConflictOut_MaterialsOut_: {
+            current: components["schemas"]["MaterialsOut"];
+            /** Detail */
+            detail: string;
+            /** Seen */
+            seen: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /** ConflictOut[ProjectOut] */
+        ConflictOut_ProjectOut_: {
             current: components["schemas"]["ProjectOut"];
+            /** Detail */
+            detail: string;
+            /** Seen */
+            seen: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /** ConflictOut[RackOut] */
+        ConflictOut_RackOut_: {
+            current: components["schemas"]["RackOut"];
+            /** Detail */
+            detail: string;
+            /** Seen */
+            seen: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /** ConflictOut[YardOut] */
+        ConflictOut_YardOut_: {
+            current: components["schemas"]["YardOut"];
             /** Detail */
             detail: string;
             /** Seen */
@@ -1771,11 +1803,7 @@ export interface components {
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
         };
-        /**
-         * EventIn
-         * @description Something that happened at the yard, under an id of the client's making. ``line`` is the key
-         *     of a line, or of a check; sizes as typed.
-         */
+        /** EventIn */
         EventIn: {
             /**
              * Bow
@@ -2145,16 +2173,6 @@ export interface components {
             /** Wood */
             wood: string;
         };
-        /** MaterialsConflictOut */
-        MaterialsConflictOut: {
-            current: components["schemas"]["MaterialsOut"];
-            /** Detail */
-            detail: string;
-            /** Seen */
-            seen: {
-                [key: string]: unknown;
-            } | null;
-        };
         /** MaterialsOut */
         MaterialsOut: {
             /** Change */
@@ -2332,9 +2350,8 @@ export interface components {
         /**
          * PartOut
          * @description A part: each field as typed, and what was understood. ``over_all`` is its length between the
-         *     outermost points where that is another, ``sawn`` that with what is added for the
-         *     work. ``angles`` are its ends in words, ``bevels`` its edges, ``pair`` the mark of
-         *     the part that is its mirror image.
+         *     outermost points where that is another, ``sawn`` that with what is added for the work.
+         *     ``angles`` are its ends in words, ``bevels`` its edges.
          */
         PartOut: {
             /** Angles */
@@ -2347,8 +2364,6 @@ export interface components {
             called: string;
             /** Clear */
             clear: string;
-            /** Cut */
-            cut: number;
             /** Edges */
             edges: string;
             /** Ends */
@@ -2370,8 +2385,6 @@ export interface components {
             id: string;
             /** Kind */
             kind: string;
-            /** Later */
-            later: string;
             /** Length */
             length: string;
             length_shown: components["schemas"]["LengthOut"];
@@ -2386,10 +2399,10 @@ export interface components {
             over_all: components["schemas"]["LengthOut"] | null;
             /** Own Stock */
             own_stock: string;
-            /** Pair */
-            pair: string;
             /** Pieces */
             pieces: number;
+            /** Position */
+            position: number;
             /** Quantity */
             quantity: string;
             /** Resaw */
@@ -2529,14 +2542,24 @@ export interface components {
         };
         /**
          * PlanOut
-         * @description A plan as far as it is. ``stale`` when the project has changed since.
+         * @description The plan of a ``version`` of a project as far as it is. ``effect`` is what the newest change
+         *     did to the purchase, empty while that is not known; ``cut`` how many pieces of its parts are cut
+         *     already, ``already_cut`` what plans before it cut.
          */
         PlanOut: {
+            /** Already Cut */
+            already_cut: components["schemas"]["AlreadyCutOut"][];
             /**
              * Asked
              * Format: date-time
              */
             asked: string;
+            /** Cut */
+            cut: {
+                [key: string]: number;
+            };
+            /** Effect */
+            effect: string;
             /**
              * Id
              * Format: uuid
@@ -2548,6 +2571,11 @@ export interface components {
             materials: components["schemas"]["MaterialOut"][];
             /** Other Cautions */
             other_cautions: string[];
+            /**
+             * Project
+             * Format: uuid
+             */
+            project: string;
             /** Saw Cautions */
             saw_cautions: string[];
             /** Seconds */
@@ -2555,16 +2583,13 @@ export interface components {
             shopping: components["schemas"]["ShoppingOut"];
             /** Stage */
             stage: string;
-            /** Stale */
-            stale: boolean;
             /** Status */
             status: string;
             tally: components["schemas"]["TallyOut"];
+            /** Version */
+            version: number;
         };
-        /**
-         * PriceLineIn
-         * @description A new line under an id of the client's making, or fields of one that is there.
-         */
+        /** PriceLineIn */
         PriceLineIn: {
             /** Actual */
             actual?: string | null;
@@ -2677,13 +2702,107 @@ export interface components {
             /** Place */
             place: string;
         };
-        /** ProjectOut */
-        ProjectOut: {
-            /** Already Cut */
-            already_cut: components["schemas"]["AlreadyCutOut"][];
+        /**
+         * ProjectChangedOut
+         * @description What a change made of a project of the version ``seen``: the parts that it added or altered,
+         *     and the ids of those that are gone. All parts are there where it is ``whole``: then what was
+         *     known before is known no more.
+         */
+        ProjectChangedOut: {
             /** Budget */
             budget: string;
-            change: components["schemas"]["ChangeOut"];
+            /** Change */
+            change: string;
+            /** Copies */
+            copies: number;
+            eased: components["schemas"]["SettingLengthOut"];
+            extra_length: components["schemas"]["SettingLengthOut"];
+            extra_thickness: components["schemas"]["SettingLengthOut"];
+            extra_width: components["schemas"]["SettingLengthOut"];
+            /** Finishes */
+            finishes: string;
+            /** Gone */
+            gone: string[];
+            /** Hardware */
+            hardware: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Joints */
+            joints: string;
+            keep_from: components["schemas"]["SettingLengthOut"];
+            /** Keep From Of */
+            keep_from_of: string;
+            keep_width: components["schemas"]["SettingLengthOut"];
+            kerf: components["schemas"]["SettingLengthOut"];
+            /** Name */
+            name: string;
+            notation: components["schemas"]["Notation"];
+            /** Order */
+            order: string;
+            /** Own Stock */
+            own_stock: boolean;
+            /** Pairs */
+            pairs: {
+                [key: string]: string;
+            };
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Rack */
+            rack: string;
+            /** Redo */
+            redo: string | null;
+            /** Resaw */
+            resaw: boolean;
+            /** Rip */
+            rip: boolean;
+            /** Rules */
+            rules: string;
+            saw_crosscut: components["schemas"]["SettingLengthOut"];
+            /** Saw Miter */
+            saw_miter: string;
+            saw_resaw_depth: components["schemas"]["SettingLengthOut"];
+            saw_rip_depth: components["schemas"]["SettingLengthOut"];
+            saw_rip_width: components["schemas"]["SettingLengthOut"];
+            /** Saw Tilt */
+            saw_tilt: string;
+            /** Seen */
+            seen: number;
+            /** Sells For */
+            sells_for: string;
+            /** Share Angled Cuts */
+            share_angled_cuts: boolean;
+            /** Spare */
+            spare: string;
+            trim_end: components["schemas"]["SettingLengthOut"];
+            trim_start: components["schemas"]["SettingLengthOut"];
+            /** Undo */
+            undo: string | null;
+            unit: components["schemas"]["Unit"];
+            /**
+             * Updated
+             * Format: date-time
+             */
+            updated: string;
+            /** Usual Rules */
+            usual_rules: string[];
+            /** Version */
+            version: number;
+            /** Whole */
+            whole: boolean;
+            yard: components["schemas"]["YardNameOut"] | null;
+        };
+        /**
+         * ProjectOut
+         * @description A project with its parts.
+         */
+        ProjectOut: {
+            /** Budget */
+            budget: string;
+            /** Change */
+            change: string;
             /** Copies */
             copies: number;
             eased: components["schemas"]["SettingLengthOut"];
@@ -2713,9 +2832,12 @@ export interface components {
             order: string;
             /** Own Stock */
             own_stock: boolean;
+            /** Pairs */
+            pairs: {
+                [key: string]: string;
+            };
             /** Parts */
             parts: components["schemas"]["PartOut"][];
-            plan: components["schemas"]["PlanOut"];
             /** Rack */
             rack: string;
             /** Redo */
@@ -2921,10 +3043,7 @@ export interface components {
             /** Version */
             version: number;
         };
-        /**
-         * RackBoardIn
-         * @description A new board under an id of the client's making, or fields of one that is there.
-         */
+        /** RackBoardIn */
         RackBoardIn: {
             /** Bow */
             bow?: string | null;
@@ -3007,16 +3126,6 @@ export interface components {
             width_end: string;
             /** Width Middle */
             width_middle: string;
-        };
-        /** RackConflictOut */
-        RackConflictOut: {
-            current: components["schemas"]["RackOut"];
-            /** Detail */
-            detail: string;
-            /** Seen */
-            seen: {
-                [key: string]: unknown;
-            } | null;
         };
         /**
          * RackOut
@@ -3632,16 +3741,6 @@ export interface components {
             /** Word */
             word: string;
         };
-        /** YardConflictOut */
-        YardConflictOut: {
-            current: components["schemas"]["YardOut"];
-            /** Detail */
-            detail: string;
-            /** Seen */
-            seen: {
-                [key: string]: unknown;
-            } | null;
-        };
         /** YardNameOut */
         YardNameOut: {
             /**
@@ -3871,7 +3970,7 @@ export interface operations {
             };
         };
     };
-    server_accounts_api_export_account: {
+    server_documents_api_export_account: {
         parameters: {
             query?: never;
             header?: never;
@@ -3931,7 +4030,7 @@ export interface operations {
             };
         };
     };
-    server_materials_api_get_materials: {
+    server_stocks_api_get_materials: {
         parameters: {
             query?: never;
             header?: never;
@@ -3951,7 +4050,7 @@ export interface operations {
             };
         };
     };
-    server_materials_api_redo_materials: {
+    server_stocks_api_redo_materials: {
         parameters: {
             query?: never;
             header?: never;
@@ -3988,7 +4087,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MaterialsConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_MaterialsOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4002,7 +4101,7 @@ export interface operations {
             };
         };
     };
-    server_materials_api_undo_materials: {
+    server_stocks_api_undo_materials: {
         parameters: {
             query?: never;
             header?: never;
@@ -4039,7 +4138,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MaterialsConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_MaterialsOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4053,7 +4152,7 @@ export interface operations {
             };
         };
     };
-    server_materials_api_write_material: {
+    server_stocks_api_write_material: {
         parameters: {
             query?: never;
             header?: never;
@@ -4092,7 +4191,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MaterialsConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_MaterialsOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4106,7 +4205,7 @@ export interface operations {
             };
         };
     };
-    server_materials_api_effect_of_changing: {
+    server_plans_api_effect_of_changing: {
         parameters: {
             query?: never;
             header?: never;
@@ -4150,7 +4249,7 @@ export interface operations {
             };
         };
     };
-    server_materials_api_put_away: {
+    server_stocks_api_put_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -4189,7 +4288,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MaterialsConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_MaterialsOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4199,6 +4298,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_plans_api_get_projects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectRowOut"][];
                 };
             };
         };
@@ -4223,8 +4342,24 @@ export interface operations {
                     "application/json": components["schemas"]["PlanOut"];
                 };
             };
+            /** @description Not Modified */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4340,26 +4475,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
-                };
-            };
-        };
-    };
-    server_projects_api_list_projects: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProjectRowOut"][];
                 };
             };
         };
@@ -4531,7 +4646,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["ProjectChangedOut"];
                 };
             };
             /** @description Not Found */
@@ -4549,7 +4664,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4699,7 +4814,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["ProjectChangedOut"];
                 };
             };
             /** @description Not Found */
@@ -4717,7 +4832,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4799,7 +4914,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["ProjectChangedOut"];
                 };
             };
             /** @description Not Found */
@@ -4817,7 +4932,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
                 };
             };
             /** @description Request Entity Too Large */
@@ -4861,7 +4976,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["ProjectChangedOut"];
                 };
             };
             /** @description Not Found */
@@ -4879,7 +4994,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4915,7 +5030,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["ProjectChangedOut"];
                 };
             };
             /** @description Not Found */
@@ -4933,7 +5048,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4949,7 +5064,9 @@ export interface operations {
     };
     server_plans_api_ask_for_plan: {
         parameters: {
-            query?: never;
+            query?: {
+                again?: boolean;
+            };
             header?: never;
             path: {
                 project_id: string;
@@ -5028,7 +5145,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["ProjectChangedOut"];
                 };
             };
             /** @description Not Found */
@@ -5046,7 +5163,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5274,7 +5391,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ProjectOut"];
+                    "application/json": components["schemas"]["ProjectChangedOut"];
                 };
             };
             /** @description Not Found */
@@ -5292,7 +5409,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5398,7 +5515,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RackConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_RackOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5482,7 +5599,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RackConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_RackOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5496,7 +5613,7 @@ export interface operations {
             };
         };
     };
-    server_rack_api_effect_of_measuring: {
+    server_plans_api_effect_of_measuring: {
         parameters: {
             query?: never;
             header?: never;
@@ -5540,7 +5657,7 @@ export interface operations {
             };
         };
     };
-    server_rack_api_labels: {
+    server_documents_api_labels: {
         parameters: {
             query?: {
                 paper?: "letter" | "a4";
@@ -5560,7 +5677,7 @@ export interface operations {
             };
         };
     };
-    server_rack_api_redo_rack: {
+    server_plans_api_redo_rack: {
         parameters: {
             query?: never;
             header?: never;
@@ -5597,7 +5714,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RackConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_RackOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5611,7 +5728,7 @@ export interface operations {
             };
         };
     };
-    server_rack_api_undo_rack: {
+    server_plans_api_undo_rack: {
         parameters: {
             query?: never;
             header?: never;
@@ -5648,7 +5765,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RackConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_RackOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6599,7 +6716,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_YardOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6692,7 +6809,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_YardOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6746,7 +6863,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_YardOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6760,7 +6877,7 @@ export interface operations {
             };
         };
     };
-    server_yards_api_effect_of_size: {
+    server_plans_api_effect_of_size: {
         parameters: {
             query?: never;
             header?: never;
@@ -6934,7 +7051,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_YardOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6987,7 +7104,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_YardOut_"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -7040,7 +7157,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["YardConflictOut"];
+                    "application/json": components["schemas"]["ConflictOut_YardOut_"];
                 };
             };
             /** @description Unprocessable Entity */

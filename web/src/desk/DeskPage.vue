@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { nextTick, ref, useTemplateRef } from 'vue'
+import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import BoardPane from '../drawing/BoardPane.vue'
 import PartsImport from '../imports/PartsImport.vue'
@@ -22,7 +22,10 @@ const route = useRoute()
 const router = useRouter()
 const id = String(route.params.id)
 const desk = useProject(id)
-const { project, missing, isError, planning, waiting, offline } = desk
+const { project, plan, missing, isError, planning, waiting, offline } = desk
+const effect = computed(() =>
+  plan.value?.version === project.value?.version ? plan.value?.effect : '',
+)
 const lighting = useLighting(id)
 const entry = useTemplateRef<InstanceType<typeof EntryLine>>('entry')
 const sheet = useTemplateRef<InstanceType<typeof PartSheet>>('sheet')
@@ -121,18 +124,21 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <v-btn size="small" aria-label="Keys" @click="shortcuts = true">?</v-btn>
       </div>
       <div class="scroll" tabindex="-1">
-        <PartSheet ref="sheet" :project="project" :desk="desk" :lighting="lighting" />
+        <PartSheet ref="sheet" :project="project" :plan="plan" :desk="desk" :lighting="lighting" />
       </div>
       <EntryLine ref="entry" :project="project" :desk="desk" />
     </div>
     <div class="boards-pane" tabindex="0" aria-label="Boards">
-      <p v-if="project.plan.stage === 'cut'" class="cut">
+      <p v-if="plan?.stage === 'cut'" class="cut">
         <strong class="called">Cut.</strong> Offcuts worth keeping are on the rack; yard and rack no
         longer change this plan.
         <v-btn size="small" @click="desk.markCut('not-cut')">Not cut after all</v-btn>
       </p>
-      <AlreadyCut :project="project" />
-      <BoardPane :project="project" :lighting="lighting" />
+      <template v-if="plan">
+        <AlreadyCut :cut="plan.already_cut" />
+        <BoardPane :project="project" :plan="plan" :lighting="lighting" />
+      </template>
+      <p v-else class="quiet" role="status">Laying out the boards …</p>
     </div>
     <div class="foot-bar">
       <p class="change" role="status">
@@ -141,18 +147,19 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           is back.
         </template>
         <template v-else-if="waiting">Saving …</template>
-        <template v-else-if="project.change.label">
-          {{ project.change.label
-          }}<template v-if="project.change.effect"
-            >: <strong>{{ project.change.effect }}</strong></template
+        <template v-else-if="project.change">
+          {{ project.change
+          }}<template v-if="effect"
+            >: <strong>{{ effect }}</strong></template
           >
         </template>
       </p>
-      <MarkCut :project="project" :desk="desk" />
+      <MarkCut v-if="plan" :plan="plan" :desk="desk" />
     </div>
     <TallyLine
+      v-if="plan"
       class="foot"
-      :project="project"
+      :plan="plan"
       :planning="planning"
       @stop="desk.stopPlanning"
       @again="desk.planAgain"

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Project } from '../api/client'
+import type { Plan } from '../api/client'
 import { useFaults } from '../api/faults'
 import LengthText from '../shared/LengthText.vue'
 import type { ProjectOnDesk } from './useProject'
 
-const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
+const props = defineProps<{ plan: Plan; desk: ProjectOnDesk }>()
 const open = ref(false)
 const busy = ref(false)
 const faults = useFaults('plan')
-const layouts = computed(() => props.project.plan.materials.flatMap((m) => m.layouts))
+const layouts = computed(() => props.plan.materials.flatMap((m) => m.layouts))
 const kept = computed(() =>
   layouts.value.flatMap((one) =>
     one.keep.map((rest) => ({ stock: one.stock, count: one.count, ...rest })),
@@ -26,7 +26,7 @@ async function mark() {
 </script>
 
 <template>
-  <v-btn v-if="layouts.length && project.plan.stage !== 'cut'" size="small" @click="open = true"
+  <v-btn v-if="layouts.length && plan.stage !== 'cut'" size="small" @click="open = true"
     >Mark as cut</v-btn
   >
   <v-dialog v-model="open" max-width="480">

@@ -5,11 +5,13 @@ import EditableCell from '../shared/EditableCell.vue'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
 import PartDetails from './PartDetails.vue'
+import type { Beside } from './SheetLine.vue'
 import type { Lighting } from './useLighting'
 import type { ProjectOnDesk } from './useProject'
 
 const props = defineProps<{
   part: Part
+  beside: Beside
   desk: ProjectOnDesk
   lighting: Lighting
   drafts: Record<string, string>
@@ -62,12 +64,12 @@ function bind(field: PartField, label: string) {
       <span v-if="part.pieces > Number(part.quantity)" class="times quiet"
         >= {{ part.pieces }}</span
       >
-      <span v-if="part.cut" class="times quiet">{{ part.cut }} cut</span>
+      <span v-if="beside.cut" class="times quiet">{{ beside.cut }} cut</span>
     </span>
     <span role="cell">
       <EditableCell v-bind="bind('name', 'Name')" class="name">{{ part.called }}</EditableCell>
       <span v-if="part.note" class="small quiet note">{{ part.note }}</span>
-      <span v-if="part.later" class="later">not planned yet: {{ part.later }}</span>
+      <span v-if="beside.later" class="later">not planned yet: {{ beside.later }}</span>
     </span>
     <span role="cell">
       <EditableCell v-bind="bind('stock', 'Stock')" class="stock">{{
@@ -96,6 +98,7 @@ function bind(field: PartField, label: string) {
       v-if="open"
       class="details"
       :part="part"
+      :pair="beside.pair"
       :bind="bind"
       @remove="desk.removeParts([part.id])"
     />

@@ -1,14 +1,19 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue'
 import type { VVirtualScroll } from 'vuetify/components'
-import type { Project } from '../api/client'
+import type { Plan, Project } from '../api/client'
 import { inGroups } from './groups'
-import SheetLine, { type Line } from './SheetLine.vue'
+import SheetLine, { type Beside, type Line } from './SheetLine.vue'
 import { useDrafts } from './useDrafts'
 import type { Lighting } from './useLighting'
 import type { ProjectOnDesk } from './useProject'
 
-const props = defineProps<{ project: Project; desk: ProjectOnDesk; lighting: Lighting }>()
+const props = defineProps<{
+  project: Project
+  plan: Plan | undefined
+  desk: ProjectOnDesk
+  lighting: Lighting
+}>()
 const { drafts, keep, drop } = useDrafts(props.project.id)
 
 const ROW_HEIGHT = 48
@@ -22,6 +27,18 @@ const lines = computed(() => {
   }
   return found
 })
+const later = computed(() => {
+  const reasons = (props.plan?.materials ?? []).flatMap((material) => material.later)
+  return new Map(reasons.map((one) => [one.part, one.reason]))
+})
+/** What is known of a part beside others. */
+function beside(id: string): Beside {
+  return {
+    later: later.value.get(id) ?? '',
+    cut: props.plan?.cut[id] ?? 0,
+    pair: props.project.pairs[id] ?? '',
+  }
+}
 const rest = computed(() => ({
   desk: props.desk,
   lighting: props.lighting,
@@ -60,11 +77,17 @@ defineExpose({ show })
       class="lines"
     >
       <template #default="{ item }">
-        <SheetLine :line="item" v-bind="rest" />
+        <SheetLine :line="item" :beside="beside(item.key)" v-bind="rest" />
       </template>
     </v-virtual-scroll>
     <div v-else role="rowgroup">
-      <SheetLine v-for="line in lines" :key="line.key" :line="line" v-bind="rest" />
+      <SheetLine
+        v-for="line in lines"
+        :key="line.key"
+        :line="line"
+        :beside="beside(line.key)"
+        v-bind="rest"
+      />
     </div>
     <div v-if="!project.parts.length" class="empty">
       <p class="called">No parts yet.</p>

@@ -1,6 +1,14 @@
 <script lang="ts">
 import type { Part } from '../api/client'
 
+/** What is known of a part beside others: why it is not planned yet, how many are cut, and the mark
+ * of its mirror image. */
+export interface Beside {
+  later: string
+  cut: number
+  pair: string
+}
+
 /** A line of the sheet: the name of a group, or a part. */
 export type Line = { key: string; group: string } | { key: string; part: Part }
 </script>
@@ -12,6 +20,7 @@ import type { ProjectOnDesk } from './useProject'
 
 defineProps<{
   line: Line
+  beside: Beside
   desk: ProjectOnDesk
   lighting: Lighting
   drafts: Record<string, string>
@@ -26,6 +35,7 @@ defineEmits<{ keep: [field: string, text: string]; drop: [field: string] }>()
   <PartRow
     v-else
     :part="line.part"
+    :beside="beside"
     :desk="desk"
     :lighting="lighting"
     :drafts="drafts"

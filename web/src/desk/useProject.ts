@@ -6,17 +6,29 @@ import {
   api,
   outcomeOf,
   type Outcome,
+  type Part,
   type PartField,
   type Plan,
   type Project,
+  type ProjectChange,
   type ProjectPatch,
 } from '../api/client'
 import { fetchProject, useOpenProject } from '../projects/openProject'
+import { isUnderWay, keepPlan, usePlan } from '../projects/usePlan'
 
-const POLL_MS = 400
-const SLOW_POLL_MS = 1200
-const SLOW_AFTER_SECONDS = 4
-const UNDER_WAY = ['queued', 'running']
+type Changed = Promise<Outcome<ProjectChange, Project>>
+
+/** A project that was known, after a change of it; `undefined` where the change was of another. */
+export function afterChange(
+  known: Project | undefined,
+  { seen, whole, gone, parts, ...rest }: ProjectChange,
+): Project | undefined {
+  if (!whole && known?.version !== seen) return undefined
+  const now = new Map<string, Part>(whole ? [] : known?.parts.map((part) => [part.id, part]))
+  for (const id of gone) now.delete(id)
+  for (const part of parts) now.set(part.id, part)
+  return { ...rest, parts: [...now.values()].sort((one, two) => one.position - two.position) }
+}
 
 /** One project with its live plan, and every change that can be made to it. */
 export function useProject(id: string) {
@@ -31,62 +43,45 @@ export function useProject(id: string) {
     else if (missing.value && lastId.value === id) lastId.value = ''
   })
 
-  const planning = computed(() => UNDER_WAY.includes(project.value?.plan.status ?? ''))
-  useQuery({
-    queryKey: computed(() => ['plan-under-way', project.value?.plan.id]),
-    enabled: planning,
-    refetchInterval: () =>
-      (project.value?.plan.seconds ?? 0) > SLOW_AFTER_SECONDS ? SLOW_POLL_MS : POLL_MS,
-    queryFn: async () => {
-      const plan = project.value?.plan
-      if (!plan) return null
-      const { data: now } = await api.GET('/api/plans/{plan_id}', {
-        params: { path: { plan_id: plan.id } },
-      })
-      if (!now || project.value?.plan.id !== plan.id) return null
-      if (UNDER_WAY.includes(now.status)) keepPlan(now)
-      else await refetch()
-      return now.status
-    },
-  })
-
-  function keepPlan(plan: Plan) {
-    const known = queries.getQueryData<Project>(key.value)
-    if (known) queries.setQueryData(key.value, { ...known, plan })
-  }
+  const { plan, settled } = usePlan(project)
+  const planning = computed(
+    () => isUnderWay(plan.value) || (plan.value?.version ?? 0) !== project.value?.version,
+  )
 
   async function stopPlanning() {
-    const plan_id = project.value?.plan.id
+    const plan_id = plan.value?.id
     if (!plan_id) return
-    await api.POST('/api/plans/{plan_id}/stop', { params: { path: { plan_id } } })
-    await refetch()
+    const { data: stopped } = await api.POST('/api/plans/{plan_id}/stop', {
+      params: { path: { plan_id } },
+    })
+    if (stopped) keepPlan(queries, stopped)
   }
 
   /** Marks the plan in hand cut, or takes that back; the rack changes with it. */
   async function markCut(way: 'cut' | 'not-cut'): Promise<Outcome<Plan>> {
-    const params = { path: { plan_id: project.value?.plan.id ?? '' } }
+    const params = { path: { plan_id: plan.value?.id ?? '' } }
     const body = { change_id: newId() }
     const outcome = await outcomeOf<Plan>(
       way === 'cut'
         ? api.POST('/api/plans/{plan_id}/cut', { params, body })
         : api.POST('/api/plans/{plan_id}/not-cut', { params, body }),
     )
-    if (outcome.kind === 'done') keepPlan(outcome.data)
+    if (outcome.kind === 'done') keepPlan(queries, outcome.data)
     void queries.invalidateQueries({ queryKey: ['rack'] })
     return outcome
   }
 
   async function planAgain() {
-    const { data: plan } = await api.POST('/api/projects/{project_id}/plans', {
-      params: { path: { project_id: id } },
+    const { data: again } = await api.POST('/api/projects/{project_id}/plans', {
+      params: { path: { project_id: id }, query: { again: true } },
     })
-    if (plan) keepPlan(plan)
+    if (again) keepPlan(queries, again)
   }
 
-  const { change, waiting, offline } = useChanges<Project>(key)
+  const { change, waiting, offline } = useChanges<Project, ProjectChange>(key, afterChange)
   const path = { project_id: id }
 
-  function addParts(text: string, columns = ''): Promise<Outcome<Project>> {
+  function addParts(text: string, columns = ''): Changed {
     return change((seen) =>
       outcomeOf(
         api.POST('/api/projects/{project_id}/parts', {
@@ -139,6 +134,8 @@ export function useProject(id: string) {
 
   return {
     project,
+    plan,
+    settled,
     missing,
     isError,
     refetch,

@@ -1,26 +1,25 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import type { Part, Project } from '../api/client'
+import type { Part, Plan, Project } from '../api/client'
 import type { Lighting } from '../desk/useLighting'
 import MaterialBoards from './MaterialBoards.vue'
 import TapeRuler from './TapeRuler.vue'
 import WoodPatterns from './WoodPatterns.vue'
 
-const props = defineProps<{ project: Project; lighting: Lighting }>()
+const props = defineProps<{ project: Project; plan: Plan; lighting: Lighting }>()
 const GUTTER = 30
 const RIGHT = 52
 
 const pane = useTemplateRef<HTMLElement>('pane')
 const { width } = useElementSize(pane)
-const plan = computed(() => props.project.plan)
 const scale = computed(() =>
-  plan.value.longest_ticks
-    ? Math.max(120, width.value - GUTTER - RIGHT) / plan.value.longest_ticks
+  props.plan.longest_ticks
+    ? Math.max(120, width.value - GUTTER - RIGHT) / props.plan.longest_ticks
     : 0,
 )
 const parts = computed(() => new Map<string, Part>(props.project.parts.map((p) => [p.id, p])))
-const drawn = computed(() => plan.value.materials.some((m) => m.layouts.length))
+const drawn = computed(() => props.plan.materials.some((m) => m.layouts.length))
 </script>
 
 <template>

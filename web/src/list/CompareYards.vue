@@ -2,9 +2,9 @@
 import { computed, ref, watch } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
 import { api } from '../api/client'
-import type { Project } from '../api/client'
+import type { Plan, Project } from '../api/client'
 
-const props = defineProps<{ project: Project }>()
+const props = defineProps<{ project: Project; plan: Plan }>()
 const { data: yards } = useQuery({
   queryKey: ['yards'],
   queryFn: async () => (await api.GET('/api/yards')).data ?? [],
@@ -78,7 +78,7 @@ const {
               <td class="to-right figure">{{ side ? (side.line_price ?? 'no price') : '' }}</td>
             </template>
           </tr>
-          <tr v-if="project.plan.shopping.hardware.lines.length">
+          <tr v-if="plan.shopping.hardware.lines.length">
             <td class="called" colspan="3">hardware</td>
             <td class="to-right figure">{{ compared.here_hardware }}</td>
             <td class="to-right figure" colspan="2">{{ compared.there_hardware }}</td>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { Project } from '../api/client'
+import type { Plan } from '../api/client'
 
 /** The wood by groups of parts. */
-defineProps<{ groups: Project['plan']['shopping']['groups'] }>()
+defineProps<{ groups: Plan['shopping']['groups'] }>()
 </script>
 
 <template>

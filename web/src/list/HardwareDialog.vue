@@ -28,9 +28,10 @@ watch(
 async function save() {
   busy.value = true
   const outcome = await props.desk.changeSettings(form.value)
+  const plan = outcome.kind === 'done' ? await props.desk.settled() : undefined
   busy.value = false
-  if (!faults.settle(outcome)) return
-  faults.problems.value = outcome.data.plan.shopping.hardware.problems.map((problem) => {
+  if (!faults.settle(outcome) || !plan) return
+  faults.problems.value = plan.shopping.hardware.problems.map((problem) => {
     const [place = '', ...where] = problem.split(', ')
     return { place, message: where.join(', ') }
   })

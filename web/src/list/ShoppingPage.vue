@@ -18,16 +18,14 @@ import TripsMade from './TripsMade.vue'
 
 const route = useRoute()
 const desk = useProject(String(route.params.id))
-const { project, missing, isError, planning } = desk
+const { project, plan, missing, isError, planning } = desk
 const lighting = useLighting(String(route.params.id))
 const fastening = ref(false)
-const shopping = computed(() => project.value?.plan.shopping)
+const shopping = computed(() => plan.value?.shopping)
 const parts = computed(() => new Map(project.value?.parts.map((p) => [p.id, p])))
-const woods = computed(() => [
-  ...new Map(project.value?.plan.materials.map((m) => [m.wood, m])).values(),
-])
+const woods = computed(() => [...new Map(plan.value?.materials.map((m) => [m.wood, m])).values()])
 const left = computed(() =>
-  (project.value?.plan.materials ?? []).flatMap((material) => [
+  (plan.value?.materials ?? []).flatMap((material) => [
     ...material.unplaced.map((u) => ({ ...u, stock: material.stock, planned: true })),
     ...material.later.map((l) => ({
       ...l,
@@ -45,7 +43,7 @@ const left = computed(() =>
     <h1>The list could not be loaded</h1>
     <v-btn @click="desk.refetch()">Try again</v-btn>
   </div>
-  <div v-else-if="!project || !shopping" class="page quiet" role="status">Counting …</div>
+  <div v-else-if="!project || !plan || !shopping" class="page quiet" role="status">Counting …</div>
   <div v-else class="whole">
     <Teleport defer to="#header-acts">
       <v-btn v-if="shopping.lines.length" :to="`/projects/${project.id}/yard`">To the yard</v-btn>
@@ -60,8 +58,8 @@ const left = computed(() =>
         for {{ project.copies > 1 ? `${project.copies} builds` : 'one build' }}.
       </p>
       <p v-if="!shopping.lines.length" class="nothing">
-        <template v-if="project.plan.tally.owned"
-          >No board to buy: all {{ project.plan.tally.owned }} are on
+        <template v-if="plan.tally.owned"
+          >No board to buy: all {{ plan.tally.owned }} are on
           <RouterLink to="/rack">your rack</RouterLink>.</template
         >
         <template v-else>
@@ -142,7 +140,7 @@ const left = computed(() =>
               <td colspan="2"></td>
               <td colspan="2" class="roomy"></td>
               <td class="to-right figure count">
-                {{ project.plan.tally.boards + project.plan.tally.spare }}
+                {{ plan.tally.boards + plan.tally.spare }}
               </td>
               <td class="to-right">wood</td>
               <td class="to-right figure">{{ shopping.subtotal }}</td>
@@ -189,7 +187,7 @@ const left = computed(() =>
           </tfoot>
         </table>
       </div>
-      <AlreadyCut :project="project" />
+      <AlreadyCut :cut="plan.already_cut" />
       <div class="under">
         <h2>Hardware</h2>
         <v-btn size="small" @click="fastening = true">Joints and hardware</v-btn>
@@ -203,7 +201,7 @@ const left = computed(() =>
         fastened; that into an edge or end; never through. What a joint bears is not checked.
       </p>
       <GroupShares :groups="shopping.groups" />
-      <CompareYards :project="project" />
+      <CompareYards :project="project" :plan="plan" />
       <MakeOrBuy :project="project" />
       <TripsMade :project="project.id" />
       <HardwareDialog v-model="fastening" :project="project" :desk="desk" />
@@ -225,13 +223,13 @@ const left = computed(() =>
           </dd>
         </template>
       </dl>
-      <p v-for="caution in project.plan.other_cautions" :key="caution" class="quiet caution">
+      <p v-for="caution in plan.other_cautions" :key="caution" class="quiet caution">
         {{ caution }}
       </p>
     </div>
     <TallyLine
       class="foot"
-      :project="project"
+      :plan="plan"
       :planning="planning"
       @stop="desk.stopPlanning"
       @again="desk.planAgain"

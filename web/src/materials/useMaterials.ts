@@ -19,7 +19,7 @@ export function useMaterials() {
 
   async function changed(asked: ReturnType<typeof change>) {
     const outcome = await asked
-    for (const others of ['project', 'yard', 'rack'])
+    for (const others of ['project', 'plan', 'yard', 'rack'])
       void queries.invalidateQueries({ queryKey: [others], refetchType: 'none' })
     return outcome
   }

@@ -17,7 +17,7 @@ const {
 } = useQuery({
   queryKey: ['projects'],
   queryFn: async () => {
-    const { data } = await api.GET('/api/projects')
+    const { data } = await api.GET('/api/overview')
     if (!data) throw new Error('no projects')
     return data
   },

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { api, type Project } from '../api/client'
+import { usePlan } from './usePlan'
 
 const lastId = useLocalStorage('grain-tally:last-project', '')
 
@@ -22,5 +23,6 @@ export function useOpenProject() {
     queryFn: () => fetchProject(lastId.value),
     enabled: computed(() => Boolean(lastId.value)),
   })
-  return { project: computed(() => data.value ?? undefined), lastId }
+  const project = computed(() => data.value ?? undefined)
+  return { project, plan: usePlan(project).plan, lastId }
 }

@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import type { Project } from '../api/client'
+import type { Plan } from '../api/client'
 
-defineProps<{ project: Project }>()
+defineProps<{ cut: Plan['already_cut'] }>()
 </script>
 
 <template>
-  <details v-for="(cut, index) in project.already_cut" :key="index" class="already">
+  <details v-for="(one, index) in cut" :key="index" class="already">
     <summary>
-      <strong class="called">Cut already:</strong> {{ cut.told }}. It stays yours; what is planned
+      <strong class="called">Cut already:</strong> {{ one.told }}. It stays yours; what is planned
       now is the rest.
     </summary>
     <ul>
-      <li v-for="board in cut.boards" :key="board.number">
+      <li v-for="board in one.boards" :key="board.number">
         <strong class="figure">{{ board.number }}</strong> {{ board.stock }}, {{ board.length }}:
         <span class="figure">{{ board.pieces.join(' ') }}</span>
       </li>

@@ -10,7 +10,7 @@ import { useOpenProject } from '../projects/openProject'
 const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
-const { project, lastId } = useOpenProject()
+const { project, plan, lastId } = useOpenProject()
 
 const units: Record<string, string> = { in: 'inches', mm: 'millimetres' }
 const title = computed(() =>
@@ -31,7 +31,7 @@ const places = computed(() => [
         {
           name: 'list',
           label: 'List',
-          sub: project.value ? `${project.value.plan.tally.boards} to buy` : 'to buy',
+          sub: plan.value ? `${plan.value.tally.boards} to buy` : 'to buy',
           to: `/projects/${lastId.value}/list`,
         },
         { name: 'trip', label: 'Yard', sub: 'pick up', to: `/projects/${lastId.value}/yard` },

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Project } from '../api/client'
+import type { Plan } from '../api/client'
 
-const props = defineProps<{ project: Project; planning: boolean }>()
+const props = defineProps<{ plan: Plan; planning: boolean }>()
 defineEmits<{ stop: []; again: [] }>()
 
-const tally = computed(() => props.project.plan.tally)
-const status = computed(() => props.project.plan.status)
+const tally = computed(() => props.plan.tally)
+const status = computed(() => props.plan.status)
 const figures = computed(() => [
   {
     figure: String(tally.value.boards + tally.value.spare),
@@ -51,7 +51,7 @@ const figures = computed(() => [
       <template v-if="planning && !tally.claim.proven">
         <span class="statement called">Closing in on the least</span>
         <span class="name">
-          {{ (project.plan.seconds ?? 0).toFixed(0) }} s; drawn is the best so far<template
+          {{ (plan.seconds ?? 0).toFixed(0) }} s; drawn is the best so far<template
             v-if="tally.bound"
             >, none below {{ tally.bound }} exists</template
           >

@@ -72,7 +72,7 @@ async function openAgain() {
   )
   fault.value = told(outcome)
   if (outcome.kind !== 'done') return
-  for (const also of [key, ['rack'], ['project', outcome.data.project]]) {
+  for (const also of [key, ['rack'], ['plan'], ['project', outcome.data.project]]) {
     void queries.invalidateQueries({ queryKey: also })
   }
   await router.push(`/projects/${outcome.data.project}/yard`)

@@ -204,7 +204,7 @@ export function useTrip(project: string) {
 
   function forget() {
     queries.removeQueries({ queryKey: key })
-    for (const also of [['project', project], ['rack'], ['trips', project]]) {
+    for (const also of [['project', project], ['plan'], ['rack'], ['trips', project]]) {
       void queries.invalidateQueries({ queryKey: also })
     }
   }

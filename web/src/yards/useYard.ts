@@ -41,7 +41,8 @@ export function useYard(id: string, find: Ref<string>, page: Ref<number>) {
     () => data.value?.version,
     (now, before) => {
       if (before === undefined || now === before) return
-      void queries.invalidateQueries({ queryKey: ['project'], refetchType: 'none' })
+      for (const others of ['project', 'plan'])
+        void queries.invalidateQueries({ queryKey: [others], refetchType: 'none' })
       void queries.invalidateQueries({ queryKey: ['yard', id], refetchType: 'none' })
     },
   )

@@ -1,0 +1,249 @@
+"""A project worked up on what its plan rests on: materials, cut problems, what plans take."""
+
+import hashlib
+import json
+from collections.abc import Collection, Mapping, Sequence
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+from carpentry.buying.coating import read_coat
+from carpentry.buying.joints import read_each_line
+from carpentry.cautions import Work, at_the_saw, beyond_the_saw
+from carpentry.cutting import (
+    NO_LIMITS,
+    CutPlan,
+    CutProblem,
+    Saw,
+    check_plan,
+    problem_document,
+    read_plan,
+    with_cuts,
+)
+from carpentry.document import Json
+from carpentry.errors import PlanCheckError
+from carpentry.length import Length
+from carpentry.planning.basis import Basis, named_boards
+from carpentry.planning.facts import NOTHING_HAPPENED, Facts
+from carpentry.project import (
+    Hardware,
+    HardwareFields,
+    JoinedPart,
+    Material,
+    NamedPart,
+    Settings,
+    Tally,
+    gather_materials,
+    hardware_of,
+    tally,
+)
+from carpentry.project.packing import FoundPacks
+
+MADE_BY = 2  # plans have their cuts; those of version 1 have none, and no limits of the saw
+_NOT_IN_FIRST = ("saw", "keep_offcut_width")  # of cut problems
+
+
+@dataclass(frozen=True)
+class PlannedProject:
+    """All of a project that a plan depends on: ``marks`` are the letters of its parts by id; what
+    is not wood is typed, a line each."""
+
+    settings: Settings
+    parts: Sequence[NamedPart]
+    marks: Mapping[str, str]
+    joints: str = ""
+    hardware: str = ""
+    finishes: str = ""
+    rules: str = ""
+
+    def without(self, part: str) -> "PlannedProject":
+        """The same project without one of its parts (by id)."""
+        return replace(self, parts=[one for one in self.parts if one.id != part])
+
+
+@dataclass(frozen=True)
+class Workup:
+    """A project, what its plan rests on and what happened since, as the version of planning sees it
+    that a plan is ``made_by``."""
+
+    project: PlannedProject
+    basis: Basis
+    facts: Facts = NOTHING_HAPPENED
+    made_by: int = MADE_BY
+
+    @property
+    def currency(self) -> str:
+        return self.basis.currency
+
+    @property
+    def source(self) -> str:
+        """Where sizes and prices are from, such as the yard's name."""
+        return self.basis.source
+
+    @property
+    def marks(self) -> Mapping[str, str]:
+        """The letters of the parts by id."""
+        return self.project.marks
+
+    @cached_property
+    def settings(self) -> Settings:
+        if self.made_by == 1:
+            return replace(self.project.settings, saw=NO_LIMITS, keep_width=Length(0, "0"))
+        return self.project.settings
+
+    @cached_property
+    def named(self) -> set[int]:
+        """The numbers of rack boards that parts name."""
+        return named_boards(one.part for one in self.project.parts)
+
+    @cached_property
+    def materials(self) -> list[Material]:
+        """The materials of its parts, in the order in which parts first name them."""
+        cut = self.facts.cut
+        parts = [replace(one, cut=cut.get(one.id, {})) for one in self.project.parts]
+        basis = self.facts.seen_in(self.basis)
+        shelf = basis.shelf(self.settings.unit, self.named, self.facts.taken)
+        return gather_materials(parts, shelf, self.settings, apart=self.made_by == 1)
+
+    @cached_property
+    def hardware(self) -> Hardware:
+        """All that is not wood."""
+        parts = {}
+        for material in self.materials:
+            for one in material.all_parts():
+                section = material.sections[one.id]
+                sizes = (section.thickness, section.width) if section else (0, 0)
+                parts[self.marks[one.id]] = JoinedPart(
+                    *sizes, one.part.length.ticks, one.part.quantity
+                )
+        return hardware_of(self._typed, parts, self.settings)
+
+    @property
+    def _typed(self) -> HardwareFields:
+        found: Mapping[str, FoundPacks] = self.facts.packs
+        project, basis = self.project, self.basis
+        return HardwareFields(
+            joints=project.joints,
+            hardware=project.hardware,
+            finishes=project.finishes,
+            rules=project.rules,
+            packs=basis.packs,
+            packs_unit=basis.unit,
+            currency=basis.currency,
+            found=found,
+        )
+
+    @cached_property
+    def problems(self) -> list[CutProblem | None]:
+        """The cut problem of each material, ``None`` where there is nothing to plan yet."""
+        return [material.problem(self.settings) for material in self.materials]
+
+    @cached_property
+    def documents(self) -> list[Json | None]:
+        """The cut problems as plain data."""
+        return [problem_document(one) if one else None for one in self.problems]
+
+    @cached_property
+    def digest(self) -> str:
+        """A digest of everything a plan depends on."""
+        stated = [
+            [
+                str(m.stock),
+                repr(m.section),
+                m.priced,
+                [[o.id, str(o.price), o.available] for o in m.offers],
+                [
+                    board.id
+                    for stock in dict.fromkeys(o.stock for o in m.offers if o.owned)
+                    for board in self.basis.rack.get(stock, ())
+                ],
+                _as_first_written(m, problem) if self.made_by == 1 and problem else problem,
+            ]
+            for m, problem in zip(self.materials, self.documents, strict=True)
+        ]
+        return hashlib.sha256(json.dumps(stated, sort_keys=True).encode()).hexdigest()
+
+    def plans(self, documents: Sequence[Json]) -> list[CutPlan | None]:
+        """The plan of each material from documents, one per cut problem."""
+        left = iter(documents)
+        plans: list[CutPlan | None] = []
+        for problem in self.problems:
+            document = next(left, None) if problem else None
+            plan = read_plan(document, self.settings.unit) if document else None
+            plans.append(sawn(problem, plan) if problem and plan else None)
+        return plans
+
+    def check(self, documents: Sequence[Json], only: Collection[int] | None = None) -> None:
+        """Replays plans, one document per cut problem; ``only`` those of some materials where that
+        is said. Raises ``PlanCheckError`` for one that cannot be sawn as it says."""
+        problems = [(n, problem) for n, problem in enumerate(self.problems) if problem]
+        for (n, problem), document in zip(problems, documents, strict=True):
+            if only is None or n in only:
+                check_plan(problem, read_plan(document, self.settings.unit))
+
+    def cut_already(self) -> dict[str, int]:
+        """How many pieces of parts (by id) are cut, those of which any are."""
+        return {
+            one.id: count
+            for material in self.materials
+            for one in material.parts
+            if (count := material.cut_already(one, self.settings))
+        }
+
+    def saw_cautions(self, plans: Sequence[CutPlan | None]) -> list[str]:
+        """What to mind at the saw when its materials are cut as planned."""
+        layouts = [layout for plan in plans if plan for layout in plan.layouts]
+        if not layouts:
+            return []
+        ripped = [one for one in layouts if any(cut.saw is not Saw.CROSSCUT for cut in one.cuts)]
+        work = Work(
+            narrowest=min(
+                (p.y[1] - p.y[0] for one in ripped for p in one.parts if p.y), default=None
+            ),
+            shortest=min((p.end - p.start for one in layouts for p in one.parts), default=None),
+            steepest=max(
+                (abs(float(cut.angle.degrees)) for one in layouts for cut in one.cuts), default=0
+            ),
+        )
+        return list(at_the_saw(work))
+
+    def other_cautions(self) -> list[str]:
+        """What to mind of its finishes, and what the plan does not answer for."""
+        finishes, _ = read_each_line(self.project.finishes, read_coat)
+        return list(beyond_the_saw(name for coat in finishes for name, _ in coat.mix))
+
+    def tally(self, plans: Sequence[CutPlan | None]) -> Tally:
+        """What the plans of its materials take."""
+        return tally(
+            list(zip(self.materials, plans, strict=True)),
+            self.settings,
+            self.basis.tax,
+            self.currency,
+            self.source,
+            hardware=self.hardware.price,
+        )
+
+
+def sawn(problem: CutProblem, plan: CutPlan) -> CutPlan:
+    """A stored plan with its cuts: those of one that has none are made and replayed, and left away
+    where they would not give its parts."""
+    if all(layout.cuts or layout.pieces for layout in plan.layouts):
+        return plan
+    cut = replace(plan, layouts=tuple(with_cuts(problem, layout) for layout in plan.layouts))
+    try:
+        check_plan(problem, cut)
+    except PlanCheckError:
+        return plan
+    return cut
+
+
+def _as_first_written(material: Material, problem: Json) -> Json:
+    """A cut problem as version 1 of planning wrote it down."""
+    plain = {name: value for name, value in problem.items() if name not in _NOT_IN_FIRST}
+    if material.ripped or not all(one.part.square_ended for one in material.parts):
+        return plain
+    for rows in ("stock", "parts"):
+        plain[rows] = [
+            {name: value for name, value in row.items() if name not in ("thickness", "width")}
+            for row in problem[rows]
+        ]
+    return plain

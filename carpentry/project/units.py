@@ -1,0 +1,50 @@
+"""A project in another unit of bare numbers: nothing changes its size."""
+
+from dataclasses import replace
+
+from carpentry.errors import CarpentryError
+from carpentry.length import Unit, interchange, unambiguous
+from carpentry.parts import PartFields, read_part
+from carpentry.project.keeping import written_out
+from carpentry.project.settings import SETTING_LENGTHS, SettingFields, Settings
+from carpentry.sizes import Lexicon
+
+
+def settings_in(settings: Settings, unit: Unit) -> SettingFields:
+    """Settings as they are typed in another unit: usual ones become those that are usual there, all
+    others are written out with the size they have."""
+    fields = settings.fields
+    usual_before, usual = SettingFields.usual(settings.unit), SettingFields.usual(unit)
+    lengths = {}
+    for name in SETTING_LENGTHS:
+        ticks = settings.length(name)
+        if getattr(fields, name) == getattr(usual_before, name):
+            lengths[name] = getattr(usual, name)
+        elif ticks is None:
+            lengths[name] = ""
+        else:
+            lengths[name] = interchange(ticks, unit) if ticks else "0"
+    return replace(
+        fields,
+        **lengths,
+        unit=unit.value,
+        notation=usual.notation,
+        keep_from_of=written_out(settings.kept),
+    )
+
+
+def part_in(fields: PartFields, lexicon: Lexicon, unit: Unit) -> PartFields:
+    """A part as it is typed in another unit: texts that would be read as another length there are
+    written out with the unit they were typed in.
+
+    Raises ``CarpentryError`` for one whose size cannot be kept.
+    """
+    part = read_part(fields, lexicon)
+    spelled = {
+        name: unambiguous(getattr(fields, name) or length.text, length.ticks, lexicon.unit)
+        for name, length in part.lengths().items()
+    }
+    again = replace(fields, **spelled)
+    if read_part(again, lexicon.in_unit(unit)).length.ticks != part.length.ticks:
+        raise CarpentryError(f"{part.name} would change its size", "unit")
+    return again

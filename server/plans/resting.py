@@ -1,0 +1,107 @@
+"""What a plan of a project rests on: yard and rack as they are, what was cut, what is typed."""
+
+from collections import Counter
+from collections.abc import Iterable
+from dataclasses import replace
+
+from django.db.models import Q
+
+from carpentry.length import Unit
+from carpentry.planning import (
+    Basis,
+    Facts,
+    Pieces,
+    PlannedProject,
+    Workup,
+    read_basis,
+)
+from carpentry.project import NamedPart, RackUse
+from carpentry.sizes import Lexicon
+from server.plans.models import Piece, Plan
+from server.projects.models import Project
+from server.projects.showing import read_at_once
+from server.rack.models import Rack
+
+
+def work_up(project: Project) -> Workup:
+    """A project in its present state as its plan is made, on yard and rack as they are; where that
+    plan was cut, on what it was cut from. What other plans of it cut stays cut.
+
+    Raises ``Project.DoesNotExist`` when it is gone.
+    """
+    read_at_once(project)
+    cut, found = _cut_so_far(project)
+    return found or Workup(_planned(project), basis_now(project), Facts(cut=cut))
+
+
+def work_up_on(project: Project, basis: Basis, facts: Facts) -> Workup:
+    """A project in its present state, on a basis that is kept and what happened since."""
+    cut, _ = _cut_so_far(project)
+    return Workup(_planned(project, basis), basis, replace(facts, cut=cut))
+
+
+def basis_now(project: Project) -> Basis:
+    """Yard and rack as they are now."""
+    own = project.lexicon.own
+    rack = {} if project.rack == RackUse.NEVER else Rack.of(project.owner).usable()
+    yard = project.yard
+    if yard is None:
+        return Basis(Unit(project.unit), own=own, rack=rack)
+    rows = list(yard.lines.filter(_wanted(project.named_parts(), rip=project.rip)))
+    for row in rows:
+        row.yard = yard
+    return Basis(
+        unit=Unit(yard.unit),
+        lines=[row.read() for row in rows],
+        whole_inches=yard.whole_inches,
+        tax=yard.tax,
+        currency=yard.currency,
+        source=yard.name,
+        own=own,
+        rack=rack,
+        packs=yard.packs,
+    )
+
+
+def _wanted(parts: Iterable[NamedPart], *, rip: bool) -> Q:
+    """The price lines of what parts may be cut from."""
+    read = {one.part for one in parts}
+    wanted = Q(stock_key__in={str(part.stock) for part in read})
+    sawn = {part.stock for part in read if part.may_be_sawn(rip) and not part.stock.own}
+    for words in {stock.words for stock in sawn}:
+        wanted |= _of_wood(words)
+    return wanted
+
+
+def _of_wood(words: tuple[str, ...]) -> Q:
+    """Price lines of every size of a wood, and perhaps some of others."""
+    if words:
+        return Q(stock_key__endswith=f" {' '.join(words)}")
+    return ~Q(stock_key__contains=" ")
+
+
+def _planned(project: Project, basis: Basis | None = None) -> PlannedProject:
+    lexicon = Lexicon(Unit(project.unit), basis.own) if basis else project.lexicon
+    return PlannedProject(
+        settings=project.settings(),
+        parts=project.named_parts(lexicon),
+        marks={str(part.id): part.mark for part in project.parts.all()},
+        **project.typed_lines(),
+    )
+
+
+def _cut_so_far(project: Project) -> tuple[Pieces, Workup | None]:
+    """The pieces that plans of a project cut, and, where the present state is that of one of them,
+    the project as it was cut then, on what others before it had cut."""
+    done: dict[str, Counter[int]] = {}
+    for plan in project.plans.filter(stage=Plan.Stage.CUT).order_by("asked"):
+        basis = read_basis(plan.basis)
+        before = {part: dict(lengths) for part, lengths in done.items()}
+        work = Workup(_planned(project, basis), basis, Facts(cut=before), plan.made_by)
+        if work.digest == plan.digest:
+            return done, work
+        for part, start, end in Piece.objects.filter(board__plan=plan).values_list(
+            "part", "start", "end"
+        ):
+            done.setdefault(str(part), Counter())[end - start] += 1
+    return done, None

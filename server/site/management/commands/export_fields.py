@@ -1,0 +1,44 @@
+"""The fields that builders type, for the forms of the front end."""
+
+import json
+from typing import Any
+
+from django.core.management.base import BaseCommand
+
+from carpentry.parts import PartFields
+from carpentry.project import SettingFields
+from carpentry.typed import typed_fields, usual_values
+
+EXPORTED = {"PART_FIELDS": PartFields, "SETTINGS": SettingFields}
+
+
+class Command(BaseCommand):
+    help = "Writes the fields of parts and settings as the front end's module api/fields.ts."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        self.stdout.write(
+            "/** Made from the definitions of the fields: make schema. */\n", ending=""
+        )
+        for name, of in EXPORTED.items():
+            rows = json.dumps(list(_rows(of)), indent=2, ensure_ascii=False)
+            self.stdout.write(f"export const {name} = {rows} as const\n", ending="")
+
+
+def _rows(of: type[Any]) -> Any:
+    usual = usual_values(of)
+    for name, way in typed_fields(of).items():
+        kind = "flag" if isinstance(usual[name], bool) else "choice" if way.words else "text"
+        yield {
+            "name": name,
+            "heading": way.heading,
+            "help": way.help,
+            "kind": "whole" if type(usual[name]) is int else kind,
+            "isLength": way.is_length,
+            "group": way.group,
+            "choices": [
+                {"value": value, "title": title}
+                for value, title in zip(way.choices, way.words, strict=True)
+            ]
+            if way.words
+            else [],
+        }

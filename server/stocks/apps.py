@@ -1,0 +1,6 @@
+from django.apps import AppConfig
+
+
+class StocksConfig(AppConfig):
+    name = "server.stocks"
+    label = "materials"  # its tables are called so
