@@ -19,7 +19,7 @@ from carpentry.cutting import (
     first_plan,
     plan_cuts,
 )
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Unit, read_length
+from carpentry.language import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Unit, read_length
 from carpentry.tests.random_problems import random_problem
 
 SIXTEENTH = TICKS_PER_INCH // 16

@@ -7,9 +7,9 @@ from decimal import Decimal
 
 from benchmarks.reporting import gap, report, spread, timed
 from carpentry.cutting import Budget, CutPart, CutProblem, Status, StockPiece, plan_cuts, steadied
-from carpentry.cutting.first_fit import first_fit, orders
-from carpentry.cutting.line import to_line
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Unit
+from carpentry.cutting.line.model import to_line
+from carpentry.cutting.search.first_fit import first_fit, orders
+from carpentry.language import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Unit
 from carpentry.tests.problems import home_size
 from carpentry.tests.test_steady import SteadyTest, changed
 

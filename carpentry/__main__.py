@@ -10,11 +10,10 @@ from time import monotonic
 
 from carpentry import answers
 from carpentry.cutting import Status, plan_document, plan_within, read_problem
-from carpentry.document import Json
-from carpentry.errors import CarpentryError
+from carpentry.language import CarpentryError, Json
+from carpentry.lumber import Rounding
 from carpentry.planning import build_document, is_complete, plan_all, work_up_files
 from carpentry.project import read_project_file, read_rack_file, read_tools_file, read_yard_file
-from carpentry.sizes import Rounding
 from carpentry.worker import serve
 
 COMPLETE, WRONG_INPUT, PARTS_LEFT = 0, 2, 3

@@ -2,10 +2,8 @@
 
 import re
 
-from carpentry.document import Json
-from carpentry.errors import Faults
-from carpentry.length import Notation, Unit, read_length, write_length
-from carpentry.sizes import (
+from carpentry.language import Faults, Json, Notation, Unit, read_length, write_length
+from carpentry.lumber import (
     Alternative,
     Entry,
     Rounding,

@@ -24,7 +24,7 @@ from carpentry.cutting import (
     read_problem,
     steadied,
 )
-from carpentry.document import Json
+from carpentry.language import Json
 
 _REMEMBERED = 500
 Say = Callable[[Json], None]

@@ -9,9 +9,9 @@ from openpyxl import load_workbook
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
-from carpentry.parts import read_parts_csv
+from carpentry.design import read_parts_csv
+from carpentry.lumber import INCHES
 from carpentry.project import read_project_file
-from carpentry.sizes import INCHES
 from e2e.browser import BrowserTestCase
 from e2e.test_care import serious
 

@@ -3,7 +3,6 @@
 from carpentry.buying.coating import read_volume, write_volume
 from carpentry.buying.fasteners import Kind, usual_lengths
 from carpentry.buying.joints import JOINT_WORDS, hardware_key, read_each_line, read_package
-from carpentry.buying.money import cents, read_money, write_money
 from carpentry.buying.packages import Package
 from carpentry.buying.price_list import (
     KnownYard,
@@ -34,6 +33,7 @@ from carpentry.buying.shopping import (
     margin_told,
     shopping_list,
 )
+from carpentry.language import cents, read_money, write_money
 
 __all__ = [
     "JOINT_WORDS",

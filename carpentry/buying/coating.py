@@ -9,8 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_MM
+from carpentry.language import TICKS_PER_MM, CarpentryError
 
 SQUARE_METRES_PER_SQUARE_FOOT = Fraction("0.09290304")  # exact: the foot is 0.3048 m
 LITRES = {  # exact: the US gallon is 231 cubic inches

@@ -5,8 +5,7 @@ import re
 from dataclasses import dataclass
 
 from carpentry.buying.fasteners import PENNIES, Kind
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit, read_length
+from carpentry.language import CarpentryError, Unit, read_length
 
 _OTHER_NAMES = {
     "lag": Kind.LAG,

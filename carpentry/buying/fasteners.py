@@ -10,8 +10,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
 
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_INCH, TICKS_PER_MM, Unit
+from carpentry.language import TICKS_PER_INCH, TICKS_PER_MM, CarpentryError, Unit
 
 
 class Kind(StrEnum):

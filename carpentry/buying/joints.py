@@ -9,11 +9,16 @@ from typing import TypeVar
 from carpentry.buying.coating import read_volume
 from carpentry.buying.fastener_names import Fastener, read_fastener
 from carpentry.buying.fasteners import Kind, Through
-from carpentry.buying.money import read_money
 from carpentry.buying.packages import Package
-from carpentry.counts import COUNT, read_count
-from carpentry.errors import CarpentryError, Problem
-from carpentry.length import Unit, read_length
+from carpentry.language import (
+    COUNT,
+    CarpentryError,
+    Problem,
+    Unit,
+    read_count,
+    read_length,
+    read_money,
+)
 
 MOST_LINES = 500
 JOINT_WORDS = ("load", "recessed", "glued", "along", "half lap")

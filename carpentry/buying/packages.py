@@ -4,10 +4,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 
-from carpentry.cutting.clock import Clock
-from carpentry.cutting.linear import INFINITY, Outcome, Program
-from carpentry.cutting.model import Money
-from carpentry.errors import CarpentryError
+from carpentry.cutting.search.clock import Clock
+from carpentry.cutting.search.model import Money
+from carpentry.cutting.search.programs import INFINITY, Outcome, Program
+from carpentry.language import CarpentryError
 
 MOST_NEEDED = 10_000_000
 _SECONDS = 2.0

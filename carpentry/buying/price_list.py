@@ -13,9 +13,17 @@ from carpentry.buying.prices import (
     PriceLine,
     read_price_line,
 )
-from carpentry.errors import CarpentryError, Problem
-from carpentry.sizes import INCHES, Lexicon, StockName, feet_or_inches
-from carpentry.table import Columns, Row, Table, decode, table_of_rows, table_of_text
+from carpentry.language import (
+    CarpentryError,
+    Columns,
+    Problem,
+    Row,
+    Table,
+    decode,
+    table_of_rows,
+    table_of_text,
+)
+from carpentry.lumber import INCHES, Lexicon, StockName, feet_or_inches
 
 WOOD = "wood"  # a column that goes with the stock
 REQUIRED = ("stock", "length", "price")

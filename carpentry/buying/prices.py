@@ -7,10 +7,21 @@ from decimal import Decimal
 from fractions import Fraction
 from functools import lru_cache, partial
 
-from carpentry.buying.money import cents, write_money
-from carpentry.errors import CarpentryError, Faults
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, Length, Unit
-from carpentry.sizes import (
+from carpentry.language import (
+    TICKS_PER_FOOT,
+    TICKS_PER_INCH,
+    TICKS_PER_MM,
+    CarpentryError,
+    Faults,
+    Length,
+    Unit,
+    cents,
+    check_typed,
+    typed,
+    typed_fields,
+    write_money,
+)
+from carpentry.lumber import (
     Lexicon,
     ReadStock,
     Section,
@@ -20,7 +31,6 @@ from carpentry.sizes import (
     read_stock,
     standard_section,
 )
-from carpentry.typed import check_typed, typed, typed_fields
 
 MAX_LINES = 10_000
 _MONTHS = 12

@@ -9,8 +9,7 @@ from functools import partial
 
 from carpentry.buying.fasteners import RECESS, USUAL_RULES, Kind, Rules
 from carpentry.buying.joints import read_each_line
-from carpentry.errors import CarpentryError, Problem
-from carpentry.length import TICKS_PER_FOOT, Unit, read_length
+from carpentry.language import TICKS_PER_FOOT, CarpentryError, Problem, Unit, read_length
 
 MOST_TAKEN = 20
 _SHARES: Mapping[str, Callable[[Rules, Fraction], Rules]] = {

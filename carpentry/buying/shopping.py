@@ -4,8 +4,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Decimal
 
-from carpentry.buying.money import cents, write_money
-from carpentry.sizes import Section, StockName
+from carpentry.language import cents, write_money
+from carpentry.lumber import Section, StockName
 
 
 @dataclass(frozen=True)

@@ -7,8 +7,8 @@ from itertools import pairwise
 from carpentry.cutting.plan import CutPlan, Layout, PlacedPart, Span, Status
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
 from carpentry.cutting.replay import replay
-from carpentry.ends import ways_to_lie
-from carpentry.errors import PlanCheckError, Problem
+from carpentry.design.ends import ways_to_lie
+from carpentry.language import PlanCheckError, Problem
 
 
 def check_plan(problem: CutProblem, plan: CutPlan) -> None:

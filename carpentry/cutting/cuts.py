@@ -8,7 +8,7 @@ from the marked face.
 from dataclasses import dataclass
 from enum import StrEnum
 
-from carpentry.ends import SQUARE, EndAngle
+from carpentry.design.ends import SQUARE, EndAngle
 
 
 class Saw(StrEnum):

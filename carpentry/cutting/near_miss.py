@@ -7,8 +7,8 @@ from enum import StrEnum
 from carpentry.cutting.plan import CutPlan
 from carpentry.cutting.planner import first_plan
 from carpentry.cutting.problem import CutProblem
-from carpentry.ends import is_angled
-from carpentry.length import TICKS_PER_INCH
+from carpentry.design.ends import is_angled
+from carpentry.language import TICKS_PER_INCH
 
 CLOSE = TICKS_PER_INCH // 2  # parts that are too long by no more than this are a near miss
 _MOST_PIECES = 300  # above which nobody looks what less trim would save

@@ -5,8 +5,8 @@ from decimal import Decimal
 from enum import StrEnum
 
 from carpentry.cutting.cuts import Cut, SawnPiece
-from carpentry.edges import SQUARE_EDGES, Edges
-from carpentry.ends import SQUARE_ENDS, Ends
+from carpentry.design.edges import SQUARE_EDGES, Edges
+from carpentry.design.ends import SQUARE_ENDS, Ends
 
 Span = tuple[int, int]
 

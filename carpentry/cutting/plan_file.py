@@ -13,10 +13,9 @@ from carpentry.cutting.plan import (
     Status,
     Unplaced,
 )
-from carpentry.document import Json
-from carpentry.edges import Edges, read_edges
-from carpentry.ends import EndAngle, Ends, is_angled, read_angle
-from carpentry.length import Unit, interchange, read_length
+from carpentry.design.edges import Edges, read_edges
+from carpentry.design.ends import EndAngle, Ends, is_angled, read_angle
+from carpentry.language import Json, Unit, interchange, read_length
 
 FORMAT = "grain-tally/cut-plan@1"
 

@@ -6,9 +6,9 @@ from decimal import Decimal
 from enum import Enum
 from functools import cached_property
 
-from carpentry.edges import SQUARE_EDGES, Edges
-from carpentry.ends import SQUARE, SQUARE_ENDS, EndAngle, Ends, is_angled
-from carpentry.length import Unit
+from carpentry.design.edges import SQUARE_EDGES, Edges
+from carpentry.design.ends import SQUARE, SQUARE_ENDS, EndAngle, Ends, is_angled
+from carpentry.language import Unit
 
 
 class Order(Enum):

@@ -12,11 +12,9 @@ from carpentry.cutting.problem import (
     SawLimits,
     StockPiece,
 )
-from carpentry.document import Json, Reader, parse_json
-from carpentry.edges import SQUARE_EDGES, Edges, outermost_width, read_edges, wider_width
-from carpentry.ends import SQUARE_ENDS, Ends, Measured, is_angled, outermost, read_angle
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit, interchange
+from carpentry.design.edges import SQUARE_EDGES, Edges, outermost_width, read_edges, wider_width
+from carpentry.design.ends import SQUARE_ENDS, Ends, Measured, is_angled, outermost, read_angle
+from carpentry.language import CarpentryError, Json, Reader, Unit, interchange, parse_json
 
 FORMAT = "grain-tally/cut-problem@1"
 MOST_PARTS = 10_000

@@ -13,7 +13,7 @@ from typing import NamedTuple
 from carpentry.cutting.cuts import Cut, Saw
 from carpentry.cutting.plan import Layout, Leftover, PlacedPart
 from carpentry.cutting.problem import CutProblem, Order, SawLimits, StockPiece
-from carpentry.ends import EndAngle, is_angled
+from carpentry.design.ends import EndAngle, is_angled
 
 Point = tuple[float, float, float]
 Span = tuple[float, float]

@@ -5,8 +5,8 @@ from collections import Counter
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
-from carpentry.cutting.arrange import put_together
 from carpentry.cutting.check import layout_faults
+from carpentry.cutting.layouts import put_together
 from carpentry.cutting.plan import Layout, PlacedPart
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
 from carpentry.cutting.sawing import with_cuts

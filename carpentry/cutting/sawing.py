@@ -8,7 +8,7 @@ from itertools import count
 from carpentry.cutting.cuts import Cut, Saw, SawnPiece
 from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
 from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
-from carpentry.ends import SQUARE, EndAngle
+from carpentry.design.ends import SQUARE, EndAngle
 
 _CUTS_A_PART = 10
 SLACK = 2  # ticks that slanted faces may be off by: their reach is rounded to whole ticks

@@ -7,13 +7,12 @@ from decimal import Decimal
 from functools import cached_property
 
 from carpentry.buying import PriceFields, PriceLine, Tax, read_price_line
-from carpentry.document import Json
-from carpentry.length import Unit
-from carpentry.parts import Part
+from carpentry.design import Part
+from carpentry.language import Json, Unit
+from carpentry.lumber import INCHES, NO_OWN, Lexicon, OwnFields, OwnStocks, StockName, read_own
+from carpentry.lumber.rack import BoardFields, MeasuredBoard, OnHand, read_board
 from carpentry.project import Shelf
 from carpentry.project.gathering import Owned
-from carpentry.rack import BoardFields, MeasuredBoard, OnHand, read_board
-from carpentry.sizes import INCHES, NO_OWN, Lexicon, OwnFields, OwnStocks, StockName, read_own
 
 STANDARD = "standard lengths"  # where no yard is chosen
 NO_TAX = Tax(Decimal(0), included=False)

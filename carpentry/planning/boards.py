@@ -6,10 +6,10 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from carpentry.cutting import CutPlan, Layout
+from carpentry.lumber import Section, StockName
 from carpentry.planning.basis import RackBoard
 from carpentry.planning.workup import Workup
 from carpentry.project import Offer, kept_leftovers, section_left
-from carpentry.sizes import Section, StockName
 
 
 @dataclass(frozen=True)

@@ -7,9 +7,10 @@ from time import monotonic
 
 from carpentry.buying import ListLine, cents
 from carpentry.cutting import CutPlan, SawLimits, Status, plan_document, plan_within
-from carpentry.document import Json
-from carpentry.length import Unit, interchange
-from carpentry.parts import all_marked
+from carpentry.design import all_marked
+from carpentry.language import Json, Unit, interchange
+from carpentry.lumber import Section
+from carpentry.lumber.rack import MeasuredBoard
 from carpentry.planning.basis import Basis, RackBoard, usable
 from carpentry.planning.workup import PlannedProject, Workup
 from carpentry.project import (
@@ -24,8 +25,6 @@ from carpentry.project import (
 )
 from carpentry.project.claims import claim_of
 from carpentry.project.file import TYPED_LINES
-from carpentry.rack import MeasuredBoard
-from carpentry.sizes import Section
 
 _LEAST_SECONDS = 0.1
 

@@ -3,9 +3,9 @@
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
-from carpentry.parts import Part, not_planned_yet
-from carpentry.rack import MeasuredBoard
-from carpentry.sizes import Section
+from carpentry.design import Part, not_planned_yet
+from carpentry.lumber import Section
+from carpentry.lumber.rack import MeasuredBoard
 
 
 @dataclass(frozen=True)

@@ -6,8 +6,7 @@ from decimal import Decimal
 from fractions import Fraction
 
 from carpentry.buying import Tax, cents, read_money, shopping_list, write_money
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_MM
+from carpentry.language import TICKS_PER_FOOT, TICKS_PER_MM, CarpentryError
 
 _PRICE = re.compile(r"([^/]+?)\s*(?:/\s*(ft|m))?")
 

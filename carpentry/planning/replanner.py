@@ -10,7 +10,7 @@ from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 
-from carpentry.document import Json
+from carpentry.language import Json
 from carpentry.planning.workup import Workup
 
 Known = Mapping[str, Json]  # plans by the digests of their problems

@@ -8,7 +8,6 @@ from functools import cached_property
 
 from carpentry.buying.coating import read_coat
 from carpentry.buying.joints import read_each_line
-from carpentry.cautions import Work, at_the_saw, beyond_the_saw
 from carpentry.cutting import (
     NO_LIMITS,
     CutPlan,
@@ -19,9 +18,8 @@ from carpentry.cutting import (
     read_plan,
     with_cuts,
 )
-from carpentry.document import Json
-from carpentry.errors import PlanCheckError
-from carpentry.length import Length
+from carpentry.language import Json, Length, PlanCheckError
+from carpentry.lumber.cautions import Work, at_the_saw, beyond_the_saw
 from carpentry.planning.basis import Basis, named_boards
 from carpentry.planning.facts import NOTHING_HAPPENED, Facts
 from carpentry.project import (

@@ -6,8 +6,8 @@ from decimal import Decimal
 
 from carpentry.buying import write_money
 from carpentry.cutting import CutPlan, Ended, Order, Status
-from carpentry.ends import is_angled
-from carpentry.length import write_length
+from carpentry.design.ends import is_angled
+from carpentry.language import write_length
 from carpentry.project.material import Material
 from carpentry.project.settings import RackUse, Settings
 

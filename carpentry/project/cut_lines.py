@@ -10,8 +10,8 @@ from decimal import Decimal
 
 from carpentry.cutting import Cut, Layout, Saw
 from carpentry.cutting.replay import Piece, saw_apart, whole_board
-from carpentry.length import TICKS_PER_INCH
-from carpentry.sizes import Section
+from carpentry.language import TICKS_PER_INCH
+from carpentry.lumber import Section
 
 NARROW = 3 * TICKS_PER_INCH // 2  # a narrower strip is not guided between blade and fence
 

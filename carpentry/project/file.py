@@ -9,20 +9,9 @@ from babel.numbers import list_currencies
 
 from carpentry.buying import MAX_LINES, PriceFields, PriceLine, Tax, read_price_line
 from carpentry.cutting import Order
-from carpentry.document import Json, Reader, parse_json
-from carpentry.errors import CarpentryError
-from carpentry.length import Notation, Unit, spelled_out
-from carpentry.parts import MAX_PARTS, PART_COLUMNS, Part, PartFields, read_part
-from carpentry.project.settings import (
-    MAX_COPIES,
-    SAW_ANGLES,
-    SAW_LENGTHS,
-    RackUse,
-    SettingFields,
-    Settings,
-    read_settings,
-)
-from carpentry.sizes import (
+from carpentry.design import MAX_PARTS, PART_COLUMNS, Part, PartFields, read_part
+from carpentry.language import CarpentryError, Json, Notation, Reader, Unit, parse_json, spelled_out
+from carpentry.lumber import (
     MAX_OWN,
     NO_OWN,
     Lexicon,
@@ -31,6 +20,15 @@ from carpentry.sizes import (
     OwnStocks,
     StockName,
     read_own,
+)
+from carpentry.project.settings import (
+    MAX_COPIES,
+    SAW_ANGLES,
+    SAW_LENGTHS,
+    RackUse,
+    SettingFields,
+    Settings,
+    read_settings,
 )
 
 PROJECT_FORMAT = "grain-tally/project@1"

@@ -6,12 +6,12 @@ from dataclasses import replace
 from decimal import Decimal
 
 from carpentry.buying import PriceFields, PriceLine, piece_price, read_price_line
-from carpentry.length import Unit, interchange, spelled_out
-from carpentry.parts import Part, angles_fault, not_planned_yet
+from carpentry.design import Part, angles_fault, not_planned_yet
+from carpentry.language import Unit, interchange, spelled_out
+from carpentry.lumber import INCHES, STANDARD_LENGTHS, Section, StockName, standard_section
+from carpentry.lumber.rack import OnHand
 from carpentry.project.material import Material, NamedPart, Offer
 from carpentry.project.settings import Settings
-from carpentry.rack import OnHand
-from carpentry.sizes import INCHES, STANDARD_LENGTHS, Section, StockName, standard_section
 
 MOST_PIECES = 10_000
 MOST_TOGETHER = 150  # pieces of one wood that are planned together where some are ripped

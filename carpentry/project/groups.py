@@ -6,9 +6,9 @@ from decimal import Decimal
 from fractions import Fraction
 
 from carpentry.cutting import CutPlan
-from carpentry.parts import Part
+from carpentry.design import Part
+from carpentry.lumber import Section
 from carpentry.project.material import Material
-from carpentry.sizes import Section
 
 
 @dataclass(frozen=True)

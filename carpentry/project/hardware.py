@@ -30,8 +30,7 @@ from carpentry.buying.joints import (
 )
 from carpentry.buying.packages import Package
 from carpentry.buying.rules import read_rules
-from carpentry.errors import CarpentryError, Problem
-from carpentry.length import TICKS_PER_INCH, Unit
+from carpentry.language import TICKS_PER_INCH, CarpentryError, Problem, Unit
 from carpentry.project.packing import FoundPacks, HardwareLine, packed_line
 from carpentry.project.settings import Settings
 

@@ -4,9 +4,8 @@ import re
 from collections.abc import Mapping
 from functools import partial
 
-from carpentry.errors import CarpentryError, Faults
-from carpentry.length import Length, Unit, spelled_out
-from carpentry.sizes import Lexicon, StockName, read_stock
+from carpentry.language import CarpentryError, Faults, Length, Unit, spelled_out
+from carpentry.lumber import Lexicon, StockName, read_stock
 
 MOST_RULES = 40
 

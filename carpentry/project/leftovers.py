@@ -1,9 +1,9 @@
 """What boards leave: for the rack, and for trial cuts."""
 
 from carpentry.cutting import CutPlan, Layout, Leftover
-from carpentry.length import TICKS_PER_INCH
+from carpentry.language import TICKS_PER_INCH
+from carpentry.lumber import Section
 from carpentry.project.material import Material
-from carpentry.sizes import Section
 
 SHORTEST_TEST_PIECE = 6 * TICKS_PER_INCH  # shorter ones are not held by hand; common practice
 

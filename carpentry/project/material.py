@@ -5,11 +5,11 @@ from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
 from carpentry.cutting import CutPart, CutProblem, Extra, StockPiece
-from carpentry.length import TICKS_PER_INCH
-from carpentry.parts import Part
+from carpentry.design import Part
+from carpentry.language import TICKS_PER_INCH
+from carpentry.lumber import Section, StockName
+from carpentry.lumber.rack import CORNER, OnHand
 from carpentry.project.settings import RackUse, Settings
-from carpentry.rack import CORNER, OnHand
-from carpentry.sizes import Section, StockName
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from carpentry.cutting import Cause, CutPlan, CutProblem, NearMiss, less_trim, near_misses
-from carpentry.length import sold_name, write_length
+from carpentry.language import sold_name, write_length
 from carpentry.project.material import Material, extra_of
 from carpentry.project.settings import Settings
 

@@ -7,8 +7,7 @@ from decimal import Decimal
 from carpentry.buying.coating import write_volume
 from carpentry.buying.joints import hardware_key, read_each_line, read_package
 from carpentry.buying.packages import MOST_NEEDED, Package, pack_need
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit, interchange, write_length
+from carpentry.language import CarpentryError, Unit, interchange, write_length
 from carpentry.project.settings import Settings
 
 

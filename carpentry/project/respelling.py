@@ -4,8 +4,7 @@ import re
 from collections.abc import Callable, Mapping
 
 from carpentry.buying import JOINT_WORDS, RULE_SIZES, hardware_key
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit, read_length, unambiguous
+from carpentry.language import CarpentryError, Unit, read_length, unambiguous
 
 _NAMED = re.compile(r"(?P<name>.*?\S)\s+(?P<size>\d[\d\s/.-]*)")
 

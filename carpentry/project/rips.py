@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 from carpentry.cutting import Layout, PlacedPart, Saw
 from carpentry.cutting.plan import Span
-from carpentry.edges import SQUARE_EDGES, Edges, corners
+from carpentry.design.edges import SQUARE_EDGES, Edges, corners
+from carpentry.lumber import Section
 from carpentry.project.cut_lines import CutLine
-from carpentry.sizes import Section
 
 
 @dataclass(frozen=True)

@@ -10,11 +10,22 @@ from typing import TypeVar
 
 from carpentry.buying import read_money
 from carpentry.cutting import Extra, Order, SawLimits, read_saw_angle
-from carpentry.errors import CarpentryError, Faults
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Length, Notation, Unit, read_length
+from carpentry.language import (
+    TICKS_PER_FOOT,
+    TICKS_PER_INCH,
+    CarpentryError,
+    Faults,
+    Length,
+    Notation,
+    Unit,
+    check_typed,
+    length_fields,
+    read_length,
+    typed,
+    typed_fields,
+)
+from carpentry.lumber import NO_OWN, Lexicon, OwnStocks, StockName
 from carpentry.project.keeping import read_keep_rules
-from carpentry.sizes import NO_OWN, Lexicon, OwnStocks, StockName
-from carpentry.typed import check_typed, length_fields, typed, typed_fields
 
 E = TypeVar("E", bound=Enum)
 MAX_COPIES = 1_000

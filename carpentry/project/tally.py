@@ -8,11 +8,11 @@ from fractions import Fraction
 
 from carpentry.buying import ListLine, ShoppingList, Tax, shopping_list, write_money
 from carpentry.cutting import CutPlan
+from carpentry.lumber import board_feet, rounded, species_of, weight_kg
 from carpentry.project.claims import Claim, claim_of
 from carpentry.project.leftovers import kept_leftovers
 from carpentry.project.material import Material, Offer
 from carpentry.project.settings import Settings
-from carpentry.sizes import board_feet, rounded, species_of, weight_kg
 
 
 @dataclass(frozen=True)

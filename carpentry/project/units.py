@@ -2,12 +2,11 @@
 
 from dataclasses import replace
 
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit, interchange, unambiguous
-from carpentry.parts import PartFields, read_part
+from carpentry.design import PartFields, read_part
+from carpentry.language import CarpentryError, Unit, interchange, unambiguous
+from carpentry.lumber import Lexicon
 from carpentry.project.keeping import written_out
 from carpentry.project.settings import SETTING_LENGTHS, SettingFields, Settings
-from carpentry.sizes import Lexicon
 
 
 def settings_in(settings: Settings, unit: Unit) -> SettingFields:

@@ -4,11 +4,9 @@ from dataclasses import fields
 from decimal import Decimal
 
 from carpentry.cutting import SawLimits, read_saw_angle
-from carpentry.document import Reader, parse_json
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit
-from carpentry.rack import MAX_BOARDS, BoardFields, MeasuredBoard, read_board
-from carpentry.sizes import NO_OWN, Lexicon, OwnStocks
+from carpentry.language import CarpentryError, Reader, Unit, parse_json
+from carpentry.lumber import NO_OWN, Lexicon, OwnStocks
+from carpentry.lumber.rack import MAX_BOARDS, BoardFields, MeasuredBoard, read_board
 
 RACK_FORMAT = "grain-tally/rack@1"
 _FIELDS = tuple(field.name for field in fields(BoardFields))

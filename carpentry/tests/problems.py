@@ -4,7 +4,7 @@ import random
 from decimal import Decimal
 
 from carpentry.cutting import CutPart, CutProblem, StockPiece
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, read_length
+from carpentry.language import TICKS_PER_FOOT, TICKS_PER_INCH, Unit, read_length
 
 SIXTEENTH = 508
 

@@ -5,10 +5,9 @@ from decimal import Decimal
 
 from carpentry.cutting import CutPart, CutProblem, Extra, Order, StockPiece
 from carpentry.cutting.problem import SawLimits
-from carpentry.edges import outermost_width, read_edges
-from carpentry.ends import Measured, outermost, read_ends
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, Unit
+from carpentry.design.edges import outermost_width, read_edges
+from carpentry.design.ends import Measured, outermost, read_ends
+from carpentry.language import TICKS_PER_FOOT, TICKS_PER_INCH, CarpentryError, Unit
 from carpentry.tests.problems import SIXTEENTH, ticks
 
 SORTS = ("line", "angled", "ripped", "bevelled", "eased", "flawed", "mixed", "limited")

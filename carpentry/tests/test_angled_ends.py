@@ -22,7 +22,7 @@ from carpentry.cutting import (
     read_problem,
 )
 from carpentry.cutting.plan_file import plan_document
-from carpentry.ends import (
+from carpentry.design.ends import (
     SQUARE_ENDS,
     EndAngle,
     Ends,
@@ -36,8 +36,7 @@ from carpentry.ends import (
     turned,
     ways_to_lie,
 )
-from carpentry.errors import CarpentryError, PlanCheckError
-from carpentry.length import Unit
+from carpentry.language import CarpentryError, PlanCheckError, Unit
 from carpentry.tests.problems import ticks
 
 KERF = ticks("1/8")
@@ -198,7 +197,7 @@ class PlanningTest(TestCase):
         claims is never above the price of the same parts with a square cut at half their ends'
         reach."""
         parts = [part("a", "26", 4, "45", "-45"), part("b", "26", 4, "30", "-30")]
-        with patch("carpentry.cutting.loads.MOST_LOADS", 0):
+        with patch("carpentry.cutting.search.every_load.MOST_LOADS", 0):
             plan = plan_cuts(problem("96", *parts, share=True))
         short = [replace(p, length=p.length - p.reach(0), ends=SQUARE_ENDS) for p in parts]
         self.assertLessEqual(plan.bound, plan_cuts(problem("96", *short)).price)

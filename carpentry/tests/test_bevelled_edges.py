@@ -18,9 +18,8 @@ from carpentry.cutting import (
     plan_cuts,
 )
 from carpentry.cutting.problem_file import problem_document, read_problem
-from carpentry.edges import corners, mean_width, outermost_width, read_edges, wider_width
-from carpentry.errors import CarpentryError, PlanCheckError
-from carpentry.length import Unit
+from carpentry.design.edges import corners, mean_width, outermost_width, read_edges, wider_width
+from carpentry.language import CarpentryError, PlanCheckError, Unit
 from carpentry.tests.problems import SIXTEENTH, ticks
 
 FIVE = Budget(5.0)

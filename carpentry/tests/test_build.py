@@ -7,9 +7,9 @@ from tempfile import TemporaryDirectory
 from unittest import TestCase
 
 from carpentry.cutting import CutPart, CutProblem, StockPiece, plan_cuts, read_plan
-from carpentry.edges import edges_told, outermost_width, read_edges
-from carpentry.errors import CarpentryError
-from carpentry.length import Notation, Unit, measured_in, write_length
+from carpentry.design.edges import edges_told, outermost_width, read_edges
+from carpentry.language import CarpentryError, Notation, Unit, measured_in, write_length
+from carpentry.lumber import Section
 from carpentry.project import (
     CutLine,
     cut_lines,
@@ -18,7 +18,6 @@ from carpentry.project import (
     read_rack_file,
     read_tools_file,
 )
-from carpentry.sizes import Section
 from carpentry.tests.problems import ticks
 from carpentry.tests.samples import FOLDER, sample
 from carpentry.tests.test_terminal import ROOT, run

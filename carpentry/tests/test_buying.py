@@ -14,9 +14,8 @@ from carpentry.buying import (
     write_money,
     write_prices_csv,
 )
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_FOOT
-from carpentry.sizes import INCHES, MILLIMETRES, feet_or_inches, read_stock
+from carpentry.language import TICKS_PER_FOOT, CarpentryError
+from carpentry.lumber import INCHES, MILLIMETRES, feet_or_inches, read_stock
 from carpentry.tests.samples import sample
 
 HEADER = "yard,stock,length,price,per,available,actual,date\n"

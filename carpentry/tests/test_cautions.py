@@ -2,7 +2,10 @@
 
 from unittest import TestCase
 
-from carpentry.cautions import (
+from carpentry.cutting import first_plan
+from carpentry.design import PartFields, read_part
+from carpentry.lumber import INCHES
+from carpentry.lumber.cautions import (
     CROSSCUTS,
     NARROW,
     OILY_RAGS,
@@ -15,15 +18,12 @@ from carpentry.cautions import (
     at_the_saw,
     beyond_the_saw,
 )
-from carpentry.cutting import first_plan
-from carpentry.parts import PartFields, read_part
 from carpentry.planning import Basis, PlannedProject, Workup
 from carpentry.project import (
     NamedPart,
     SettingFields,
     read_settings,
 )
-from carpentry.sizes import INCHES
 from carpentry.tests.problems import ticks
 
 RAIL = PartFields("2", "rail", "2x4", "30")

@@ -13,7 +13,7 @@ from carpentry.cutting import (
     check_plan,
     plan_cuts,
 )
-from carpentry.errors import PlanCheckError
+from carpentry.language import PlanCheckError
 from carpentry.tests.problems import problem, ticks
 
 PROBLEM = problem([("96", "5.00", 3), ("120", "7.00", None)], [("40", 3), ("30", 2)], start="1/2")

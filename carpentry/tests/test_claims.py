@@ -7,9 +7,10 @@ from unittest import TestCase
 
 from carpentry.buying import PriceFields, PriceLine, Tax, read_price_line
 from carpentry.cutting import CutPlan, Ended, Status, plan_cuts
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit
-from carpentry.parts import PartFields, read_lines, read_part
+from carpentry.design import PartFields, read_lines, read_part
+from carpentry.language import CarpentryError, Unit
+from carpentry.lumber import INCHES, Section, read_stock
+from carpentry.lumber.rack import BoardFields, OnHand, offcut_stock, read_board
 from carpentry.project import (
     Claim,
     Material,
@@ -23,8 +24,6 @@ from carpentry.project import (
     tally,
 )
 from carpentry.project.claims import claim_of
-from carpentry.rack import BoardFields, OnHand, offcut_stock, read_board
-from carpentry.sizes import INCHES, Section, read_stock
 from carpentry.tests.problems import ticks
 
 

@@ -2,8 +2,8 @@
 
 from unittest import TestCase
 
-from carpentry.cutting.clock import Clock
-from carpentry.cutting.linear import INFINITY, Outcome, Program
+from carpentry.cutting.search.clock import Clock
+from carpentry.cutting.search.programs import INFINITY, Outcome, Program
 
 
 class ClockTest(TestCase):

@@ -27,10 +27,9 @@ from carpentry.cutting import (
 )
 from carpentry.cutting.check import layout_faults
 from carpentry.cutting.problem import Extra, SawLimits
-from carpentry.edges import outermost_width, read_edges
-from carpentry.ends import EndAngle
-from carpentry.errors import PlanCheckError
-from carpentry.length import Unit
+from carpentry.design.edges import outermost_width, read_edges
+from carpentry.design.ends import EndAngle
+from carpentry.language import PlanCheckError, Unit
 from carpentry.tests.problems import problem, ticks
 from carpentry.tests.random_problems import SORTS, random_problem
 

@@ -18,8 +18,7 @@ from carpentry.buying.fasteners import (
     usual_lengths,
 )
 from carpentry.buying.packages import Package, pack_need
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_INCH, TICKS_PER_MM, Unit
+from carpentry.language import TICKS_PER_INCH, TICKS_PER_MM, CarpentryError, Unit
 from carpentry.tests.problems import ticks
 
 

@@ -21,8 +21,7 @@ from carpentry.cutting import (
     problem_document,
     read_problem,
 )
-from carpentry.errors import CarpentryError, PlanCheckError
-from carpentry.length import TICKS_PER_INCH, Unit
+from carpentry.language import TICKS_PER_INCH, CarpentryError, PlanCheckError, Unit
 from carpentry.tests.problems import ticks
 
 FIVE = Budget(5.0)
@@ -231,7 +230,7 @@ class RippedFlawTest(TestCase):
             ]
             given = replace(problem(stock, parts), kerf=INCH // 8)
             listed = plan_cuts(given, Budget(3.0))
-            with patch("carpentry.cutting.loads.MOST_LOADS", 0):
+            with patch("carpentry.cutting.search.every_load.MOST_LOADS", 0):
                 priced = plan_cuts(given, Budget(2.0))
             for plan in (listed, priced):
                 check_plan(given, plan)

@@ -6,9 +6,9 @@ from unittest import TestCase
 
 from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.cutting import CutPlan, plan_cuts
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit
-from carpentry.parts import PartFields, read_part
+from carpentry.design import PartFields, read_part
+from carpentry.language import CarpentryError, Unit
+from carpentry.lumber import INCHES
 from carpentry.planning import make_or_buy, read_made_price
 from carpentry.project import (
     Material,
@@ -19,7 +19,6 @@ from carpentry.project import (
     group_shares,
     read_settings,
 )
-from carpentry.sizes import INCHES
 from carpentry.tests.problems import ticks
 
 LIST = [

@@ -14,8 +14,7 @@ from carpentry.buying.joints import (
     read_package,
 )
 from carpentry.buying.rules import USUAL_LINES, read_rules
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_MM, Unit
+from carpentry.language import TICKS_PER_MM, CarpentryError, Unit
 from carpentry.project import (
     Hardware,
     HardwareFields,

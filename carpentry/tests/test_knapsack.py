@@ -6,11 +6,11 @@ from collections.abc import Sequence
 from unittest import TestCase
 
 from carpentry.cutting import Status, plan_cuts
-from carpentry.cutting.first_fit import first_fit
-from carpentry.cutting.knapsack import GridKnapsack, best_exactly
-from carpentry.cutting.line import Line, to_line
-from carpentry.cutting.patterns import Knapsack
-from carpentry.cutting.relaxed import cost_of_wood
+from carpentry.cutting.line.model import LineModel, to_line
+from carpentry.cutting.loosened import cost_of_wood
+from carpentry.cutting.search.first_fit import first_fit
+from carpentry.cutting.search.knapsack import GridKnapsack, best_exactly
+from carpentry.cutting.search.patterns import Knapsack
 from carpentry.tests.problems import home_size, rip_size
 
 
@@ -47,7 +47,7 @@ class GridKnapsackTest(TestCase):
 
 
 class FirstFitTest(TestCase):
-    def part_by_part(self, line: Line, order: Sequence[int]) -> list[tuple[int, ...]]:
+    def part_by_part(self, line: LineModel, order: Sequence[int]) -> list[tuple[int, ...]]:
         """What first-fit decreasing is: each part onto the first open board that holds it."""
         room: list[int] = []
         held: list[list[int]] = []

@@ -3,12 +3,13 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from carpentry.errors import CarpentryError, LengthError
-from carpentry.length import (
+from carpentry.language import (
     LONGEST,
     TICKS_PER_FOOT,
     TICKS_PER_INCH,
     TICKS_PER_MM,
+    CarpentryError,
+    LengthError,
     Notation,
     Unit,
     interchange,

@@ -8,19 +8,19 @@ from decimal import Decimal
 from unittest import TestCase
 
 from carpentry.cutting import Budget, CutPart, CutProblem, Order, Status, StockPiece, plan_cuts
-from carpentry.cutting.clock import Clock
-from carpentry.cutting.holding import Bin, Holder, whole_boards
-from carpentry.cutting.linear import Outcome
-from carpentry.cutting.mending import better_packings
-from carpentry.cutting.model import Packing
-from carpentry.cutting.pricing import Pricing
-from carpentry.cutting.ripped import Ripped
-from carpentry.cutting.ripped_loads import RippedLoads
-from carpentry.length import Unit
+from carpentry.cutting.ripped.best_boards import Pricing
+from carpentry.cutting.ripped.every_load import RippedLoads
+from carpentry.cutting.ripped.exchanges import better_packings
+from carpentry.cutting.ripped.model import RippedModel
+from carpentry.cutting.search.clock import Clock
+from carpentry.cutting.search.holding import Bin, Holder, whole_boards
+from carpentry.cutting.search.model import Packing
+from carpentry.cutting.search.programs import Outcome
+from carpentry.language import Unit
 from carpentry.tests.problems import rip_size, ticks
 
 
-def listed(model: Ripped) -> RippedLoads:
+def listed(model: RippedModel) -> RippedLoads:
     assert model.list_loads(Clock(60))
     assert model.loads is not None
     return model.loads
@@ -34,7 +34,7 @@ class LoadsTest(TestCase):
         for seed in range(6):
             for order in Order:
                 given = replace(rip_size(seed, kinds=(4, 7), parts=(8, 20)), order=order)
-                model = Ripped(given)
+                model = RippedModel(given)
                 loads = listed(model)
                 for _ in range(3):
                     values = [chance.randint(1, 40) for _ in model.items]
@@ -55,7 +55,7 @@ class LoadsTest(TestCase):
         chance = random.Random(4)
         for seed in range(6):
             order = chance.choice(list(Order))
-            model = Ripped(replace(rip_size(seed, kinds=(4, 8), parts=(8, 24)), order=order))
+            model = RippedModel(replace(rip_size(seed, kinds=(4, 8), parts=(8, 24)), order=order))
             loads = listed(model)
             for number, kind in enumerate(model.kinds):
                 for load in chance.sample(list(map(tuple, loads.fullest[number])), 1):
@@ -78,7 +78,7 @@ class LoadsTest(TestCase):
         chance = random.Random(6)
         decided = Counter[Outcome]()
         for seed in range(8):
-            model = Ripped(rip_size(seed, kinds=(3, 6), parts=(6, 16)))
+            model = RippedModel(rip_size(seed, kinds=(3, 6), parts=(6, 16)))
             loads = listed(model)
             every = [list(map(tuple, rows.tolist())) for rows in loads.fullest]
             holder = Holder(model, Clock(60))
@@ -107,19 +107,19 @@ class LoadsTest(TestCase):
 
     def test_what_is_too_much_to_list_is_planned_all_the_same(self) -> None:
         given = rip_size(100, kinds=(10, 16), parts=(100, 150))
-        self.assertFalse(Ripped(given).list_loads(Clock(60)))
+        self.assertFalse(RippedModel(given).list_loads(Clock(60)))
         plan = plan_cuts(given, Budget(3.0))
         self.assertEqual(plan.unplaced, ())
         self.assertLess(plan.bound, plan.price)
 
     def test_a_late_listing_is_given_up(self) -> None:
-        self.assertFalse(Ripped(rip_size(0)).list_loads(Clock(0)))
+        self.assertFalse(RippedModel(rip_size(0)).list_loads(Clock(0)))
 
 
 class MendingTest(TestCase):
     def test_every_packing_is_whole_and_better_than_the_one_before(self) -> None:
         given = rip_size(4)
-        model = Ripped(given)
+        model = RippedModel(given)
         packing = model.quick(model.demand, [0] * len(model.sources))
         last = packing.key(model)
         for better in better_packings(given, model, packing, Clock(6)):
@@ -147,7 +147,7 @@ class LeftoverTest(TestCase):
             CutPart("short", ticks("20"), 5, half, half),
         )
         given = CutProblem(Unit.INCH, ticks("1/8"), 0, 0, (stock,), parts)
-        model = Ripped(given)
+        model = RippedModel(given)
         loads = listed(model)
         plan = plan_cuts(given, Budget(5.0))
         self.assertEqual(plan.pieces_of_stock, 2)

@@ -5,16 +5,16 @@ from dataclasses import replace
 from unittest import TestCase
 
 from carpentry.cutting import CutPart, CutProblem, Order
-from carpentry.cutting.clock import Clock
-from carpentry.cutting.linear import Outcome
-from carpentry.cutting.nested import Nested, TooLarge
-from carpentry.cutting.ripped import Ripped
+from carpentry.cutting.ripped.model import RippedModel
+from carpentry.cutting.ripped.one_program import Nested, TooLarge
+from carpentry.cutting.search.clock import Clock
+from carpentry.cutting.search.programs import Outcome
 from carpentry.tests.problems import rip_size
 from carpentry.tests.test_ripping import part, problem, stock
 
 
 def answer(given: CutProblem, kinds: list[int]) -> Outcome:
-    model = Ripped(given)
+    model = RippedModel(given)
     outcome, loads = Nested(model, kinds, model.demand).solve(Clock(60), 2)
     if outcome is Outcome.SOLVED:
         assert [sum(one) for one in zip(*loads, strict=True)] == list(model.demand)
@@ -57,7 +57,7 @@ class NestedTest(TestCase):
             chance = random.Random(seed)
             orders = (Order.EITHER, Order.RIP_FIRST, Order.CROSSCUT_FIRST)
             given = replace(rip_size(seed, kinds=(2, 5), parts=(4, 12)), order=orders[seed % 3])
-            model, listed = Ripped(given), Ripped(given)
+            model, listed = RippedModel(given), RippedModel(given)
             self.assertTrue(listed.list_loads(Clock(60)))
             for _ in range(4):
                 count = chance.randint(1, 5)
@@ -79,13 +79,13 @@ class NestedTest(TestCase):
     def test_boards_with_flaws_are_left_to_others(self) -> None:
         given = self.by_order(Order.EITHER)
         flawed = replace(given, stock=(replace(given.stock[0], flaws=((100_000, 120_000),)),))
-        model = Ripped(flawed)
+        model = RippedModel(flawed)
         with self.assertRaises(TooLarge):
             Nested(model, [0], model.demand)
 
     def test_very_many_fillings_are_refused(self) -> None:
         parts = tuple(CutPart(f"p{n}", 60_000 + 4_000 * n, 3, 6_096, 20_320) for n in range(24))
         given = replace(self.by_order(Order.EITHER), parts=parts)
-        model = Ripped(given)
+        model = RippedModel(given)
         with self.assertRaises(TooLarge):
             Nested(model, [0] * 4, model.demand)

@@ -4,11 +4,9 @@ from decimal import Decimal
 from fractions import Fraction
 
 from carpentry.cutting import Budget, plan_cuts
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_INCH, Unit, read_length
-from carpentry.parts import PartFields, read_lines, read_part
-from carpentry.project import NamedPart, SettingFields, Shelf, gather_materials, read_settings
-from carpentry.sizes import (
+from carpentry.design import PartFields, read_lines, read_part
+from carpentry.language import TICKS_PER_INCH, CarpentryError, Unit, read_length
+from carpentry.lumber import (
     INCHES,
     Exposure,
     Form,
@@ -22,6 +20,7 @@ from carpentry.sizes import (
     standard_section,
     weight_kg,
 )
+from carpentry.project import NamedPart, SettingFields, Shelf, gather_materials, read_settings
 
 LONG = 96 * TICKS_PER_INCH
 

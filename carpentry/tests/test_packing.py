@@ -6,7 +6,7 @@ from decimal import Decimal
 from unittest import TestCase
 
 from carpentry.buying import Package
-from carpentry.length import Unit
+from carpentry.language import Unit
 from carpentry.project import FoundPacks, HardwareLine, pack_key, pack_prices, packs_priced
 from carpentry.project.packing import packed_line
 from carpentry.tests.problems import ticks

@@ -3,9 +3,7 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM
-from carpentry.parts import (
+from carpentry.design import (
     MAX_PARTS,
     Part,
     PartFields,
@@ -16,7 +14,8 @@ from carpentry.parts import (
     read_parts_csv,
     write_parts_csv,
 )
-from carpentry.sizes import INCHES, standard_section
+from carpentry.language import TICKS_PER_FOOT, TICKS_PER_INCH, TICKS_PER_MM, CarpentryError
+from carpentry.lumber import INCHES, standard_section
 from carpentry.tests.samples import sample
 
 

@@ -21,7 +21,7 @@ from carpentry.cutting import (
     near_misses,
     plan_cuts,
 )
-from carpentry.length import TICKS_PER_MM, Unit
+from carpentry.language import TICKS_PER_MM, Unit
 from carpentry.tests.problems import home_size, problem, ticks
 
 

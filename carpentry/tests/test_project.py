@@ -5,9 +5,9 @@ from unittest import TestCase
 
 from carpentry.buying import Tax, read_prices_csv
 from carpentry.cutting import Cause, CutPlan, Status, less_trim, plan_cuts
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_FOOT, Unit, read_length
-from carpentry.parts import read_lines, read_parts_csv
+from carpentry.design import read_lines, read_parts_csv
+from carpentry.language import TICKS_PER_FOOT, CarpentryError, Unit, read_length
+from carpentry.lumber import INCHES
 from carpentry.project import (
     Material,
     NamedPart,
@@ -28,7 +28,6 @@ from carpentry.project import (
     tally,
     yard_document,
 )
-from carpentry.sizes import INCHES
 from carpentry.tests.problems import problem, ticks
 from carpentry.tests.samples import sample
 

@@ -1,9 +1,8 @@
 from unittest import TestCase
 
-from carpentry.errors import CarpentryError
-from carpentry.length import read_length
-from carpentry.rack import BoardFields, MeasuredBoard, read_board
-from carpentry.sizes import INCHES
+from carpentry.language import CarpentryError, read_length
+from carpentry.lumber import INCHES
+from carpentry.lumber.rack import BoardFields, MeasuredBoard, read_board
 
 
 def ticks(text: str) -> int:

@@ -5,7 +5,7 @@ from decimal import Decimal
 from unittest import TestCase
 
 from carpentry.cutting import CutPart, Order, plan_cuts
-from carpentry.edges import read_edges
+from carpentry.design.edges import read_edges
 from carpentry.tests.problems import ticks
 from carpentry.tests.test_ripping import part, problem, stock
 

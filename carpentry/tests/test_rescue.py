@@ -15,15 +15,15 @@ from carpentry.cutting import (
     first_plan,
     plan_cuts,
 )
-from carpentry.cutting.arrange import arrange_line
-from carpentry.cutting.line import Line
-from carpentry.cutting.model import Packing
+from carpentry.cutting.line.model import LineModel
+from carpentry.cutting.line.way import arrange_line
 from carpentry.cutting.rescue import rescued
+from carpentry.cutting.search.model import Packing
 from carpentry.tests.problems import home_size, problem
 from carpentry.tests.random_problems import SORTS, random_problem
 
 
-def too_close(given: CutProblem, line: Line, packing: Packing) -> tuple[Layout, ...]:
+def too_close(given: CutProblem, line: LineModel, packing: Packing) -> tuple[Layout, ...]:
     """Boards whose second part begins where the first one ends: no room for the saw."""
     spoiled = []
     for layout in arrange_line(given, line, packing):
@@ -35,7 +35,9 @@ def too_close(given: CutProblem, line: Line, packing: Packing) -> tuple[Layout, 
     return tuple(spoiled)
 
 
-def longer_than_the_board(given: CutProblem, line: Line, packing: Packing) -> tuple[Layout, ...]:
+def longer_than_the_board(
+    given: CutProblem, line: LineModel, packing: Packing
+) -> tuple[Layout, ...]:
     """Boards whose last part ends in the air."""
     return tuple(
         replace(layout, parts=(*layout.parts[:-1], replace(layout.parts[-1], end=10**7)))
@@ -51,7 +53,7 @@ class RescueTest(TestCase):
     def test_a_refused_plan_is_made_anew_and_nothing_is_claimed(self) -> None:
         given = home_size(3)
         good = plan_cuts(given)
-        with patch("carpentry.cutting.planner.arrange_line", too_close):
+        with patch("carpentry.cutting.line.way.arrange_line", too_close):
             plan = plan_cuts(given, Budget(2.0))
         check_plan(given, plan)
         self.assertIs(plan.status, Status.FEASIBLE)
@@ -61,7 +63,7 @@ class RescueTest(TestCase):
 
     def test_where_stock_runs_out_the_rest_is_told(self) -> None:
         given = problem([("96", "5", 1)], [("60", 2)])
-        with patch("carpentry.cutting.planner.arrange_line", longer_than_the_board):
+        with patch("carpentry.cutting.line.way.arrange_line", longer_than_the_board):
             plan = first_plan(given)
         check_plan(given, plan)
         (left,) = plan.unplaced

@@ -25,15 +25,14 @@ from carpentry.cutting import (
     plan_cuts,
     read_plan,
 )
-from carpentry.cutting.blocks import StripSize
-from carpentry.cutting.board_section import BoardSection
-from carpentry.cutting.cross_section import rip_patterns
 from carpentry.cutting.plan_file import plan_document
 from carpentry.cutting.problem import Extra
-from carpentry.cutting.ripped import Ripped
+from carpentry.cutting.ripped.blocks import StripSize
+from carpentry.cutting.ripped.model import RippedModel
+from carpentry.cutting.ripped.rip_patterns import rip_patterns
+from carpentry.cutting.ripped.section import BoardSection
 from carpentry.cutting.sawing import with_cuts
-from carpentry.errors import PlanCheckError
-from carpentry.length import TICKS_PER_INCH, Unit
+from carpentry.language import TICKS_PER_INCH, PlanCheckError, Unit
 from carpentry.tests.problems import rip_size, ticks
 
 KERF = ticks("1/8")
@@ -361,7 +360,7 @@ class PropertiesTest(TestCase):
         chance = random.Random(5)
         for seed in range(6):
             given = rip_size(seed, kinds=(4, 9), parts=(10, 30))
-            model = Ripped(given)
+            model = RippedModel(given)
             packing = model.quick(model.demand, [0] * len(model.sources))
             for _ in range(4):
                 values = [chance.randint(0, 40) for _ in model.items]

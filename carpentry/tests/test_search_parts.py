@@ -10,17 +10,17 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from carpentry.cutting.clock import Clock
-from carpentry.cutting.covering import Relaxation, dive
-from carpentry.cutting.first_fit import best_first_fit, first_fit, orders
-from carpentry.cutting.holding import Bin, Holder, pack_whole
-from carpentry.cutting.line import Line, to_line
-from carpentry.cutting.linear import INFINITY, Outcome, Program
-from carpentry.cutting.model import Money, Packing, Source
-from carpentry.cutting.patterns import Knapsack, maximal_patterns
+from carpentry.cutting.line.model import LineModel, to_line
 from carpentry.cutting.problem import CutPart, Shape
-from carpentry.cutting.search import search
-from carpentry.ends import SQUARE_ENDS
+from carpentry.cutting.search.cheapest import search
+from carpentry.cutting.search.clock import Clock
+from carpentry.cutting.search.covering import Relaxation, dive
+from carpentry.cutting.search.first_fit import best_first_fit, first_fit, orders
+from carpentry.cutting.search.holding import Bin, Holder, pack_whole
+from carpentry.cutting.search.model import Money, Packing, Source
+from carpentry.cutting.search.patterns import Knapsack, maximal_patterns
+from carpentry.cutting.search.programs import INFINITY, Outcome, Program
+from carpentry.design.ends import SQUARE_ENDS
 from carpentry.tests.problems import home_size, problem, ticks
 
 LATER = 60.0
@@ -41,9 +41,9 @@ def every_pattern(
 
 def line_of(
     sizes: Sequence[int], demand: Sequence[int], sources: Sequence[tuple[int, int, int]]
-) -> Line:
+) -> LineModel:
     """A line from sizes, demand and (capacity, cost, limit)."""
-    return Line(
+    return LineModel(
         tuple(sizes),
         tuple(demand),
         tuple(Shape(size, SQUARE_ENDS, True, ()) for size in sizes),
@@ -203,7 +203,7 @@ class FirstFitTest(TestCase):
 
 
 class HoldingTest(TestCase):
-    def holder(self, line: Line) -> Holder:
+    def holder(self, line: LineModel) -> Holder:
         return Holder(line, Clock(LATER))
 
     def test_bins_that_hold_everything(self) -> None:
@@ -248,7 +248,7 @@ class HoldingTest(TestCase):
 
 
 class SearchTest(TestCase):
-    def found(self, line: Line) -> tuple[tuple[int, int, int], bool, int]:
+    def found(self, line: LineModel) -> tuple[tuple[int, int, int], bool, int]:
         told: list[tuple[int, int, int]] = []
         result = search(
             Holder(line, Clock(LATER)),

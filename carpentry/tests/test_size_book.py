@@ -6,9 +6,8 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_INCH, read_length
-from carpentry.sizes import (
+from carpentry.language import TICKS_PER_INCH, CarpentryError, read_length
+from carpentry.lumber import (
     DRESSED_SIZES,
     FAMILIES,
     INCHES,
@@ -27,8 +26,8 @@ from carpentry.sizes import (
     straight_width,
     weight_kg,
 )
-from carpentry.sizes.board_measure import rough_thickness
-from carpentry.sizes.book import JOINTED_EDGE, PLANED_FACE
+from carpentry.lumber.board_measure import rough_thickness
+from carpentry.lumber.book import JOINTED_EDGE, PLANED_FACE
 from carpentry.tests.test_terminal import run
 
 
@@ -152,7 +151,7 @@ class LookUpTest(TestCase):
                 look_up(text)
 
     def test_a_green_stock_has_the_green_section(self) -> None:
-        from carpentry.sizes import standard_section
+        from carpentry.lumber import standard_section
 
         section = standard_section(read_stock("2x10 green", INCHES).stock)
         assert section is not None

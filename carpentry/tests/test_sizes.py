@@ -1,9 +1,8 @@
 from fractions import Fraction
 from unittest import TestCase
 
-from carpentry.errors import StockNameError
-from carpentry.length import TICKS_PER_FOOT, TICKS_PER_INCH, read_length
-from carpentry.sizes import (
+from carpentry.language import TICKS_PER_FOOT, TICKS_PER_INCH, StockNameError, read_length
+from carpentry.lumber import (
     DRESSED_SIZES,
     INCHES,
     MILLIMETRES,
@@ -13,7 +12,7 @@ from carpentry.sizes import (
     read_stock,
     standard_section,
 )
-from carpentry.sizes.families import DRESSED_FAMILIES
+from carpentry.lumber.families import DRESSED_FAMILIES
 
 # Dressed dry sizes, American Softwood Lumber Standard PS 20. From memory of the published tables,
 # typed here a second time and not derived from the code.

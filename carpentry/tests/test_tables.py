@@ -4,14 +4,17 @@ import json
 from decimal import Decimal
 from unittest import TestCase
 
-from carpentry.document import Reader, parse_json
-from carpentry.errors import CarpentryError, Faults, Problem
-from carpentry.length import Unit
-from carpentry.table import (
+from carpentry.language import (
+    CarpentryError,
     Column,
     Columns,
+    Faults,
+    Problem,
+    Reader,
     Row,
+    Unit,
     decode,
+    parse_json,
     read_heading,
     split_rows,
     split_text,

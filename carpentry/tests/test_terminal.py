@@ -20,7 +20,7 @@ from carpentry.cutting import (
     read_plan,
     read_problem,
 )
-from carpentry.errors import CarpentryError
+from carpentry.language import CarpentryError
 from carpentry.tests.problems import home_size
 from carpentry.tests.samples import FOLDER, sample
 from carpentry.worker import Planner

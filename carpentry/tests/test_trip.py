@@ -10,9 +10,10 @@ from unittest import TestCase
 
 from carpentry.buying import PriceFields, Tax, read_price_line
 from carpentry.cutting import plan_cuts
-from carpentry.errors import CarpentryError
-from carpentry.length import Notation, Unit
-from carpentry.parts import PartFields, read_part
+from carpentry.design import PartFields, read_part
+from carpentry.language import CarpentryError, Notation, Unit
+from carpentry.lumber import INCHES, read_stock
+from carpentry.lumber.rack import OnHand
 from carpentry.project import (
     NamedPart,
     SettingFields,
@@ -21,8 +22,6 @@ from carpentry.project import (
     read_settings,
     standard_lines,
 )
-from carpentry.rack import OnHand
-from carpentry.sizes import INCHES, read_stock
 from carpentry.tests.problems import ticks
 from carpentry.trip import (
     Cart,

@@ -6,8 +6,8 @@ from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
 from carpentry.buying import PriceLine, piece_price, read_money, read_volume
-from carpentry.errors import CarpentryError
-from carpentry.length import (
+from carpentry.language import (
+    CarpentryError,
     Notation,
     Unit,
     interchange,
@@ -15,10 +15,10 @@ from carpentry.length import (
     spelled_out,
     write_length,
 )
+from carpentry.lumber import Lexicon, Section, StockName
+from carpentry.lumber.rack import BoardFields, MeasuredBoard, OnHand, read_board
 from carpentry.planning import Basis, Facts
 from carpentry.project import FoundPacks, Hardware, content_of, pack_key, section_sold
-from carpentry.rack import BoardFields, MeasuredBoard, OnHand, read_board
-from carpentry.sizes import Lexicon, Section, StockName
 from carpentry.trip.checks import CHECKS
 from carpentry.trip.events import Event, EventKind
 

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
-from carpentry.typed import typed
+from carpentry.language import typed
 
 
 class EventKind(StrEnum):

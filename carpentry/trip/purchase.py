@@ -8,10 +8,10 @@ from fractions import Fraction
 
 from carpentry.buying import ListLine, Tax, shopping_list, write_money
 from carpentry.cutting import CutPlan
-from carpentry.length import Notation
+from carpentry.language import Notation
+from carpentry.lumber import StockName, rounded, species_of, weight_kg
+from carpentry.lumber.rack import OnHand
 from carpentry.project import Material, Settings
-from carpentry.rack import OnHand
-from carpentry.sizes import StockName, rounded, species_of, weight_kg
 from carpentry.trip.cart import Cart, Line
 
 HARDWARE = "hardware"

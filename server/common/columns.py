@@ -5,7 +5,7 @@ from typing import Annotated, Any
 from django.db import models
 from pydantic import BaseModel, Field, create_model
 
-from carpentry.typed import Typed, typed_fields, usual_values
+from carpentry.language import Typed, typed_fields, usual_values
 
 _OPTIONAL: dict[type, Any] = {str: str | None, bool: bool | None, int: int | None}
 

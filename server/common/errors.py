@@ -2,7 +2,7 @@
 
 from django.core.exceptions import NON_FIELD_ERRORS, ValidationError
 
-from carpentry.errors import CarpentryError
+from carpentry.language import CarpentryError
 
 
 def as_validation_error(error: CarpentryError) -> ValidationError:

@@ -7,8 +7,8 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BaseModel, ConfigDict, Field
 
-from carpentry.length import measured_in, write_length
-from carpentry.sizes import Section
+from carpentry.language import measured_in, write_length
+from carpentry.lumber import Section
 
 T = TypeVar("T")
 Page = Annotated[int, Field(ge=1, le=100_000)]

@@ -6,9 +6,9 @@ from django.conf import settings
 from django.core.files.uploadedfile import UploadedFile
 
 from carpentry.buying import prices_table_of_csv, prices_table_of_rows
-from carpentry.parts import parts_table_of_csv, parts_table_of_rows
-from carpentry.sizes import Lexicon
-from carpentry.table import Table
+from carpentry.design import parts_table_of_csv, parts_table_of_rows
+from carpentry.language import Table
+from carpentry.lumber import Lexicon
 from server.common.schemas import ColumnOut
 from server.common.workbooks import TooLarge, is_workbook, workbook_rows
 

@@ -10,8 +10,7 @@ from django.conf import settings
 from openpyxl import load_workbook
 from openpyxl.utils.exceptions import InvalidFileException
 
-from carpentry.errors import CarpentryError
-from carpentry.table import MOST_COLUMNS, Row
+from carpentry.language import MOST_COLUMNS, CarpentryError, Row
 
 MOST_ROWS = 20_000
 MOST_CELLS = 400_000

@@ -6,7 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from carpentry.buying import PRICE_COLUMNS, write_prices_csv
-from carpentry.parts import write_parts_csv
+from carpentry.design import write_parts_csv
 from carpentry.project import project_document, yard_document
 from server.common.answers import as_json, file_answer
 from server.common.owned import owned

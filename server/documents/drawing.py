@@ -5,7 +5,7 @@ from uuid import UUID
 from reportlab.lib import colors
 from reportlab.platypus import Flowable
 
-from carpentry.length import TICKS_PER_INCH
+from carpentry.language import TICKS_PER_INCH
 from server.documents.type import BOLD, REGULAR
 from server.plans.schemas import CutOut, LayoutOut, LeftoverOut, PlacedOut, SpanOut
 

@@ -12,7 +12,7 @@ from openpyxl.cell.cell import ILLEGAL_CHARACTERS_RE
 from openpyxl.styles import Font
 from openpyxl.utils import get_column_letter
 
-from carpentry.table import FORMULA_STARTS
+from carpentry.language import FORMULA_STARTS
 from server.plans.schemas import HardwareLineOut, PlanOut
 
 LIST_COLUMNS = ("stock", "length", "real length", "count", "unit price", "line price")

@@ -12,10 +12,10 @@ from carpentry.buying import (
     write_volume,
 )
 from carpentry.cutting import CutPlan
-from carpentry.length import Notation, sold_name
+from carpentry.language import Notation, sold_name
+from carpentry.lumber import StockName
 from carpentry.planning import Workup
 from carpentry.project import Hardware, HardwareLine, Settings, group_shares
-from carpentry.sizes import StockName
 from server.common.schemas import length_out, section_out
 from server.plans.schemas import (
     GroupOut,

@@ -3,8 +3,7 @@
 from dataclasses import replace
 
 from carpentry.buying import write_money
-from carpentry.document import Json
-from carpentry.errors import CarpentryError
+from carpentry.language import CarpentryError, Json
 from carpentry.planning import (
     MADE_BY,
     AtYard,

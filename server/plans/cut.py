@@ -5,10 +5,9 @@ from collections.abc import Iterator
 
 from django.db import transaction
 
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit, interchange
-from carpentry.rack import MAX_BOARDS, BoardFields, offcut_stock, section_noted
-from carpentry.sizes import INCHES, Section, StockName, read_stock, standard_section
+from carpentry.language import CarpentryError, Unit, interchange
+from carpentry.lumber import INCHES, Section, StockName, read_stock, standard_section
+from carpentry.lumber.rack import MAX_BOARDS, BoardFields, offcut_stock, section_noted
 from server.plans.models import Board, Plan
 from server.plans.resting import work_up
 from server.rack.models import Rack, RackBoard

@@ -5,11 +5,11 @@ from collections.abc import Iterable, Iterator
 from dataclasses import asdict, replace
 
 from carpentry.buying import read_price_line
-from carpentry.length import Unit
+from carpentry.language import Unit
+from carpentry.lumber import StockName, read_own
+from carpentry.lumber.rack import BoardFields, read_board
 from carpentry.planning import Effect, Touched, effects_of_section, effects_on_board
 from carpentry.project import RackUse, section_sold
-from carpentry.rack import BoardFields, read_board
-from carpentry.sizes import StockName, read_own
 from server.common.schemas import section_out
 from server.plans.making import find_plan
 from server.plans.models import Piece

@@ -7,7 +7,7 @@ from time import monotonic
 from django.conf import settings as django_settings
 from django.db import transaction
 
-from carpentry.document import Json
+from carpentry.language import Json
 from carpentry.planning import NumberedBoard, Replanned, Workup, numbered_boards, proven_among
 from carpentry.planning import replan as what_to_plan
 from server.plans.models import Board, Piece, Plan, PlanOfVersion

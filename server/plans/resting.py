@@ -6,7 +6,8 @@ from dataclasses import replace
 
 from django.db.models import Q
 
-from carpentry.length import Unit
+from carpentry.language import Unit
+from carpentry.lumber import Lexicon
 from carpentry.planning import (
     Basis,
     Facts,
@@ -16,7 +17,6 @@ from carpentry.planning import (
     read_basis,
 )
 from carpentry.project import NamedPart, RackUse
-from carpentry.sizes import Lexicon
 from server.plans.models import Piece, Plan
 from server.projects.models import Project
 from server.projects.showing import read_at_once

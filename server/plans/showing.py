@@ -10,10 +10,10 @@ from django.utils import timezone
 
 from carpentry.buying import write_money
 from carpentry.cutting import CutPlan, CutProblem, Layout, PlacedPart
-from carpentry.document import Json
-from carpentry.edges import wider_width
-from carpentry.ends import bevel_lines, is_angled, outline, told
-from carpentry.length import Notation, sold_name, write_length
+from carpentry.design.edges import wider_width
+from carpentry.design.ends import bevel_lines, is_angled, outline, told
+from carpentry.language import Json, Notation, sold_name, write_length
+from carpentry.lumber import Section, load_told, species_of
 from carpentry.planning import Workup
 from carpentry.project import (
     CutLine,
@@ -30,7 +30,6 @@ from carpentry.project import (
     test_piece,
 )
 from carpentry.project.cut_lines import Line
-from carpentry.sizes import Section, load_told, species_of
 from server.common.schemas import length_out, sawn_out, section_out
 from server.plans.buying import shopping_out
 from server.plans.making import UNDER_WAY, plan_before
@@ -244,7 +243,6 @@ def _material(
             )
         )
     species = species_of(material.stock)
-    told = notes(material, problem, made, work.settings)
     lengths = [
         f"{counts[offer.id]} of {f'{offer.stock} ' if material.ripped else ''}"
         f"{sold_name(offer.length, notation)}" + (" from the rack" if offer.owned else "")

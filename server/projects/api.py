@@ -10,13 +10,12 @@ from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
 from carpentry.buying import Kind, usual_lengths
-from carpentry.errors import CarpentryError
-from carpentry.length import Notation, Unit
-from carpentry.parts import MAX_PARTS, parts_table_of_text, read_lines, read_parts
-from carpentry.parts import Part as ReadPart
+from carpentry.design import MAX_PARTS, parts_table_of_text, read_lines, read_parts
+from carpentry.design import Part as ReadPart
+from carpentry.language import CarpentryError, Notation, Unit
+from carpentry.lumber import lexicon_in
 from carpentry.project import ProjectFile, SettingFields, read_project_file
 from carpentry.project.file import TYPED_LINES
-from carpentry.sizes import lexicon_in
 from server.common.answers import json_answer
 from server.common.columns import given
 from server.common.owned import owned

@@ -8,10 +8,10 @@ from django.core.exceptions import ValidationError
 from django.db import models
 from django.utils.functional import cached_property
 
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit
-from carpentry.parts import Part as ReadPart
-from carpentry.parts import PartFields, mark_number, mark_of, read_part
+from carpentry.design import Part as ReadPart
+from carpentry.design import PartFields, mark_number, mark_of, read_part
+from carpentry.language import CarpentryError, Unit, typed_fields
+from carpentry.lumber import NO_OWN, Lexicon, lexicon_in
 from carpentry.project import (
     NamedPart,
     ProjectFile,
@@ -24,8 +24,6 @@ from carpentry.project import (
 )
 from carpentry.project.file import TYPED_LINES
 from carpentry.project.respelling import respelled
-from carpentry.sizes import NO_OWN, Lexicon, lexicon_in
-from carpentry.typed import typed_fields
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
 from server.common.rows import Changes, Row, TextLine, as_lines, replace_rows, whole_text

@@ -6,11 +6,10 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BaseModel, create_model
 
-from carpentry.length import Notation, Unit
-from carpentry.parts import PartFields
+from carpentry.design import PartFields
+from carpentry.language import Notation, Unit, typed_fields
 from carpentry.project import SettingFields
 from carpentry.project.settings import SETTING_LENGTHS
-from carpentry.typed import typed_fields
 from server.common.columns import given_fields, shown_fields
 from server.common.schemas import (
     ColumnOut,

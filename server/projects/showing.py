@@ -8,15 +8,12 @@ from uuid import UUID
 from django.db.models import prefetch_related_objects
 
 from carpentry.buying import USUAL_LINES
-from carpentry.edges import edges_told
-from carpentry.ends import told
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit
-from carpentry.parts import COLUMNS, angles_fault, mirror_pairs, not_planned_yet
-from carpentry.parts import Part as ReadPart
-from carpentry.project import extra_of, section_sold
-from carpentry.project.settings import SETTING_LENGTHS
-from carpentry.sizes import (
+from carpentry.design import COLUMNS, angles_fault, mirror_pairs, not_planned_yet
+from carpentry.design import Part as ReadPart
+from carpentry.design.edges import edges_told
+from carpentry.design.ends import told
+from carpentry.language import CarpentryError, Table, Unit
+from carpentry.lumber import (
     Section,
     StockName,
     species_of,
@@ -24,7 +21,8 @@ from carpentry.sizes import (
     weight_kg,
     weight_told,
 )
-from carpentry.table import Table
+from carpentry.project import extra_of, section_sold
+from carpentry.project.settings import SETTING_LENGTHS
 from server.common.schemas import ProblemOut, length_out, section_out
 from server.common.uploads import columns_out
 from server.history.showing import shows

@@ -6,10 +6,9 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit
-from carpentry.rack import MAX_BOARDS, BoardFields
-from carpentry.sizes import ask_for_feet
+from carpentry.language import CarpentryError, Unit
+from carpentry.lumber import ask_for_feet
+from carpentry.lumber.rack import MAX_BOARDS, BoardFields
 from server.common.columns import given
 from server.common.schemas import ConflictOut, ErrorOut, Page
 from server.rack.models import Rack

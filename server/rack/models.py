@@ -9,12 +9,11 @@ from typing import Any
 from django.db import models
 from django.utils.functional import cached_property
 
-from carpentry.errors import CarpentryError
+from carpentry.language import CarpentryError, typed_fields
+from carpentry.lumber import INCHES, Lexicon, StockName
+from carpentry.lumber.rack import BoardFields, MeasuredBoard, read_board
 from carpentry.planning import RackBoard as PlannedFrom
 from carpentry.planning import usable
-from carpentry.rack import BoardFields, MeasuredBoard, read_board
-from carpentry.sizes import INCHES, Lexicon, StockName
-from carpentry.typed import typed_fields
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
 from server.common.rows import Row, replace_rows

@@ -5,7 +5,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BaseModel
 
-from carpentry.rack import BoardFields
+from carpentry.lumber.rack import BoardFields
 from server.common.columns import given_fields, shown_fields
 from server.common.schemas import LengthOut, SectionOut, SeenIn
 

@@ -9,7 +9,7 @@ from ninja.errors import AuthenticationError, Throttled
 from ninja.errors import ValidationError as RequestError
 from ninja.security import django_auth
 
-from carpentry.errors import CarpentryError
+from carpentry.language import CarpentryError
 from server.accounts.api import router as accounts
 from server.common.schemas import ConflictOut, ErrorOut, ProblemOut
 from server.common.workbooks import TooLarge

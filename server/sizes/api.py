@@ -10,9 +10,8 @@ from django.shortcuts import get_object_or_404
 from ninja import Query, Router
 
 from carpentry.buying import cents, piece_price, write_money
-from carpentry.errors import CarpentryError, Faults
-from carpentry.length import TICKS_PER_FOOT, Unit, read_length
-from carpentry.sizes import Alternative, Entry, Section, entries, look_up, nominal_for
+from carpentry.language import TICKS_PER_FOOT, CarpentryError, Faults, Unit, read_length
+from carpentry.lumber import Alternative, Entry, Section, entries, look_up, nominal_for
 from server.common.schemas import ErrorOut, length_out
 from server.sizes.schemas import BookOut, BookSizeOut, BothUnitsOut, FamilyOut, WayOut, WaysIn
 from server.yards.models import Yard

@@ -5,7 +5,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BaseModel
 
-from carpentry.length import Unit
+from carpentry.language import Unit
 from server.common.schemas import LengthOut
 
 

@@ -6,8 +6,8 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from carpentry.errors import CarpentryError
-from carpentry.sizes import MAX_OWN
+from carpentry.language import CarpentryError
+from carpentry.lumber import MAX_OWN
 from server.common.columns import given
 from server.common.schemas import ConflictOut, ErrorOut, SeenIn
 from server.stocks.models import OwnMaterial, OwnMaterials

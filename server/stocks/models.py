@@ -7,9 +7,8 @@ from typing import Any
 
 from django.db import models
 
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit
-from carpentry.sizes import Exposure, Form, Kind, OwnFields, OwnStock, read_own
+from carpentry.language import CarpentryError, Unit
+from carpentry.lumber import Exposure, Form, Kind, OwnFields, OwnStock, read_own
 from server.common.errors import as_validation_error
 from server.common.rows import Row
 from server.history.models import Revision, Snapshot, Versioned, the_only

@@ -2,7 +2,7 @@
 
 from fractions import Fraction
 
-from carpentry.sizes import (
+from carpentry.lumber import (
     TREATED,
     TREATED_FOR_GROUND,
     WOODS,

@@ -15,8 +15,8 @@ from django.test import override_settings
 from openpyxl import Workbook, load_workbook
 from pypdf import PdfReader
 
-from carpentry.parts import read_parts_csv
-from carpentry.sizes import INCHES
+from carpentry.design import read_parts_csv
+from carpentry.lumber import INCHES
 from carpentry.tests.samples import sample
 from server.accounts.models import User
 from server.documents import planned as taking

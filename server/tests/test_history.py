@@ -1,7 +1,7 @@
 import uuid
 
-from carpentry.parts import mark_number, mark_of, read_lines
-from carpentry.sizes import INCHES
+from carpentry.design import mark_number, mark_of, read_lines
+from carpentry.lumber import INCHES
 from server.history.models import KEPT_REVISIONS, Conflict
 from server.projects.models import Part, Project
 from server.tests.base import ApiTestCase

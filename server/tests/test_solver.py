@@ -11,7 +11,7 @@ from unittest.mock import patch
 from django.test import override_settings
 
 from carpentry.cutting import first_plan, plan_document, problem_document
-from carpentry.length import Unit
+from carpentry.language import Unit
 from carpentry.tests.problems import home_size, problem
 from server.plans.solver import Job, Lane, Solver
 from server.plans.turns import Turns

@@ -6,7 +6,7 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from carpentry.errors import CarpentryError
+from carpentry.language import CarpentryError
 from carpentry.trip import Event, EventKind
 from server.common.owned import owned
 from server.common.schemas import ChangeIn, ErrorOut

@@ -9,11 +9,10 @@ from django.db import transaction
 from django.utils import timezone
 
 from carpentry.buying import piece_price, read_money
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit, interchange
+from carpentry.language import CarpentryError, Unit, interchange
+from carpentry.lumber import Section, standard_section
+from carpentry.lumber.rack import MAX_BOARDS, BoardFields, section_noted
 from carpentry.project import RackUse, pack_prices, packs_priced
-from carpentry.rack import MAX_BOARDS, BoardFields, section_noted
-from carpentry.sizes import Section, standard_section
 from carpentry.trip import Cart, Line, PaidLine, Receipt, line_key, receipt_of
 from server.plans.models import Plan
 from server.projects.models import Project

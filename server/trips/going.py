@@ -8,8 +8,7 @@ from decimal import Decimal
 from django.conf import settings
 from django.db import transaction
 
-from carpentry.document import Json
-from carpentry.errors import CarpentryError
+from carpentry.language import CarpentryError, Json
 from carpentry.planning import Basis, Facts, Workup, replan
 from carpentry.project import missing_told, standard_lines
 from carpentry.trip import (

@@ -7,9 +7,9 @@ from django.db import models
 from django.utils.functional import cached_property
 
 from carpentry.buying import Tax
-from carpentry.length import Unit
+from carpentry.language import Unit
+from carpentry.lumber import Lexicon, lexicon_in
 from carpentry.planning import Basis, is_proven, read_basis
-from carpentry.sizes import Lexicon, lexicon_in
 from carpentry.trip import (
     Cart,
     Event,

@@ -6,8 +6,8 @@ from decimal import Decimal
 from typing import Any
 
 from carpentry.buying import write_money
-from carpentry.length import Notation, Unit, sold_name
-from carpentry.sizes import load_told
+from carpentry.language import Notation, Unit, sold_name
+from carpentry.lumber import load_told
 from carpentry.trip import (
     CHECKS,
     Board,

@@ -13,11 +13,10 @@ from ninja.files import UploadedFile
 from carpentry.buying import MAX_LINES, KnownYard, YardOf, read_prices
 from carpentry.buying import PriceLine as ReadLine
 from carpentry.buying.price_list import COLUMNS as PRICE_TABLE
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit
+from carpentry.language import CarpentryError, Unit
+from carpentry.lumber import INCHES, ask_for_feet
 from carpentry.project import YardFile, read_yard_file
 from carpentry.project.file import check_tax_rate
-from carpentry.sizes import INCHES, ask_for_feet
 from server.common.columns import given
 from server.common.owned import owned
 from server.common.schemas import ConflictOut, ErrorOut, Page, ProblemOut, SeenIn

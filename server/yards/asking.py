@@ -17,8 +17,7 @@ from django.conf import settings
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from carpentry.buying import MAX_AVAILABLE, piece_price
-from carpentry.errors import CarpentryError
-from carpentry.length import TICKS_PER_FOOT
+from carpentry.language import TICKS_PER_FOOT, CarpentryError
 from server.yards.models import PriceLine, Yard
 
 PROTOCOL = "grain-tally/yard-prices@1"

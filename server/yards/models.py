@@ -19,11 +19,10 @@ from carpentry.buying import (
     read_price_line,
 )
 from carpentry.buying import PriceLine as ReadLine
-from carpentry.errors import CarpentryError
-from carpentry.length import Unit
+from carpentry.language import CarpentryError, Unit
+from carpentry.lumber import Lexicon, OwnStocks, lexicon_in
 from carpentry.project import YardFile, own_among
 from carpentry.project.file import MOST_AGE_DAYS, PRICE_AGE_DAYS, check_currency
-from carpentry.sizes import Lexicon, OwnStocks, lexicon_in
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
 from server.common.rows import Row, TextLine, as_lines, replace_rows, whole_text

@@ -6,7 +6,7 @@ from django.conf import settings
 
 from carpentry.buying import PRICE_COLUMNS, piece_price, write_money
 from carpentry.buying import PriceLine as ReadLine
-from carpentry.length import Notation, sold_name
+from carpentry.language import Notation, sold_name
 from server.common.schemas import length_out, section_out
 from server.history.showing import shows
 from server.yards.asking import Answer, Quoted

@@ -4,8 +4,8 @@ from django.apps.registry import Apps
 from django.db import migrations
 from django.db.backends.base.schema import BaseDatabaseSchemaEditor
 
-from carpentry.errors import CarpentryError
-from carpentry.sizes import INCHES, read_stock
+from carpentry.language import CarpentryError
+from carpentry.lumber import INCHES, read_stock
 
 
 def spell(apps: Apps, editor: BaseDatabaseSchemaEditor) -> None:

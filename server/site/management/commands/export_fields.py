@@ -5,9 +5,9 @@ from typing import Any
 
 from django.core.management.base import BaseCommand
 
-from carpentry.parts import PartFields
+from carpentry.design import PartFields
+from carpentry.language import typed_fields, usual_values
 from carpentry.project import SettingFields
-from carpentry.typed import typed_fields, usual_values
 
 EXPORTED = {"PART_FIELDS": PartFields, "SETTINGS": SettingFields}
 

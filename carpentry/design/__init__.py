@@ -1,0 +1,54 @@
+"""The part list: what is to be built, as typed and as understood.
+
+``read_part`` checks one part's fields, ``entry`` understands a typed line or pasted rows, ``table``
+reads and writes whole lists. All report every problem at once.
+"""
+
+from carpentry.design.entry import read_entry, read_lines
+from carpentry.design.marks import all_marked, mark_number, mark_of
+from carpentry.design.pairs import mirror_pairs
+from carpentry.design.part import (
+    MAX_PARTS,
+    MAX_QUANTITY,
+    PART_LENGTHS,
+    Part,
+    PartFields,
+    angles_fault,
+    not_planned_yet,
+    read_part,
+)
+from carpentry.design.table import (
+    COLUMNS,
+    PART_COLUMNS,
+    parts_table_of_csv,
+    parts_table_of_rows,
+    parts_table_of_text,
+    read_parts,
+    read_parts_csv,
+    write_parts_csv,
+)
+
+__all__ = [
+    "COLUMNS",
+    "MAX_PARTS",
+    "MAX_QUANTITY",
+    "PART_COLUMNS",
+    "PART_LENGTHS",
+    "Part",
+    "PartFields",
+    "all_marked",
+    "angles_fault",
+    "mark_number",
+    "mark_of",
+    "mirror_pairs",
+    "not_planned_yet",
+    "parts_table_of_csv",
+    "parts_table_of_rows",
+    "parts_table_of_text",
+    "read_entry",
+    "read_lines",
+    "read_part",
+    "read_parts",
+    "read_parts_csv",
+    "write_parts_csv",
+]
