@@ -13,7 +13,7 @@ from carpentry.buying.price_list import (
     read_prices_csv,
     write_prices_csv,
 )
-from carpentry.buying.prices import (
+from carpentry.buying.pricing import (
     MAX_AVAILABLE,
     MAX_LINES,
     PER,

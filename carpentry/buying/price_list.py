@@ -6,7 +6,7 @@ import re
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 
-from carpentry.buying.prices import (
+from carpentry.buying.pricing import (
     MAX_LINES,
     PRICE_COLUMNS,
     PriceFields,

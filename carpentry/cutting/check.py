@@ -1,6 +1,7 @@
 """Replays a plan as a builder would saw it, knowing nothing of how it was found."""
 
 from collections import Counter
+from collections.abc import Iterator
 from decimal import Decimal
 from itertools import pairwise
 
@@ -19,45 +20,61 @@ def check_plan(problem: CutProblem, plan: CutPlan) -> None:
     what the saw can do, leave every part at exactly that size and place; no more of a stock is used
     than there is; leftovers are what remains; price and status add up.
     """
-    faults: list[Problem] = []
-    parts = {part.id: part for part in problem.parts}
-    stock = {piece.id: piece for piece in problem.stock}
-    cut: Counter[str] = Counter()
-    used: Counter[str] = Counter()
-    price = Decimal(0)
-    for number, layout in enumerate(plan.layouts):
-        place = f"layouts[{number}]"
-        piece = stock.get(layout.stock)
-        if piece is None:
-            faults.append(Problem(place, f"no stock is called {layout.stock}"))
-            continue
-        if layout.count < 1:
-            faults.append(Problem(place, "a layout of no boards"))
-        used[piece.id] += layout.count
-        price += piece.price * layout.count
-        faults += [Problem(place, text) for text in _saw(problem, piece, layout, parts)]
-        for placed in layout.parts:
-            cut[placed.part] += layout.count
-    for unplaced in plan.unplaced:
-        cut[unplaced.part] += unplaced.quantity
-    for name in {*parts, *cut}:
-        wanted = parts[name].quantity if name in parts else 0
-        if cut[name] != wanted:
-            faults.append(Problem(name, f"{cut[name]} accounted for, {wanted} wanted"))
-    for name, count in used.items():
-        available = stock[name].available
-        if available is not None and count > available:
-            faults.append(Problem(name, f"{count} used, {available} available"))
-    if price != plan.price:
-        faults.append(Problem("price", f"the boards cost {price}, the plan says {plan.price}"))
-    if plan.bound > plan.price:
-        faults.append(Problem("bound", "the proven bound is above the price"))
-    if (plan.status is Status.INCOMPLETE) != bool(plan.unplaced):
-        faults.append(Problem("status", "says otherwise than the unplaced parts"))
-    if plan.status is Status.OPTIMAL and plan.bound != plan.price:
-        faults.append(Problem("bound", "an optimal plan's bound is its price"))
+    faults = [
+        *_board_faults(problem, plan),
+        *_count_faults(problem, plan),
+        *_money_faults(problem, plan),
+    ]
     if faults:
         raise PlanCheckError(faults)
+
+
+def _board_faults(problem: CutProblem, plan: CutPlan) -> Iterator[Problem]:
+    """What goes wrong when the boards of a plan are cut."""
+    parts = {part.id: part for part in problem.parts}
+    stock = {piece.id: piece for piece in problem.stock}
+    for number, layout in enumerate(plan.layouts):
+        place = f"layouts[{number}]"
+        if layout.stock not in stock:
+            yield Problem(place, f"no stock is called {layout.stock}")
+            continue
+        if layout.count < 1:
+            yield Problem(place, "a layout of no boards")
+        for text in _saw(problem, stock[layout.stock], layout, parts):
+            yield Problem(place, text)
+
+
+def _count_faults(problem: CutProblem, plan: CutPlan) -> Iterator[Problem]:
+    """Parts that are not there as often as they are wanted, and stock that there is less of."""
+    wanted = Counter({part.id: part.quantity for part in problem.parts})
+    cut = Counter({one.part: one.quantity for one in plan.unplaced})
+    used: Counter[str] = Counter()
+    for layout in plan.layouts:
+        used[layout.stock] += layout.count
+        for placed in layout.parts:
+            cut[placed.part] += layout.count
+    for name in {*wanted, *cut}:
+        if cut[name] != wanted[name]:
+            yield Problem(name, f"{cut[name]} accounted for, {wanted[name]} wanted")
+    for piece in problem.stock:
+        if piece.available is not None and used[piece.id] > piece.available:
+            yield Problem(piece.id, f"{used[piece.id]} used, {piece.available} available")
+
+
+def _money_faults(problem: CutProblem, plan: CutPlan) -> Iterator[Problem]:
+    """A price, a bound or a status that says what is not so."""
+    prices = {piece.id: piece.price for piece in problem.stock}
+    price = sum(
+        (prices.get(layout.stock, Decimal(0)) * layout.count for layout in plan.layouts), Decimal(0)
+    )
+    if price != plan.price:
+        yield Problem("price", f"the boards cost {price}, the plan says {plan.price}")
+    if plan.bound > plan.price:
+        yield Problem("bound", "the proven bound is above the price")
+    if (plan.status is Status.INCOMPLETE) != bool(plan.unplaced):
+        yield Problem("status", "says otherwise than the unplaced parts")
+    if plan.status is Status.OPTIMAL and plan.bound != plan.price:
+        yield Problem("bound", "an optimal plan's bound is its price")
 
 
 def layout_faults(problem: CutProblem, layout: Layout) -> list[str]:

@@ -10,6 +10,8 @@ from carpentry.cutting.problem import NO_LIMITS, CutPart, CutProblem, Order, Sto
 from carpentry.cutting.ripped.numbers import fits_stock
 from carpentry.language import Notation, Unit, write_length
 
+Written = Callable[[int], str]
+
 
 def unplaced_of(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[Unplaced, ...]:
     """What boards leave out of a problem."""
@@ -25,7 +27,7 @@ def unplaced_of(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[Unplace
 
 
 def _beyond_the_saw(
-    problem: CutProblem, part: CutPart, stock: list[StockPiece], written: Callable[[int], str]
+    problem: CutProblem, part: CutPart, stock: list[StockPiece], written: Written
 ) -> str:
     """Why no saw at hand makes a part, in words; empty where one does."""
     saw = problem.saw
@@ -69,20 +71,33 @@ def _reason(problem: CutProblem, part: CutPart) -> str:
         stock = [piece for piece in stock if piece.id in part.on]
     if not stock:
         return f"nothing is left of {', '.join(part.on)}, which it may come from"
-    beyond = _beyond_the_saw(problem, part, stock, written)
-    if beyond:
-        return beyond
-    if part.thickness is not None and part.width is not None:
-        thick, wide = part.thickness + part.extra.thickness, part.width + part.extra.width
-        fitting = [piece for piece in stock if fits_stock(part, piece, problem)]
-        widest = max(piece.width or 0 for piece in stock)
-        thickest = max(piece.thickness or 0 for piece in stock)
-        if not fitting and wide > widest:
-            return f"it is {written(wide - widest)} wider than the widest stock"
-        if not fitting:
-            short = max(thick - thickest, 1)
-            return f"it is {written(short)} thicker than the stock that is wide enough"
-        stock = fitting
+    has_section = part.thickness is not None and part.width is not None
+    fitting = [p for p in stock if not has_section or fits_stock(part, p, problem)]
+    return (
+        _beyond_the_saw(problem, part, stock, written)
+        or _too_large_across(part, stock, written, fits=bool(fitting))
+        or _too_long(problem, part, fitting, written)
+        or "every piece of stock that holds it is used up"
+    )
+
+
+def _too_large_across(
+    part: CutPart, stock: list[StockPiece], written: Written, *, fits: bool
+) -> str:
+    """Why no stock is wide and thick enough, in words; empty where some is."""
+    if fits or part.thickness is None or part.width is None:
+        return ""
+    thick, wide = part.thickness + part.extra.thickness, part.width + part.extra.width
+    widest = max(piece.width or 0 for piece in stock)
+    thickest = max(piece.thickness or 0 for piece in stock)
+    if wide > widest:
+        return f"it is {written(wide - widest)} wider than the widest stock"
+    short = max(thick - thickest, 1)
+    return f"it is {written(short)} thicker than the stock that is wide enough"
+
+
+def _too_long(problem: CutProblem, part: CutPart, stock: list[StockPiece], written: Written) -> str:
+    """Why no sound wood is long enough, in words; empty where some is."""
     if part.clear and any(piece.flaws for piece in stock):
         sound = max((b - a for p in stock for a, b in sound_stretches(problem, p)), default=0)
         if part.sawn_length > sound:
@@ -93,9 +108,9 @@ def _reason(problem: CutProblem, part: CutPart) -> str:
     sound = problem.sound_length(longest)
     if sound <= 0:
         return "the trims take all of every piece of stock"
-    if part.sawn_length > sound:
-        trims = problem.trim_start + problem.trim_end
-        left = f", {written(sound)} after trimming" if trims else ""
-        missed = f"{written(part.sawn_length)} misses the longest stock, {written(longest.length)}"
-        return f"{missed}{left}, by {written(part.sawn_length - sound)}"
-    return "every piece of stock that holds it is used up"
+    if part.sawn_length <= sound:
+        return ""
+    trims = problem.trim_start + problem.trim_end
+    left = f", {written(sound)} after trimming" if trims else ""
+    missed = f"{written(part.sawn_length)} misses the longest stock, {written(longest.length)}"
+    return f"{missed}{left}, by {written(part.sawn_length - sound)}"

@@ -28,7 +28,7 @@ from carpentry.project.packing import (
 )
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
-from carpentry.project.tally import Purchase, Tally, compare, tally
+from carpentry.project.tally import Tally, Totals, compare, tally
 from carpentry.project.units import part_in, settings_in
 from carpentry.project.workshop_files import read_rack_file, read_tools_file
 
@@ -48,7 +48,6 @@ __all__ = [
     "Offer",
     "Owned",
     "ProjectFile",
-    "Purchase",
     "RackUse",
     "RipSegment",
     "RipStrip",
@@ -56,6 +55,7 @@ __all__ = [
     "Settings",
     "Shelf",
     "Tally",
+    "Totals",
     "YardFile",
     "compare",
     "content_of",

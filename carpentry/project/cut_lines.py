@@ -15,7 +15,7 @@ from carpentry.lumber import Section
 
 NARROW = 3 * TICKS_PER_INCH // 2  # a narrower strip is not guided between blade and fence
 
-Line = tuple[tuple[int, int], tuple[int, int]]
+SawnLine = tuple[tuple[int, int], tuple[int, int]]
 
 
 @dataclass(frozen=True)
@@ -51,8 +51,8 @@ class CutLine:
     face_up: str
     makes: tuple[Made, ...]
     along: tuple[int, int]
-    on_face: Line | None
-    on_end: Line | None
+    on_face: SawnLine | None
+    on_end: SawnLine | None
 
 
 def cut_lines(layout: Layout, length: int, section: Section | None) -> list[CutLine]:
@@ -94,8 +94,8 @@ def _line(number: int, cut: Cut, piece: Piece, makes: tuple[Made, ...]) -> CutLi
     (x0, x1), (y0, y1), (z0, z1) = ((round(low), round(high)) for low, high in piece.spans)
     at = cut.start if wanted_first else cut.end
     far = _far(cut, at, piece)
-    on_face: Line | None = None
-    on_end: Line | None = None
+    on_face: SawnLine | None = None
+    on_end: SawnLine | None = None
     if cut.saw is Saw.CROSSCUT:
         on_face = ((at, y0), (at if cut.angle.bevel else far, y1))
     elif cut.saw is Saw.RIP:

@@ -1,7 +1,7 @@
 """What holds a project together: fasteners counted from its joints, and whatever else is bought by
 name, in packs where the yard sells packs."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 from functools import partial
@@ -149,52 +149,83 @@ def hardware_of(
 ) -> Hardware:
     """The hardware of a project whose ``parts`` are known by their marks. What cannot be read is
     told by line, nothing is refused."""
-    read = partial(read_joint, unit=settings.unit)
-    read_joints, wrong_joints = read_each_line(fields.joints, read)
-    read_items, wrong_items = read_each_line(fields.hardware, read_item)
-    read_finishes, wrong_finishes = read_each_line(fields.finishes, read_coat)
-    packages, _ = read_each_line(fields.packs, read_package)
-    rules, wrong_rules = read_rules(fields.rules, settings.unit)
+    read = _read_lines(fields, settings.unit)
     needs = _Needs()
-    fastened = [_fasten(joint, parts, settings, rules, needs) for joint in read_joints]
+    fastened = [_fasten(joint, parts, settings, read.rules, needs) for joint in read.joints]
     prices: dict[Key, Decimal] = {}
     have: dict[Key, int] = {}
-    mixed: list[Problem] = []
-    for item in read_items:
+    for item in read.items:
         foreign = item.currency and item.currency != fields.currency
-        if foreign:
-            told = f"{item.currency} on a list in {fields.currency}: currencies are not mixed"
-            mixed.append(Problem(f"hardware, {item.name}", told))
         _take(replace(item, price=None) if foreign else item, settings, needs, prices, have)
-    glued = sum(_contact(joint, parts) for joint in read_joints)
-    for coat in read_finishes:
+    glued = sum(_contact(joint, parts) for joint in read.joints)
+    for coat in read.finishes:
         _coat(coat, parts, glued, settings, needs)
-    offered: dict[Key, list[Package]] = {}
-    for package in packages:
-        key = *hardware_key(package.name, fields.packs_unit), package.volume
-        offered.setdefault(key, []).append(package)
     lines = tuple(
         packed_line(
             _need(key, needs, have.get(key, 0)),
-            [Package("one", 1, prices[key])] if key in prices else offered.get(key, []),
+            [Package("one", 1, prices[key])] if key in prices else read.packages.get(key, []),
             fields.found,
         )
         for key in needs.counts
     )
-    problems = [Problem(f"joints, {p.place}", p.message) for p in wrong_joints]
-    problems += [Problem(f"hardware, {p.place}", p.message) for p in wrong_items]
-    problems += [Problem(f"finishes, {p.place}", p.message) for p in wrong_finishes]
-    problems += [Problem(f"rules, {p.place}", p.message) for p in wrong_rules]
-    problems += mixed
-    for coat in read_finishes:
+    problems = (*read.problems, *_unused(read.finishes, parts, glued=bool(glued)))
+    return Hardware(lines, tuple(fastened), problems)
+
+
+@dataclass(frozen=True)
+class _Lines:
+    """What the lines of a project say, and the problems of those that say nothing."""
+
+    joints: Sequence[Joint]
+    items: Sequence[Item]
+    finishes: Sequence[Coat]
+    rules: Rules
+    packages: Mapping[Key, list[Package]]
+    problems: Sequence[Problem]
+
+
+def _read_lines(fields: HardwareFields, unit: Unit) -> _Lines:
+    joints, wrong_joints = read_each_line(fields.joints, partial(read_joint, unit=unit))
+    items, wrong_items = read_each_line(fields.hardware, read_item)
+    finishes, wrong_finishes = read_each_line(fields.finishes, read_coat)
+    packages, _ = read_each_line(fields.packs, read_package)
+    rules, wrong_rules = read_rules(fields.rules, unit)
+    offered: dict[Key, list[Package]] = {}
+    for package in packages:
+        key = *hardware_key(package.name, fields.packs_unit), package.volume
+        offered.setdefault(key, []).append(package)
+    wrong = {
+        "joints": wrong_joints,
+        "hardware": wrong_items,
+        "finishes": wrong_finishes,
+        "rules": wrong_rules,
+    }
+    problems = [
+        Problem(f"{kind}, {one.place}", one.message) for kind, told in wrong.items() for one in told
+    ]
+    mixed = [
+        Problem(
+            f"hardware, {item.name}",
+            f"{item.currency} on a list in {fields.currency}: currencies are not mixed",
+        )
+        for item in items
+        if item.currency and item.currency != fields.currency
+    ]
+    return _Lines(joints, items, finishes, rules, offered, [*problems, *mixed])
+
+
+def _unused(
+    finishes: Iterable[Coat], parts: Mapping[str, JoinedPart], *, glued: bool
+) -> Iterator[Problem]:
+    """Finishes that name what is not there."""
+    for coat in finishes:
         unknown = [mark for mark in coat.marks if mark not in parts]
         if unknown:
             told = f"no part is marked {', '.join(unknown)}"
-            problems.append(Problem(f"finishes, {coat.text}", told))
+            yield Problem(f"finishes, {coat.text}", told)
         if coat.on_joints and not glued:
             told = "no joint is glued: write glue or glued in its line"
-            problems.append(Problem(f"finishes, {coat.text}", told))
-    return Hardware(lines, tuple(fastened), tuple(problems))
+            yield Problem(f"finishes, {coat.text}", told)
 
 
 def _fasten(

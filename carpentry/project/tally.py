@@ -1,7 +1,7 @@
 """The tally: what a plan takes, what it wastes, and what is proven about it."""
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from fractions import Fraction
@@ -41,8 +41,8 @@ class Tally:
     later: int
 
     @property
-    def purchase(self) -> "Purchase":
-        return Purchase(self.boards + self.spare, self.shopping.subtotal, self.unplaced)
+    def purchase(self) -> "Totals":
+        return Totals(self.boards + self.spare, self.shopping.subtotal, self.unplaced)
 
 
 def tally(
@@ -59,77 +59,121 @@ def tally(
     ``source`` names the prices in the claim, such as "Tallow Street Yard"; ``hardware`` is what all
     that is not wood costs.
     """
-    lines: dict[ListLine, Offer] = {}
-    taken: Counter[ListLine] = Counter()
-    bought = finished = feet = Fraction(0)
-    kilograms = Fraction(0)
-    longest = keepable = owned = unweighed = 0
-    for material, plan in plans:
-        if plan is None:
-            continue
-        offers = {offer.id: offer for offer in material.offers}
-        counts: dict[str, int] = {}
-        density = species_of(material.stock).density()
-        volumes = {
-            named.id: named.part.mean_section(section).area * named.part.centre_length(section)
-            for named in material.parts
-            if (section := material.sections[named.id])
-        }
-        for layout in plan.layouts:
-            counts[layout.stock] = counts.get(layout.stock, 0) + layout.count
-            section = material.section_of(offers[layout.stock])
-            wood = section.area * offers[layout.stock].real_length if section else 0
-            wood *= layout.count
-            bought += wood
-            if not offers[layout.stock].owned and density is None:
-                unweighed += layout.count
-            elif density is not None and not offers[layout.stock].owned:
-                kilograms += weight_kg(wood, density)
-            cut = sum(volumes.get(placed.part, 0) for placed in layout.parts)
-            finished += Fraction(cut) * layout.count
-            keepable += layout.count * len(kept_leftovers(layout))
-        for offer in material.offers:
-            count = counts.get(offer.id, 0)
-            if not count:
-                continue
-            if offer.owned:
-                owned += count
-                continue
-            longest = max(longest, offer.length)
-            feet += (board_feet(offer.stock, offer.length) or 0) * count
-            line = ListLine(
-                offer.stock,
-                material.section_of(offer),
-                offer.length,
-                offer.real_length,
-                0,
-                offer.price,
-            )
-            lines[line] = offer
-            taken[line] += count
-    cut_from = [replace(line, count=taken[line]) for line in lines]
-    spares = [
-        replace(line, count=more, spare=True)
-        for line, offer in lines.items()
-        if (more := _spare(taken[line], offer, settings))
-    ]
+    planned = [_Taken.of(material, plan) for material, plan in plans if plan]
+    wood = sum((one.wood for one in planned), Fraction(0))
+    finished = sum((one.finished for one in planned), Fraction(0))
+    cut_from, spares = _to_buy(planned, settings)
     shopping = shopping_list((*cut_from, *spares), tax, settings.copies, hardware)
     return Tally(
         boards=sum(line.count for line in cut_from),
         spare=sum(line.count for line in spares),
-        owned=owned,
-        longest=longest,
-        waste=rounded((bought - finished) / bought * 100) if bought else Decimal("0.0"),
-        keepable=keepable,
-        board_feet=rounded(feet),
-        weight_kg=rounded(kilograms),
-        unweighed=unweighed,
+        owned=sum(one.owned for one in planned),
+        longest=max((line.length for line in cut_from), default=0),
+        waste=rounded((wood - finished) / wood * 100) if wood else Decimal("0.0"),
+        keepable=sum(one.keepable for one in planned),
+        board_feet=rounded(sum(map(_board_feet, cut_from), Fraction(0))),
+        weight_kg=rounded(sum((one.kilograms for one in planned), Fraction(0))),
+        unweighed=sum(one.unweighed for one in planned),
         bound=sum((p.bound for m, p in plans if p and m.priced), Decimal(0)),
         shopping=shopping,
         claim=claim_of(plans, settings, currency, source),
         unplaced=sum(u.quantity for _, plan in plans if plan for u in plan.unplaced),
         later=sum(len(material.later) for material, _ in plans),
     )
+
+
+@dataclass(frozen=True)
+class _Taken:
+    """What the plan of one material takes: how many of each offer, the ``wood`` in their boards and
+    in ``finished`` parts (cubic ticks), and what is ``bought`` of it weighs."""
+
+    material: Material
+    counts: Mapping[str, int]
+    wood: Fraction
+    finished: Fraction
+    kilograms: Fraction
+    unweighed: int
+    keepable: int
+
+    @classmethod
+    def of(cls, material: Material, plan: CutPlan) -> "_Taken":
+        offers = {offer.id: offer for offer in material.offers}
+        counts: Counter[str] = Counter()
+        for layout in plan.layouts:
+            counts[layout.stock] += layout.count
+        wood = {name: _volume(material, offers[name]) * count for name, count in counts.items()}
+        bought = [name for name in counts if not offers[name].owned]
+        density = species_of(material.stock).density()
+        weighed = sum(wood[name] for name in bought) if density is not None else 0
+        return cls(
+            material,
+            counts,
+            wood=Fraction(sum(wood.values())),
+            finished=_finished(material, plan),
+            kilograms=weight_kg(weighed, density) if density is not None else Fraction(0),
+            unweighed=0 if density is not None else sum(counts[name] for name in bought),
+            keepable=sum(layout.count * len(kept_leftovers(layout)) for layout in plan.layouts),
+        )
+
+    @property
+    def owned(self) -> int:
+        """How many boards on hand it uses."""
+        return sum(self.counts.get(offer.id, 0) for offer in self.material.offers if offer.owned)
+
+    def bought(self) -> Iterator[tuple[Offer, ListLine]]:
+        """What of it is bought, offer by offer."""
+        for offer in self.material.offers:
+            count = self.counts.get(offer.id, 0)
+            if count and not offer.owned:
+                section = self.material.section_of(offer)
+                yield (
+                    offer,
+                    ListLine(
+                        offer.stock, section, offer.length, offer.real_length, count, offer.price
+                    ),
+                )
+
+
+def _board_feet(line: ListLine) -> Fraction:
+    """The board feet of a line by its named size; 0 where they are not known."""
+    return Fraction(board_feet(line.stock, line.length) or 0) * line.count
+
+
+def _volume(material: Material, offer: Offer) -> int:
+    """The wood of one board, in cubic ticks; 0 where its section is not known."""
+    section = material.section_of(offer)
+    return section.area * offer.real_length if section else 0
+
+
+def _finished(material: Material, plan: CutPlan) -> Fraction:
+    """The wood in the parts that a plan gives, in cubic ticks."""
+    volumes = {
+        named.id: named.part.mean_section(section).area * named.part.centre_length(section)
+        for named in material.parts
+        if (section := material.sections[named.id])
+    }
+    cut = (
+        (layout.count, sum(volumes.get(placed.part, 0) for placed in layout.parts))
+        for layout in plan.layouts
+    )
+    return sum((Fraction(volume) * count for count, volume in cut), Fraction(0))
+
+
+def _to_buy(planned: Sequence[_Taken], settings: Settings) -> tuple[list[ListLine], list[ListLine]]:
+    """The lines that are cut from, those of one stock and length in one, and the spare ones beside
+    them."""
+    lines: dict[ListLine, Offer] = {}
+    counts: Counter[ListLine] = Counter()
+    for offer, line in (one for taken in planned for one in taken.bought()):
+        alike = replace(line, count=0)
+        lines[alike] = offer
+        counts[alike] += line.count
+    spares = [
+        replace(line, count=more, spare=True)
+        for line, offer in lines.items()
+        if (more := _spare(counts[line], offer, settings))
+    ]
+    return [replace(line, count=counts[line]) for line in lines], spares
 
 
 def _spare(count: int, offer: Offer, settings: Settings) -> int:
@@ -139,7 +183,7 @@ def _spare(count: int, offer: Offer, settings: Settings) -> int:
 
 
 @dataclass(frozen=True)
-class Purchase:
+class Totals:
     """What two plans are compared by."""
 
     boards: int
@@ -147,7 +191,7 @@ class Purchase:
     unplaced: int
 
 
-def compare(before: Purchase, after: Purchase, currency: str) -> str:
+def compare(before: Totals, after: Totals, currency: str) -> str:
     """What a change did to the purchase, such as "2 boards fewer, −$9.10"."""
     said: list[str] = []
     boards = after.boards - before.boards

@@ -12,11 +12,11 @@ from carpentry.project import (
     Material,
     NamedPart,
     Note,
-    Purchase,
     SettingFields,
     Settings,
     Shelf,
     Tally,
+    Totals,
     YardFile,
     compare,
     gather_materials,
@@ -169,12 +169,12 @@ class MaterialsTest(TestCase):
 
 class CompareTest(TestCase):
     def test_in_words(self) -> None:
-        before = Purchase(38, Decimal("322.45"), 0)
+        before = Totals(38, Decimal("322.45"), 0)
         for after, said in (
-            (Purchase(36, Decimal("313.35"), 0), "2 boards fewer, −$9.10"),
-            (Purchase(39, Decimal("330.00"), 0), "1 board more, +$7.55"),
+            (Totals(36, Decimal("313.35"), 0), "2 boards fewer, −$9.10"),
+            (Totals(39, Decimal("330.00"), 0), "1 board more, +$7.55"),
             (before, "same purchase"),
-            (Purchase(38, Decimal("322.45"), 2), "2 without a board"),
+            (Totals(38, Decimal("322.45"), 2), "2 without a board"),
         ):
             self.assertEqual(compare(before, after, "USD"), said)
 

@@ -5,7 +5,7 @@ every line; ``change_told`` says what a new plan changed, ``receipt_of`` what wa
 was planned.
 """
 
-from carpentry.trip.cart import Board, Cart, Line, cart_of, line_key, lines_of, packs_of
+from carpentry.trip.cart import Cart, Line, YardBoard, cart_of, line_key, lines_of, packs_of
 from carpentry.trip.checks import CHECKS, Check
 from carpentry.trip.events import Event, EventKind
 from carpentry.trip.purchase import (
@@ -24,7 +24,6 @@ from carpentry.trip.receipt import PaidLine, Receipt, receipt_of
 
 __all__ = [
     "CHECKS",
-    "Board",
     "Cart",
     "Check",
     "Event",
@@ -34,6 +33,7 @@ __all__ = [
     "Purchase",
     "Receipt",
     "Wanted",
+    "YardBoard",
     "cart_of",
     "change_told",
     "left_out_told",

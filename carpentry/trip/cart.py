@@ -114,7 +114,7 @@ def packs_of(hardware: Hardware) -> list[tuple[Line, int]]:
 
 
 @dataclass(frozen=True)
-class Board:
+class YardBoard:
     """A board that was measured at the yard and ``kept``, or rejected; ``event`` told so."""
 
     event: str
@@ -128,7 +128,7 @@ class _Pile:
     tag says, and how many more there are where that was said."""
 
     plain: int = 0
-    boards: list[Board] = field(default_factory=list)
+    boards: list[YardBoard] = field(default_factory=list)
     tag: Decimal | None = None
     left: int | None = None
 
@@ -161,11 +161,11 @@ class Cart:
         """How many of a line are in the cart."""
         return self._pile(key).taken
 
-    def boards(self, key: str) -> list[Board]:
+    def boards(self, key: str) -> list[YardBoard]:
         """Those of a line that were measured, kept and rejected ones."""
         return self._pile(key).boards
 
-    def kept(self, key: str) -> list[Board]:
+    def kept(self, key: str) -> list[YardBoard]:
         """The boards of a line that were measured and kept."""
         return [board for board in self._pile(key).boards if board.kept]
 
@@ -281,7 +281,7 @@ class Cart:
             )
         pile.left = event.count - pile.taken
 
-    def _measured(self, event: Event) -> Board:
+    def _measured(self, event: Event) -> YardBoard:
         line = self.lines[event.line]
         if line.stock is None:
             raise CarpentryError("only boards are measured", "line")
@@ -296,7 +296,7 @@ class Cart:
         reason = read.not_used_because() or ("crooked" if read.crook else "")
         if kept and reason:
             raise CarpentryError(f"{reason}; reject it, or note only what stays good")
-        return Board(event.id, read, kept)
+        return YardBoard(event.id, read, kept)
 
 
 def cart_of(events: Iterable[Event], lines: Mapping[str, Line], lexicon: Lexicon) -> Cart:

@@ -189,7 +189,7 @@ def store_outcome(plan: Plan, work: Workup, outcome: Sequence[Json]) -> None:
     ``PlanCheckError`` for one that cannot be sawn as it says."""
     work.check(outcome)
     plans = work.plans(outcome)
-    totals = work.tally(plans).purchase
+    totals = work.tally(plans).totals
     plan.outcome = list(outcome)
     plan.boards_count = totals.boards
     plan.subtotal = totals.subtotal

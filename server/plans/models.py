@@ -6,7 +6,7 @@ from decimal import Decimal
 from django.db import models
 
 from carpentry.planning import MADE_BY
-from carpentry.project import Purchase
+from carpentry.project import Totals
 from server.projects.models import Project
 
 
@@ -49,9 +49,9 @@ class Plan(models.Model):
         indexes = [models.Index(fields=["project", "digest"])]
 
     @property
-    def purchase(self) -> Purchase:
+    def totals(self) -> Totals:
         """What it is compared by."""
-        return Purchase(self.boards_count, self.subtotal, self.unplaced_count)
+        return Totals(self.boards_count, self.subtotal, self.unplaced_count)
 
     def __str__(self) -> str:
         return f"{self.status} plan of {self.project}"

@@ -19,9 +19,9 @@ from carpentry.project import (
     CutLine,
     Material,
     Offer,
-    Purchase,
     RipStrip,
     Tally,
+    Totals,
     compare,
     cut_lines,
     kept_leftovers,
@@ -29,7 +29,7 @@ from carpentry.project import (
     rip_segments,
     test_piece,
 )
-from carpentry.project.cut_lines import Line
+from carpentry.project.cut_lines import SawnLine
 from server.common.schemas import length_out, sawn_out, section_out
 from server.plans.buying import shopping_out
 from server.plans.making import UNDER_WAY, plan_before
@@ -116,9 +116,9 @@ def _effect(plan: Plan, before: Plan, changed: int, currency: str) -> str:
     return f"{effect}; {changed} {'board is' if changed == 1 else 'boards are'} cut otherwise"
 
 
-def _still_to_buy(plan: Plan) -> Purchase:
+def _still_to_buy(plan: Plan) -> Totals:
     """What a plan asks for yet: nothing where its boards are cut."""
-    return Purchase(0, Decimal(0), 0) if plan.stage == Plan.Stage.CUT else plan.purchase
+    return Totals(0, Decimal(0), 0) if plan.stage == Plan.Stage.CUT else plan.totals
 
 
 def cut_before(plan: Plan) -> "QuerySet[Plan]":
@@ -334,7 +334,7 @@ def _cut(line: CutLine, notation: str) -> CutOut:
     )
 
 
-def _drawn(line: Line | None) -> list[int] | None:
+def _drawn(line: SawnLine | None) -> list[int] | None:
     return [at for point in line for at in point] if line else None
 
 

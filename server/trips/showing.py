@@ -10,13 +10,13 @@ from carpentry.language import Notation, Unit, sold_name
 from carpentry.lumber import load_told
 from carpentry.trip import (
     CHECKS,
-    Board,
     Cart,
     Event,
     Line,
     PaidLine,
     Purchase,
     Wanted,
+    YardBoard,
     load_of,
     racks_of,
     total_of,
@@ -132,7 +132,7 @@ def _named(line: Line, notation: Notation) -> dict[str, Any]:
     }
 
 
-def _board(board: Board, idle: bool, notation: str) -> TripBoardOut:
+def _board(board: YardBoard, idle: bool, notation: str) -> TripBoardOut:
     read = board.read
     notes = [
         f"{name} {text}" if name != "twist" else "twisted"
