@@ -6,6 +6,7 @@ reads and writes whole lists. All report every problem at once.
 
 from carpentry.design.entry import read_entry, read_lines
 from carpentry.design.marks import all_marked, mark_number, mark_of
+from carpentry.design.matching import matched
 from carpentry.design.pairs import mirror_pairs
 from carpentry.design.part import (
     MAX_PARTS,
@@ -40,6 +41,7 @@ __all__ = [
     "angles_fault",
     "mark_number",
     "mark_of",
+    "matched",
     "mirror_pairs",
     "not_planned_yet",
     "parts_table_of_csv",

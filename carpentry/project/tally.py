@@ -41,7 +41,7 @@ class Tally:
     later: int
 
     @property
-    def purchase(self) -> "Totals":
+    def totals(self) -> "Totals":
         return Totals(self.boards + self.spare, self.shopping.subtotal, self.unplaced)
 
 

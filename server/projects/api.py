@@ -185,13 +185,17 @@ def import_parts(
     seen: Form[ImportIn],
     file: File[UploadedFile],
 ) -> HttpResponse:
-    """Adds the parts of a CSV or XLSX file as one step, all or none."""
+    """Takes the parts of a CSV or XLSX file as one step, all or none: beside those that are there,
+    or instead of them. Then parts that are in both stay the same parts."""
     project = owned(Project, request, project_id)
     table = parts_table(file, project.lexicon, chosen_columns(seen.columns))
     parts = read_parts(table, project.lexicon)
 
     def make(project: Project) -> str:
-        return _append(project, parts)
+        if not seen.instead:
+            return _append(project, parts)
+        project.replace_parts(parts)
+        return f"{len(parts)} parts imported instead of those before"
 
     project.change(seen.version, seen.change_id, "parts imported", make)
     return json_answer(show_change(project, seen.version))

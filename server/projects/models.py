@@ -1,6 +1,6 @@
 """Projects and their parts."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import asdict
 from typing import Any
 
@@ -9,7 +9,7 @@ from django.db import models
 from django.utils.functional import cached_property
 
 from carpentry.design import Part as ReadPart
-from carpentry.design import PartFields, mark_number, mark_of, read_part
+from carpentry.design import PartFields, mark_number, mark_of, matched, read_part
 from carpentry.language import CarpentryError, Unit, typed_fields
 from carpentry.lumber import NO_OWN, Lexicon, lexicon_in
 from carpentry.project import (
@@ -125,6 +125,24 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
         Part.objects.bulk_create(rows)
         self.touch(row.id for row in rows)
         return rows
+
+    def replace_parts(self, read: Sequence[ReadPart]) -> None:
+        """Makes the part list what was read; parts that were in it stay the same rows, with their
+        marks."""
+        known = {str(row.id): row for row in self.parts.all()}
+        ids = matched(((id_, row.fields) for id_, row in known.items()), read)
+        kept = [known[id_] for id_ in ids if id_]
+        for position, (id_, part) in enumerate(zip(ids, read, strict=True), start=1):
+            if id_:
+                known[id_].take(part)
+                known[id_].position = position
+        changes = replace_rows(self.parts, kept)
+        self.touch(changes.changed, changes.gone)
+        fresh = [(position, part) for position, part in enumerate(read, 1) if not ids[position - 1]]
+        rows = self.add_parts(part for _, part in fresh)
+        for row, (position, _) in zip(rows, fresh, strict=True):
+            row.position = position
+        Part.objects.bulk_update(rows, ["position"])
 
     def change_unit(self, unit: Unit) -> None:
         """Another unit for bare numbers; nothing changes its size."""

@@ -134,9 +134,11 @@ class PartsIn(SeenIn):
 
 
 class ImportIn(SeenIn):
-    """What goes with a file of parts."""
+    """What goes with a file of parts: they are added to those that are there, or come ``instead``
+    of them."""
 
     columns: str = ""
+    instead: bool = False
 
 
 class RemovePartsIn(SeenIn):

@@ -4,8 +4,10 @@ cuts that were replayed, or are planned anew."""
 import gzip
 import json
 import os
+import sqlite3
 import subprocess
 import sys
+from contextlib import closing
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
@@ -39,6 +41,34 @@ print("FOUND", json.dumps([found, versions, len(offcuts), len(rack)]))
 """
 
 
+def opened(name: str, look: str) -> list[Any]:
+    """What a look at a database of an earlier version finds, once it is migrated; and the copy that
+    was made of it before."""
+    with TemporaryDirectory() as folder:
+        data = gzip.decompress((FIXTURES / name).read_bytes())
+        (Path(folder) / "grain-tally.sqlite3").write_bytes(data)
+        before = _applied(Path(folder) / "grain-tally.sqlite3")
+        environment = os.environ | {
+            "GRAIN_TALLY_DATA": folder,
+            "DJANGO_SETTINGS_MODULE": "server.site.settings",
+        }
+        manage = [sys.executable, str(settings.ROOT / "manage.py")]
+        for command in (("migrate", "-v", "0"), ("shell", "-v", "0", "-c", look)):
+            said = subprocess.run(
+                [*manage, *command], env=environment, capture_output=True, text=True, check=True
+            )
+        (copy,) = (Path(folder) / "backups").iterdir()
+        is_as_before = _applied(copy) == before
+    line = next(line for line in said.stdout.splitlines() if line.startswith("FOUND "))
+    return [*json.loads(line.removeprefix("FOUND ")), is_as_before]
+
+
+def _applied(database: Path) -> int:
+    """How many migrations a database has gone through."""
+    with closing(sqlite3.connect(database)) as found:
+        return int(found.execute("SELECT count(*) FROM django_migrations").fetchone()[0])
+
+
 class FirstVersionTest(TestCase):
     """Plans without cuts, boards with one leftover, projects without limits of the saw."""
 
@@ -47,17 +77,12 @@ class FirstVersionTest(TestCase):
     @classmethod
     def setUpClass(cls) -> None:
         super().setUpClass()
-        with TemporaryDirectory() as folder:
-            data = gzip.decompress((FIXTURES / "database-1.sqlite3.gz").read_bytes())
-            (Path(folder) / "grain-tally.sqlite3").write_bytes(data)
-            environment = os.environ | {"GRAIN_TALLY_DATA": folder}
-            manage = [sys.executable, str(settings.ROOT / "manage.py")]
-            for command in (("migrate", "-v", "0"), ("shell", "-v", "0", "-c", LOOK)):
-                said = subprocess.run(
-                    [*manage, *command], env=environment, capture_output=True, text=True, check=True
-                )
-        line = next(line for line in said.stdout.splitlines() if line.startswith("FOUND "))
-        cls.found, cls.versions, cls.offcuts, cls.rack = json.loads(line.removeprefix("FOUND "))
+        cls.found, cls.versions, cls.offcuts, cls.rack, cls.is_as_before = opened(
+            "database-1.sqlite3.gz", LOOK
+        )
+
+    def test_a_copy_is_made_before_anything_changes(self) -> None:
+        self.assertTrue(self.is_as_before)
 
     def layouts(self, name: str) -> list[dict[str, Any]]:
         plan = self.found[name]["plan"]
@@ -87,3 +112,94 @@ class FirstVersionTest(TestCase):
     def test_leftovers_of_boards_are_kept(self) -> None:
         self.assertGreater(self.offcuts, 0)
         self.assertEqual(self.rack, 2)
+
+
+LOOK_2 = """
+import json, uuid
+from django.conf import settings
+settings.ANSWER_WITHIN_SECONDS = 20
+from django.test import Client
+from server.accounts.models import User
+from server.plans.solver import solver
+client = Client(HTTP_HOST="127.0.0.1")
+client.force_login(User.objects.get(username="mira"))
+get = lambda path: client.get(f"/api{path}").json()
+def post(path, **body):
+    return client.post(f"/api{path}", json.dumps(body), content_type="application/json").json()
+rows = {row["name"]: row["id"] for row in get("/overview")}
+found = {name: get(f"/projects/{id_}") for name, id_ in rows.items()}
+for name, id_ in rows.items():
+    found[name]["plan"] = post(f"/projects/{id_}/plans")
+trips = {name: get(f"/projects/{id_}/trips") for name, id_ in rows.items()}
+open_trip = get(f"/trips/{trips['Potting bench'][0]['id']}")
+lines = [line for rack in open_trip["racks"] for line in rack["lines"]]
+event = {"id": str(uuid.uuid4()), "kind": "only", "line": lines[0]["key"], "count": 4}
+after = post(f"/trips/{open_trip['id']}/events", events=[event])
+receipt = get(f"/trips/{trips['Bin lid'][0]['id']}/receipt")
+seen = {"version": found["Bin lid"]["version"], "change_id": str(uuid.uuid4())}
+opened_again = post(f"/trips/{trips['Bin lid'][0]['id']}/open-again", change_id=str(uuid.uuid4()))
+bench = found["Potting bench"]
+seen = {"version": bench["version"], "change_id": str(uuid.uuid4())}
+undone = post(f"/projects/{bench['id']}/undo", **seen)
+undone = [get(f"/projects/{bench['id']}")["parts"], undone["joints"]]
+yard = get(f"/yards/{get('/yards')[0]['id']}")
+materials = get("/materials")["own"]
+rack = get("/rack")
+solver.close()
+print("FOUND", json.dumps([{
+    "found": found, "trip": open_trip, "after": after, "receipt": receipt, "undone": undone,
+    "again": opened_again, "yard": yard, "materials": materials, "rack": rack,
+}]))
+"""
+
+
+class SecondVersionTest(TestCase):
+    """Lines as one text, plans of a trip kept with it, revisions that knew their plans."""
+
+    is_: dict[str, Any]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.is_, _ = opened("database-2.sqlite3.gz", LOOK_2)
+        cls.bench = cls.is_["found"]["Potting bench"]
+
+    def test_lines_are_as_they_were_typed(self) -> None:
+        self.assertEqual(self.bench["joints"], "A+C, 4, screw\nB+C, 2, screw")
+        self.assertEqual(self.bench["hardware"], "have 40 screws 2 1/2\n2 hinge")
+        self.assertEqual(self.bench["finishes"], "outdoor oil")
+        self.assertEqual(self.bench["rules"], "into a face: 3/4")
+        self.assertEqual(len(self.is_["yard"]["packs"].splitlines()), 3)
+
+    def test_parts_settings_and_materials(self) -> None:
+        self.assertEqual(self.bench["parts"][0]["length"], "33 1/2")
+        self.assertEqual((self.bench["spare"], self.bench["copies"]), ("10 %", 1))
+        self.assertEqual([one["name"] for one in self.is_["materials"]], ["Glulam beam"])
+        metric = self.is_["found"]["Gate in millimetres"]
+        self.assertEqual((metric["unit"], metric["notation"]), ("mm", "mm"))
+        self.assertEqual([part["length"] for part in metric["parts"]], ["1200", "910"])
+
+    def test_plans_are_those_that_were_made(self) -> None:
+        shelf = self.is_["found"]["Log shelf"]["plan"]
+        self.assertEqual(shelf["stage"], "cut")
+        self.assertTrue(all(one["plan"]["status"] == "done" for one in self.is_["found"].values()))
+        self.assertTrue(self.is_["rack"]["boards"])
+
+    def test_a_trip_under_way_goes_on(self) -> None:
+        trip, after = self.is_["trip"], self.is_["after"]
+        self.assertIn(" instead of ", trip["said"])
+        self.assertEqual(trip["left_out"], [])
+        self.assertGreater(trip["wanted"], 4)
+        self.assertEqual(after["refused"], [])
+        self.assertEqual(len(after["seen"]), len(trip["seen"]) + 1)
+
+    def test_a_finished_trip_has_its_receipt_and_can_be_opened(self) -> None:
+        self.assertTrue(self.is_["receipt"]["lines"])
+        self.assertIsNone(self.is_["again"]["finished"])
+
+    def test_what_was_done_can_be_undone(self) -> None:
+        parts, joints = self.is_["undone"]
+        kept = {part["id"] for part in self.bench["parts"]} & {part["id"] for part in parts}
+        self.assertEqual(len(kept), len(parts))
+        self.assertEqual(len(parts), len(self.bench["parts"]) - 1)
+        self.assertEqual(joints, self.bench["joints"])

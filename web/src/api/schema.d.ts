@@ -484,7 +484,8 @@ export interface paths {
         put?: never;
         /**
          * Import Parts
-         * @description Adds the parts of a CSV or XLSX file as one step, all or none.
+         * @description Takes the parts of a CSV or XLSX file as one step, all or none: beside those that are there,
+         *     or instead of them. Then parts that are in both stay the same parts.
          */
         post: operations["server_projects_api_import_parts"];
         delete?: never;
@@ -1952,7 +1953,8 @@ export interface components {
         };
         /**
          * ImportIn
-         * @description What goes with a file of parts.
+         * @description What goes with a file of parts: they are added to those that are there, or come ``instead``
+         *     of them.
          */
         ImportIn: {
             /**
@@ -1965,6 +1967,11 @@ export interface components {
              * @default
              */
             columns: string;
+            /**
+             * Instead
+             * @default false
+             */
+            instead: boolean;
             /** Version */
             version: number;
         };
@@ -4902,6 +4909,11 @@ export interface operations {
                      * Format: binary
                      */
                     file: string;
+                    /**
+                     * Instead
+                     * @default false
+                     */
+                    instead?: boolean;
                     /** Version */
                     version: number;
                 };

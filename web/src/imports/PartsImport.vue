@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref, watch } from 'vue'
 import { api, formOf, outcomeOf, type Project, type Reading } from '../api/client'
 import type { ProjectOnDesk } from '../desk/useProject'
 import LengthText from '../shared/LengthText.vue'
@@ -21,6 +22,10 @@ const { file, reading, columns, busy, problems, settle, chosen, choose } = useTa
   },
 )
 
+/** Whether the file comes in the place of the parts that are there. */
+const instead = ref(false)
+watch(open, () => (instead.value = false))
+
 async function take() {
   const picked = file.value
   if (!picked) return
@@ -29,8 +34,14 @@ async function take() {
     outcomeOf(
       api.POST('/api/projects/{project_id}/parts/import', {
         params: { path: { project_id: props.project.id } },
-        body: { ...seen, file: '', columns: columns.value },
-        bodySerializer: (body) => formOf({ ...body, version: String(body.version), file: picked }),
+        body: { ...seen, file: '', columns: columns.value, instead: instead.value },
+        bodySerializer: (body) =>
+          formOf({
+            ...body,
+            version: String(body.version),
+            instead: String(body.instead),
+            file: picked,
+          }),
       }),
     ),
   )
@@ -96,6 +107,13 @@ async function take() {
             </tr>
           </tbody>
         </table>
+        <v-checkbox
+          v-if="reading?.parts.length && project.parts.length"
+          v-model="instead"
+          :label="`Instead of the ${project.parts.length} parts that are there; what is in both stays as it is known`"
+          hide-details
+          class="mt-2"
+        />
       </v-card-text>
       <v-card-actions>
         <v-btn @click="open = false">Cancel</v-btn>
@@ -106,7 +124,7 @@ async function take() {
           :loading="busy"
           @click="take"
         >
-          Add {{ reading?.parts.length ?? 0 }} parts
+          {{ instead ? 'Take' : 'Add' }} {{ reading?.parts.length ?? 0 }} parts
         </v-btn>
       </v-card-actions>
     </v-card>

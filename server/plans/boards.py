@@ -1,0 +1,211 @@
+"""The boards of a plan in the words of the API's contract."""
+
+from collections import Counter
+from itertools import pairwise
+from uuid import UUID
+
+from carpentry.cutting import Layout, PlacedPart
+from carpentry.design.edges import wider_width
+from carpentry.design.ends import bevel_lines, is_angled, outline, told
+from carpentry.language import Json, sold_name
+from carpentry.lumber import Section
+from carpentry.project import (
+    CutLine,
+    Material,
+    Offer,
+    RipStrip,
+    Settings,
+    cut_lines,
+    kept_leftovers,
+    rip_segments,
+)
+from carpentry.project.cut_lines import SawnLine
+from server.common.schemas import length_out, sawn_out, section_out
+from server.plans.models import Board, Plan
+from server.plans.schemas import (
+    CutOut,
+    LayoutOut,
+    LeftoverOut,
+    MadeOut,
+    PlacedOut,
+    RipSegmentOut,
+    RipStripOut,
+    SpanOut,
+)
+
+Signature = tuple[str, tuple[str, ...]]
+
+
+def _boards_of(outcome: list[Json]) -> Counter[Signature]:
+    """How many boards of a plan are cut alike: their stock and the parts on them."""
+    found: Counter[Signature] = Counter()
+    for plan in outcome:
+        for layout in plan["layouts"]:
+            parts = tuple(sorted(placed["part"] for placed in layout["parts"]))
+            found[layout["stock"], parts] += layout["count"]
+    return found
+
+
+class NumberedBoards:
+    """A plan's boards as they are shown one after the other: the next number, those that are
+    stored, and how many of a kind there were before."""
+
+    def __init__(self, plan: Plan, before: Plan | None) -> None:
+        self.next = 1
+        self.changed = 0
+        self._stored = {board.number: board for board in plan.boards.all()}
+        self._before = _boards_of(before.outcome) if before else None
+
+    def take(self, layout: Layout) -> tuple[list[Board], int]:
+        """The stored boards of a layout, and how many of them are cut otherwise than before."""
+        numbers = range(self.next, self.next + layout.count)
+        self.next += layout.count
+        boards = [self._stored[n] for n in numbers if n in self._stored]
+        if self._before is None:
+            return boards, 0
+        signature = layout.stock, tuple(sorted(placed.part for placed in layout.parts))
+        same = min(layout.count, self._before[signature])
+        self._before[signature] -= same
+        self.changed += layout.count - same
+        return boards, layout.count - same
+
+
+def show_layout(
+    layout: Layout, material: Material, numbered: NumberedBoards, settings: Settings
+) -> LayoutOut:
+    """Boards that are cut alike, with the next numbers."""
+    notation = settings.notation
+    offer = next(offer for offer in material.offers if offer.id == layout.stock)
+    shown = {named.id for named in material.parts if named.part.show}
+    first = numbered.next
+    boards, changed = numbered.take(layout)
+    section = material.section_of(offer)
+    lines = cut_lines(layout, offer.real_length, section)
+    return LayoutOut(
+        first=first,
+        count=layout.count,
+        board_ids=[board.id for board in boards],
+        owned=offer.owned,
+        rack_numbers=[b.rack_number for b in boards if b.rack_number is not None],
+        named_length=sold_name(offer.length, notation),
+        length=length_out(offer.real_length, notation),
+        stock=str(offer.stock),
+        measured=section_out(offer.on_hand.section, notation) if offer.on_hand else None,
+        section=section_out(section, notation),
+        rips=_rips(layout, material, offer, lines, notation),
+        cuts=[_cut(line, notation) for line in lines],
+        parts=_placed_parts(layout, material, notation),
+        keep=_leftovers(layout, notation),
+        changed=changed,
+        show=any(placed.part in shown for placed in layout.parts),
+        flaws=[_span(flaw) for flaw in offer.on_hand.flaws] if offer.on_hand else [],
+        trim_start=settings.trim_start.ticks,
+        trim_end=settings.trim_end.ticks,
+    )
+
+
+def _span(span: tuple[int, int]) -> SpanOut:
+    return SpanOut(low=span[0], high=span[1])
+
+
+def _rips(
+    layout: Layout, material: Material, offer: Offer, lines: list[CutLine], notation: str
+) -> list[RipSegmentOut]:
+    section = material.section_of(offer)
+    if not material.ripped or section is None:
+        return []
+    return [
+        RipSegmentOut(
+            start=length_out(one.start, notation),
+            end=length_out(one.end, notation),
+            strips=[
+                RipStripOut(
+                    y=_span(strip.y),
+                    z=_span(strip.z),
+                    parts=[UUID(part) for part in dict.fromkeys(strip.parts)],
+                    thickness=sawn_out(strip.z[1] - strip.z[0], notation),
+                    width=sawn_out(_wider(strip), notation),
+                    corners=strip.corners,
+                )
+                for strip in one.strips
+            ],
+            cuts=[line.number for line in one.lines],
+        )
+        for one in rip_segments(layout, section, lines)
+    ]
+
+
+def _cut(line: CutLine, notation: str) -> CutOut:
+    written = length_out if line.angle else sawn_out  # what is slanted was never typed
+    return CutOut(
+        number=line.number,
+        saw=line.saw.value,
+        of=line.of,
+        at=written(line.at, notation),
+        waste=line.waste,
+        fence=written(line.fence, notation),
+        against=line.against,
+        angle=f"{line.angle:f}°" if line.angle else "",
+        long_point=line.long_point,
+        face_up=line.face_up,
+        makes=[
+            MadeOut(
+                number=made.number,
+                parts=[UUID(part) for part in dict.fromkeys(made.parts)],
+                is_part=made.is_part,
+                keep=made.keep,
+            )
+            for made in line.makes
+        ],
+        on_face=_drawn(line.on_face),
+        on_end=_drawn(line.on_end),
+    )
+
+
+def _drawn(line: SawnLine | None) -> list[int] | None:
+    return [at for point in line for at in point] if line else None
+
+
+def _wider(strip: RipStrip) -> int:
+    """Ticks across the wider face of a strip."""
+    return wider_width(strip.y[1] - strip.y[0], strip.edges, strip.z[1] - strip.z[0])
+
+
+def _placed_parts(layout: Layout, material: Material, notation: str) -> list[PlacedOut]:
+    shown = [_placed(one, material.sections[one.part], notation) for one in layout.parts]
+    if material.ripped:
+        return shown
+    for (before, one), out in zip(pairwise(layout.parts), shown[1:], strict=True):
+        out.shared = one.start < before.end and is_angled(one.ends)
+    return shown
+
+
+def _placed(placed: PlacedPart, section: Section | None, notation: str) -> PlacedOut:
+    thick, wide = (section.thickness, section.width) if section else (0, 0)
+    return PlacedOut(
+        part=UUID(placed.part),
+        start=placed.start,
+        end=placed.end,
+        y=_span(placed.y) if placed.y else None,
+        z=_span(placed.z) if placed.z else None,
+        length=length_out(placed.end - placed.start, notation),
+        corners=list(outline(placed.start, placed.end, placed.ends, thick, wide)),
+        bevels=bevel_lines(placed.start, placed.end, placed.ends, thick),
+        ends=told(placed.ends) if is_angled(placed.ends) else "",
+        long_points=[end.long_point for end in placed.ends],
+        shared=False,
+    )
+
+
+def _leftovers(layout: Layout, notation: str) -> list[LeftoverOut]:
+    return [
+        LeftoverOut(
+            start=rest.start,
+            end=rest.end,
+            y=_span(rest.y) if rest.y else None,
+            z=_span(rest.z) if rest.z else None,
+            length=length_out(rest.length, notation),
+            width=sawn_out(rest.y[1] - rest.y[0], notation) if rest.y else None,
+        )
+        for rest in kept_leftovers(layout)
+    ]

@@ -1,0 +1,69 @@
+"""A field is defined once: columns, contracts, tables, documents and forms follow from it."""
+
+import json
+import re
+from unittest import TestCase
+
+from django.conf import settings
+
+from carpentry.buying import PRICE_COLUMNS, PriceFields
+from carpentry.design import PART_COLUMNS, PartFields
+from carpentry.language import typed_fields
+from carpentry.lumber.rack import BoardFields
+from carpentry.project import SettingFields
+from carpentry.trip import Event
+from server.projects.models import Part, Project
+from server.projects.schemas import PartOut, PartPatchIn, ProjectOut, ProjectPatchIn
+from server.rack.models import RackBoard
+from server.rack.schemas import RackBoardIn, RackBoardOut
+from server.site.management.commands.export_fields import EXPORTED
+from server.trips.schemas import EventIn
+from server.yards.models import PriceLine
+from server.yards.schemas import PriceLineIn, PriceLineOut
+
+
+def columns(model: type[Part | Project | RackBoard | PriceLine]) -> dict[str, int | None]:
+    return {one.name: getattr(one, "max_length", None) for one in model._meta.concrete_fields}
+
+
+class FieldsTest(TestCase):
+    def test_every_field_has_its_column_as_long_as_it_may_be(self) -> None:
+        for of, model in (
+            (PartFields, Part),
+            (SettingFields, Project),
+            (BoardFields, RackBoard),
+            (PriceFields, PriceLine),
+        ):
+            known = columns(model)
+            for name, way in typed_fields(of).items():
+                if name == "yard":  # whose line it is
+                    continue
+                self.assertIn(known[name], {way.most, None}, f"{model.__name__}.{name}")
+
+    def test_every_field_is_in_the_contract(self) -> None:
+        for of, *schemas in (
+            (PartFields, PartOut, PartPatchIn),
+            (SettingFields, ProjectOut, ProjectPatchIn),
+            (BoardFields, RackBoardOut, RackBoardIn),
+            (PriceFields, PriceLineOut, PriceLineIn),
+            (Event, EventIn),
+        ):
+            for schema in schemas:
+                missing = set(typed_fields(of)) - set(schema.model_fields) - {"yard"}
+                self.assertEqual(missing, set(), schema.__name__)
+
+    def test_every_field_is_a_column_of_its_table(self) -> None:
+        self.assertEqual(PART_COLUMNS, tuple(typed_fields(PartFields)))
+        self.assertEqual(PRICE_COLUMNS, tuple(typed_fields(PriceFields)))
+
+    def test_the_forms_know_them_all(self) -> None:
+        module = (settings.ROOT / "web/src/api/fields.ts").read_text()
+        for name, of in EXPORTED.items():
+            block = module[module.index(f"export const {name}") :].partition(" as const")[0]
+            told = re.findall(r"\bname: '(\w+)'", block)
+            self.assertEqual(told, list(typed_fields(of)))
+
+    def test_the_contract_says_no_more_than_the_definitions(self) -> None:
+        contract = json.loads((settings.ROOT / "server/openapi.json").read_text())
+        patch = contract["components"]["schemas"]["PartPatchIn"]["properties"]
+        self.assertEqual(set(patch), {*typed_fields(PartFields), "version", "change_id"})
