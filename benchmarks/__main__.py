@@ -4,6 +4,7 @@ import resource
 
 from benchmarks.application import application, front_end, packages, round_trip
 from benchmarks.crowd import crowd
+from benchmarks.desk import desk
 from benchmarks.fresh import fresh_lines, fresh_rips, fresh_specials
 from benchmarks.growth import growth
 from benchmarks.lines import against_the_pencil, bin_packing, home_projects, large, steady
@@ -24,6 +25,7 @@ if __name__ == "__main__":
     report("peak memory of all that", f"{peak:.0f} MB")
     front_end()
     crowd()
+    desk()
     with application():
         from benchmarks.yard import none_of_these, slow_phone
 

@@ -9,7 +9,9 @@ import sys
 import time
 import uuid
 from collections import Counter
+from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import contextmanager
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
@@ -50,8 +52,9 @@ class Browser:
         return answer.json() if answer.data else None
 
 
-def crowd(clients: int = 20, seconds: float = 60.0) -> None:
-    """So many clients read and change one project, as fast as they are answered."""
+@contextmanager
+def served() -> Iterator[str]:
+    """A real server with the demo workshop, on a database of its own; its address."""
     with TemporaryDirectory() as folder:
         environment = os.environ | {"GRAIN_TALLY_DATA": folder, "GRAIN_TALLY_SIGN_IN_RATE": "99/s"}
         manage = [sys.executable, str(ROOT / "manage.py")]
@@ -59,6 +62,8 @@ def crowd(clients: int = 20, seconds: float = 60.0) -> None:
             subprocess.run(
                 [*manage, *command], env=environment, cwd=ROOT, check=True, capture_output=True
             )
+        static = [*manage, "collectstatic", "--noinput"]
+        subprocess.run(static, env=environment, cwd=ROOT, check=True, capture_output=True)
         served = [sys.executable, "-m", "gunicorn", "server.site.wsgi", "--threads", "8"]
         server = subprocess.Popen(
             [*served, "--bind", f"127.0.0.1:{PORT}", "--timeout", "120", "--log-level", "critical"],
@@ -67,20 +72,31 @@ def crowd(clients: int = 20, seconds: float = 60.0) -> None:
             stderr=subprocess.DEVNULL,
         )
         try:
-            _besiege(clients, seconds)
+            _await_answer()
+            yield f"http://127.0.0.1:{PORT}"
         finally:
             server.terminate()
             server.wait()
 
 
-def _besiege(clients: int, seconds: float) -> None:
-    first = Browser()
+def _await_answer() -> None:
     for _ in range(100):
         try:
-            first.ask("GET", "/session")
-            break
+            Browser().ask("GET", "/session")
+            return
         except urllib3.exceptions.HTTPError:
             time.sleep(0.1)
+
+
+def crowd(clients: int = 20, seconds: float = 60.0) -> None:
+    """So many clients read and change one project, as fast as they are answered."""
+    with served():
+        _besiege(clients, seconds)
+
+
+def _besiege(clients: int, seconds: float) -> None:
+    first = Browser()
+    first.ask("GET", "/session")
     first.ask("POST", "/session/demo", {})
     project = first.ask("GET", "/overview")[0]["id"]
     deadline = time.monotonic() + seconds

@@ -199,6 +199,11 @@ def read_length(text: str, unit: Unit | str) -> Length:
     number of ticks is rounded to the nearest one and marked so. Raises ``LengthError`` with the
     column at which the text stopped making sense.
     """
+    return _read(text, Unit(unit))
+
+
+@lru_cache(50_000)
+def _read(text: str, unit: Unit) -> Length:
     if len(text) > LONGEST_TEXT:
         raise LengthError(f"a length has {LONGEST_TEXT} characters at the most", LONGEST_TEXT)
     scanner = _Scanner(text)

@@ -7,6 +7,7 @@ fence, and that a narrow strip falls on the free side; both are common practice,
 
 from dataclasses import dataclass
 from decimal import Decimal
+from functools import lru_cache
 
 from carpentry.cutting import Cut, Layout, Saw
 from carpentry.cutting.replay import Piece, saw_apart, whole_board
@@ -57,6 +58,11 @@ class CutLine:
 
 def cut_lines(layout: Layout, length: int, section: Section | None) -> list[CutLine]:
     """The cuts of a board that measures so much (ticks), in the order in which they are made."""
+    return list(_cut_lines(layout, length, section))
+
+
+@lru_cache(5_000)
+def _cut_lines(layout: Layout, length: int, section: Section | None) -> tuple[CutLine, ...]:
     size = (section.width, section.thickness) if section else (1, 1)
     lying = {0: whole_board(length, *size)}
     holding = _holding(layout)
@@ -74,7 +80,7 @@ def cut_lines(layout: Layout, length: int, section: Section | None) -> list[CutL
             if made is not None
         )
         lines.append(_line(number, cut, piece, makes))
-    return lines
+    return tuple(lines)
 
 
 def _holding(layout: Layout) -> dict[int, list[str]]:

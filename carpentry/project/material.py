@@ -139,7 +139,7 @@ class Material:
 
     def _whole_part(self, named: NamedPart, settings: Settings) -> CutPart:
         part = named.part
-        extra = extra_of(part, settings)
+        extra = extra_of(part, settings.extra)
         sawn = named.id in self.sawn
         cut = CutPart(
             named.id,
@@ -178,10 +178,9 @@ class Material:
         return () if len(may) == len(self.offers) else may
 
 
-def extra_of(part: Part, settings: Settings) -> Extra:
+def extra_of(part: Part, usual: Extra) -> Extra:
     """What a part takes beyond its finished size (ticks): its own where it says so, else the
-    project's. Width and thickness count only on faces that are sawn."""
-    usual = settings.extra
+    project's ``usual``. Width and thickness count only on faces that are sawn."""
     length, width, thickness = part.extra
     return Extra(
         length.ticks if length else usual.length,

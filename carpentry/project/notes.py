@@ -43,7 +43,7 @@ def _told(material: Material, miss: NearMiss, settings: Settings) -> str:
 
     part = next(named.part for named in material.parts if named.id == miss.part)
     offer = next(offer for offer in material.offers if offer.id == miss.stock)
-    length = written(part.length.ticks + extra_of(part, settings).length)
+    length = written(part.length.ticks + extra_of(part, settings.extra).length)
     board = sold_name(offer.length, settings.notation)
     verb = "part misses" if miss.count == 1 else "parts miss"
     article = "an" if board.startswith(("8", "11 ", "18 ")) else "a"

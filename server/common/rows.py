@@ -74,6 +74,14 @@ def replace_rows(
     return changes
 
 
+def snapshots(rows: "models.QuerySet[Any]") -> list[dict[str, Any]]:
+    """The snapshots of rows, read without making rows of them."""
+    found = list(rows.values(*rows.model.columns()))
+    for row in found:
+        row["id"] = str(row["id"])
+    return found
+
+
 class TextLine(Row):
     """One typed line among others of its kind."""
 

@@ -1,6 +1,7 @@
 """The boards of a plan in the words of the API's contract."""
 
 from collections import Counter
+from collections.abc import Iterable
 from itertools import pairwise
 from uuid import UUID
 
@@ -70,13 +71,28 @@ class NumberedBoards:
         return boards, layout.count - same
 
 
-def show_layout(
-    layout: Layout, material: Material, numbered: NumberedBoards, settings: Settings
+def show_layouts(
+    layouts: Iterable[Layout], material: Material, numbered: NumberedBoards, settings: Settings
+) -> list[LayoutOut]:
+    """The boards of a material, with the next numbers."""
+    offers = {offer.id: offer for offer in material.offers}
+    seen = {named.id for named in material.parts if named.part.show}
+    return [
+        _layout(layout, material, offers[layout.stock], numbered, settings).model_copy(
+            update={"show": any(placed.part in seen for placed in layout.parts)}
+        )
+        for layout in layouts
+    ]
+
+
+def _layout(
+    layout: Layout,
+    material: Material,
+    offer: Offer,
+    numbered: NumberedBoards,
+    settings: Settings,
 ) -> LayoutOut:
-    """Boards that are cut alike, with the next numbers."""
     notation = settings.notation
-    offer = next(offer for offer in material.offers if offer.id == layout.stock)
-    shown = {named.id for named in material.parts if named.part.show}
     first = numbered.next
     boards, changed = numbered.take(layout)
     section = material.section_of(offer)
@@ -97,7 +113,7 @@ def show_layout(
         parts=_placed_parts(layout, material, notation),
         keep=_leftovers(layout, notation),
         changed=changed,
-        show=any(placed.part in shown for placed in layout.parts),
+        show=False,
         flaws=[_span(flaw) for flaw in offer.on_hand.flaws] if offer.on_hand else [],
         trim_start=settings.trim_start.ticks,
         trim_end=settings.trim_end.ticks,

@@ -32,13 +32,13 @@ def shopping_out(shopping: ShoppingList, work: Workup, plans: list[CutPlan | Non
     """The list of a plan's boards, and of all that is not wood."""
     notation, currency = work.settings.notation, work.currency
     budget, sells_for = work.settings.budget, work.settings.sells_for
-    parts_on: dict[tuple[str, int], list[UUID]] = {}
+    parts_on: dict[tuple[str, int], dict[UUID, None]] = {}
     for material, made in zip(work.materials, plans, strict=True):
         offers = {offer.id: offer for offer in material.offers}
         for layout in made.layouts if made else ():
             offer = offers[layout.stock]
-            on = parts_on.setdefault((str(offer.stock), offer.length), [])
-            on.extend(dict.fromkeys(UUID(p.part) for p in layout.parts if UUID(p.part) not in on))
+            on = parts_on.setdefault((str(offer.stock), offer.length), {})
+            on.update(dict.fromkeys(UUID(placed.part) for placed in layout.parts))
     told = {
         (line.stock, line.length.ticks): price_told(
             line, currency, whole_inches=work.basis.whole_inches
@@ -66,7 +66,7 @@ def shopping_out(shopping: ShoppingList, work: Workup, plans: list[CutPlan | Non
                 how=_how(line, told, work.settings),
                 spare=line.spare,
                 kind=line.stock.kind,
-                parts=[] if line.spare else parts_on.get((str(line.stock), line.length), []),
+                parts=[] if line.spare else list(parts_on.get((str(line.stock), line.length), ())),
             )
             for line in shopping.lines
         ],

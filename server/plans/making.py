@@ -15,7 +15,7 @@ from server.plans.solver import Job, solver
 from server.projects.models import Project
 
 KEPT_DRAFTS = 60
-_KNOWN_PLANS = 8  # whose proven parts a new plan takes over
+_KNOWN_PLANS, _READ_PLANS = 12, 2  # where proven plans are looked for, and taken from
 _GRACE, _MOMENT = 2.0, 0.02  # seconds, where other plans are in the way
 AT_THE_DESK = (Plan.Stage.DRAFT, Plan.Stage.CUT)  # the others are those of trips
 UNDER_WAY = (Plan.Status.QUEUED, Plan.Status.RUNNING)
@@ -36,34 +36,29 @@ def plan_for(project: Project, work: Workup) -> Plan:
 
     A small one is done when this returns; a larger one goes on beside the server.
     """
+    plan = find_plan(project, work)
+    wanted = _what_to_plan(project, work) if plan is None else None
     job = None
     with transaction.atomic():  # nobody else writes meanwhile: it is asked for once
-        plan = find_plan(project, work)
-        if plan is None:
+        plan = plan or find_plan(project, work)
+        if plan is None and wanted:
             project.plans.filter(digest=work.digest, status__in=UNDER_WAY).update(
                 status=Plan.Status.FAILED
             )
-            wanted = _what_to_plan(project, work)
             plan = Plan(project=project, digest=work.digest, problems=list(wanted.digests))
-            owner = project.owner_id
-            if wanted.open:
-                job = solver.submit(
-                    plan.id,
-                    project.id,
-                    wanted.open,
-                    wanted.near,
-                    owner=owner,
-                    whole=wanted.whole,
-                )
-                plan.save(force_insert=True)
-            else:
-                plan.status, plan.seconds = Plan.Status.DONE, 0.0
-                plan.save(force_insert=True)
-                store_outcome(plan, work, wanted.whole([]))
+            job = solver.submit(
+                plan.id,
+                project.id,
+                wanted.open,
+                wanted.near,
+                owner=project.owner_id,
+                whole=wanted.whole,
+            )
+            plan.save(force_insert=True)
         PlanOfVersion.objects.update_or_create(
             project=project, number=project.version, defaults={"plan": plan}
         )
-    if job:
+    if job and wanted and plan:
         _await(plan, work, wanted, job)
     return plan
 
@@ -76,10 +71,12 @@ def plan_again(project: Project, work: Workup) -> Plan:
 
 def _what_to_plan(project: Project, work: Workup) -> Replanned:
     """What has to be planned: not what an earlier plan of the project proved."""
-    recent = project.plans.filter(status=Plan.Status.DONE).exclude(problems=[])[:_KNOWN_PLANS]
+    asked = set(what_to_plan(work, {}, []).digests)
+    recent = project.plans.filter(status=Plan.Status.DONE).values_list("id", "problems")
+    knowing = [id_ for id_, digests in recent[:_KNOWN_PLANS] if asked & set(digests)]
     known = {
         digest: plan
-        for one in reversed(recent)
+        for one in project.plans.filter(id__in=knowing[:_READ_PLANS])
         for digest, plan in proven_among(one.problems, one.outcome)
     }
     before = plan_in_force(project)
@@ -176,26 +173,21 @@ def _store(plan: Plan, work: Workup, wanted: Replanned, job: Job) -> None:
         Plan.objects.filter(id=plan.id).update(status=plan.status, seconds=plan.seconds)
         return
     plan.status = Plan.Status.STOPPED if job.stopped else Plan.Status.DONE
-    with transaction.atomic():
-        if not Plan.objects.filter(id=plan.id).exists():
-            return
-        store_outcome(plan, work, outcome)
-        stale = plan.project.plans.filter(stage=Plan.Stage.DRAFT).values_list("id", flat=True)
-        Plan.objects.filter(id__in=list(stale[KEPT_DRAFTS:])).delete()
-
-
-def store_outcome(plan: Plan, work: Workup, outcome: Sequence[Json]) -> None:
-    """Writes plans of all cut problems into a plan, with its boards and pieces. Raises
-    ``PlanCheckError`` for one that cannot be sawn as it says."""
     work.check(outcome)
     plans = work.plans(outcome)
     totals = work.tally(plans).totals
-    plan.outcome = list(outcome)
+    plan.outcome = outcome
     plan.boards_count = totals.boards
     plan.subtotal = totals.subtotal
     plan.unplaced_count = totals.unplaced
-    plan.save()
-    _write_boards(plan, numbered_boards(work, plans))
+    boards = numbered_boards(work, plans)
+    with transaction.atomic():
+        if not Plan.objects.filter(id=plan.id).exists():
+            return
+        plan.save()
+        _write_boards(plan, boards)
+        stale = plan.project.plans.filter(stage=Plan.Stage.DRAFT).values_list("id", flat=True)
+        Plan.objects.filter(id__in=list(stale[KEPT_DRAFTS:])).delete()
 
 
 def _write_boards(plan: Plan, numbered: Sequence[NumberedBoard]) -> None:

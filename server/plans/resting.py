@@ -1,8 +1,9 @@
 """What a plan of a project rests on: yard and rack as they are, what was cut, what is typed."""
 
-from collections import Counter
-from collections.abc import Iterable
+from collections import Counter, OrderedDict
+from collections.abc import Hashable, Iterable
 from dataclasses import replace
+from threading import Lock
 
 from django.db.models import Q
 
@@ -18,20 +19,37 @@ from carpentry.planning import (
 )
 from carpentry.project import NamedPart, RackUse
 from server.plans.models import Piece, Plan
+from server.plans.state import state_of_project
 from server.projects.models import Project
 from server.projects.showing import read_at_once
 from server.rack.models import Rack
 
+_KEPT = 12
+_worked_up: OrderedDict[Hashable, Workup] = OrderedDict()
+_keeping = Lock()
+
 
 def work_up(project: Project) -> Workup:
     """A project in its present state as its plan is made, on yard and rack as they are; where that
-    plan was cut, on what it was cut from. What other plans of it cut stays cut.
+    plan was cut, on what it was cut from. What other plans of it cut stays cut. The last ones are
+    kept, by the state that they are of.
 
     Raises ``Project.DoesNotExist`` when it is gone.
     """
+    project.refresh_from_db()
+    known = _worked_up.get(state_of_project(project))
+    if known:
+        return known
     read_at_once(project)
+    state = state_of_project(project)
     cut, found = _cut_so_far(project)
-    return found or Workup(_planned(project), basis_now(project), Facts(cut=cut))
+    work = found or Workup(_planned(project), basis_now(project), Facts(cut=cut))
+    if state == state_of_project(project):  # nothing changed while it was worked up
+        with _keeping:
+            _worked_up[state] = work
+            while len(_worked_up) > _KEPT:
+                _worked_up.popitem(last=False)
+    return work
 
 
 def work_up_on(project: Project, basis: Basis, facts: Facts) -> Workup:

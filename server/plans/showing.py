@@ -21,7 +21,7 @@ from carpentry.project import (
 )
 from carpentry.project.board_words import best_boards_told, lengths_told, test_piece_told
 from server.common.schemas import section_out
-from server.plans.boards import NumberedBoards, show_layout
+from server.plans.boards import NumberedBoards, show_layouts
 from server.plans.buying import shopping_out
 from server.plans.making import UNDER_WAY, plan_before
 from server.plans.models import Plan
@@ -172,10 +172,7 @@ def _material(
         priced=material.priced,
         summary=lengths_told(material, made, notation),
         cost=write_money(made.price, work.currency) if made and material.priced else None,
-        layouts=[
-            show_layout(layout, material, numbered, settings)
-            for layout in (made.layouts if made else ())
-        ],
+        layouts=show_layouts(made.layouts if made else (), material, numbered, settings),
         unplaced=[
             UnplacedOut(part=UUID(u.part), quantity=u.quantity, reason=u.reason)
             for u in (made.unplaced if made else ())

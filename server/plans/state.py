@@ -1,32 +1,39 @@
-"""Of what state an answer with a plan is, found without working anything up."""
+"""Of what state an answer about a plan is, found without working anything up."""
 
 import hashlib
+from collections.abc import Hashable
 
 from server.plans.models import Plan
 from server.plans.solver import solver
+from server.projects.models import Project
 from server.rack.models import Rack
 from server.stocks.models import OwnMaterials
 
 
-def state_of(plan: Plan) -> str:
-    """An entity tag that changes with everything an answer about a plan is made from: how far it
-    is, its project, yard and rack, materials of one's own, and what else was cut."""
-    job = solver.job(plan.id)
-    project = plan.project
-    yard = project.yard
+def state_of_project(project: Project) -> Hashable:
+    """What changes with everything that a project's plan is made from: the project, its yard and
+    the rack, materials of one's own, and what was cut."""
+    owner, yard = project.owner_id, project.yard
     cut = project.plans.filter(stage=Plan.Stage.CUT).values_list("id", flat=True)
-    owner = project.owner_id
+    return (
+        project.id,
+        project.version,
+        yard and (yard.id, yard.version),
+        tuple(Rack.objects.filter(owner=owner).values_list("id", "version")),
+        tuple(OwnMaterials.objects.filter(owner=owner).values_list("id", "version")),
+        tuple(sorted(map(str, cut))),
+    )
+
+
+def state_of(plan: Plan) -> str:
+    """An entity tag that changes with everything an answer about a plan is made from, and with how
+    far it is."""
+    job = solver.job(plan.id)
     state = (
         plan.id,
         plan.status,
         plan.stage,
         (job.told, job.stopped) if job else None,
-        project.version,
-        yard and (yard.id, yard.version),
-        *Rack.objects.filter(owner=owner).values_list("version", flat=True),
-        "materials",
-        *OwnMaterials.objects.filter(owner=owner).values_list("version", flat=True),
-        "cut",
-        *sorted(map(str, cut)),
+        state_of_project(plan.project),
     )
     return f'"{hashlib.sha256(repr(state).encode()).hexdigest()[:32]}"'

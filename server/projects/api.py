@@ -1,6 +1,7 @@
 """The API of projects: every change of one, and its history."""
 
 import uuid
+from collections.abc import Callable
 from typing import Any
 
 from django.db import transaction
@@ -52,6 +53,18 @@ SAID: dict[str, dict[str | bool, str]] = {
     "share_angled_cuts": {True: "angled cuts shared", False: "angled cuts not shared"},
 }
 CHANGE = {200: ProjectChangedOut, 404: ErrorOut, 409: ProjectConflictOut, 422: ErrorOut}
+
+
+def _seen(change: SeenIn) -> tuple[int, uuid.UUID]:
+    return change.version, change.change_id
+
+
+def _changed(project: Project, seen: SeenIn, change: Callable[[], None]) -> HttpResponse:
+    """Makes a change and answers what it did, of the version that it made."""
+    with transaction.atomic():
+        change()
+        shown = show_change(project, seen.version)
+    return json_answer(shown)
 
 
 @transaction.atomic
@@ -160,8 +173,7 @@ def change_project(
             said.append(SAID.get(name, {}).get(value, f"{name.replace('_', ' ')} {value}"))
         return ", ".join(said)
 
-    project.change(patch.version, patch.change_id, "settings", make)
-    return json_answer(show_change(project, patch.version))
+    return _changed(project, patch, lambda: project.change(*_seen(patch), "settings", make))
 
 
 @router.post("/projects/{uuid:project_id}/parts", response=CHANGE)
@@ -174,8 +186,7 @@ def add_parts(request: HttpRequest, project_id: uuid.UUID, typed: PartsIn) -> Ht
     def make(project: Project) -> str:
         return _append(project, parts)
 
-    project.change(typed.version, typed.change_id, "parts added", make)
-    return json_answer(show_change(project, typed.version))
+    return _changed(project, typed, lambda: project.change(*_seen(typed), "parts added", make))
 
 
 @router.post("/projects/{uuid:project_id}/parts/import", response=CHANGE | {413: ErrorOut})
@@ -197,8 +208,7 @@ def import_parts(
         project.replace_parts(parts)
         return f"{len(parts)} parts imported instead of those before"
 
-    project.change(seen.version, seen.change_id, "parts imported", make)
-    return json_answer(show_change(project, seen.version))
+    return _changed(project, seen, lambda: project.change(*_seen(seen), "parts imported", make))
 
 
 def _append(project: Project, parts: list[ReadPart]) -> str:
@@ -232,8 +242,7 @@ def change_part(
         project.touch([part.id])
         return shortened(f"{part.mark} {part.name}: {', '.join(said)}")
 
-    project.change(patch.version, patch.change_id, "part changed", make)
-    return json_answer(show_change(project, patch.version))
+    return _changed(project, patch, lambda: project.change(*_seen(patch), "part changed", make))
 
 
 @router.post("/projects/{uuid:project_id}/parts/remove", response=CHANGE)
@@ -250,24 +259,23 @@ def remove_parts(
         project.touch(gone=ids)
         return shortened(f"{', '.join(part.name or part.stock for part in gone)} removed")
 
-    project.change(removal.version, removal.change_id, "parts removed", make)
-    return json_answer(show_change(project, removal.version))
+    return _changed(
+        project, removal, lambda: project.change(*_seen(removal), "parts removed", make)
+    )
 
 
 @router.post("/projects/{uuid:project_id}/undo", response=CHANGE)
 def undo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> HttpResponse:
     """Takes the newest change back."""
     project = owned(Project, request, project_id)
-    project.undo(seen.version, seen.change_id)
-    return json_answer(show_change(project, seen.version))
+    return _changed(project, seen, lambda: project.undo(*_seen(seen)))
 
 
 @router.post("/projects/{uuid:project_id}/redo", response=CHANGE)
 def redo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> HttpResponse:
     """Brings back what the last undo took."""
     project = owned(Project, request, project_id)
-    project.redo(seen.version, seen.change_id)
-    return json_answer(show_change(project, seen.version))
+    return _changed(project, seen, lambda: project.redo(*_seen(seen)))
 
 
 @router.get(

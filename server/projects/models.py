@@ -8,8 +8,8 @@ from django.core.exceptions import ValidationError
 from django.db import models
 from django.utils.functional import cached_property
 
+from carpentry.design import PART_COLUMNS, PartFields, mark_number, mark_of, matched, read_part
 from carpentry.design import Part as ReadPart
-from carpentry.design import PartFields, mark_number, mark_of, matched, read_part
 from carpentry.language import CarpentryError, Unit, typed_fields
 from carpentry.lumber import NO_OWN, Lexicon, lexicon_in
 from carpentry.project import (
@@ -26,7 +26,15 @@ from carpentry.project.file import TYPED_LINES
 from carpentry.project.respelling import respelled
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
-from server.common.rows import Changes, Row, TextLine, as_lines, replace_rows, whole_text
+from server.common.rows import (
+    Changes,
+    Row,
+    TextLine,
+    as_lines,
+    replace_rows,
+    snapshots,
+    whole_text,
+)
 from server.history.models import Revision, Snapshot, Versioned
 from server.stocks.models import own_stocks
 from server.yards.models import Yard
@@ -194,8 +202,8 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
         return {name: getattr(self, name) for name in SETTINGS} | {
             "name": self.name,
             "yard": str(self.yard_id) if self.yard_id else None,
-            "lines": [line.snapshot() for line in self.lines.all()],
-            "parts": [part.snapshot() for part in self.parts.all()],
+            "lines": snapshots(self.lines.all()),
+            "parts": snapshots(self.parts.all()),
         }
 
     def restore(self, snapshot: Snapshot) -> None:
@@ -259,7 +267,7 @@ class Part(Row, typed_columns(PartFields, "PartColumns", __name__)):
 
     @property
     def fields(self) -> PartFields:
-        return PartFields(**{name: getattr(self, name) for name in typed_fields(PartFields)})
+        return PartFields(**{name: getattr(self, name) for name in PART_COLUMNS})
 
     def read(self) -> ReadPart:
         """The part as carpentry understands it."""

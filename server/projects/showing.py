@@ -1,6 +1,7 @@
 """A project in the words of the API's contract."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Iterable
+from dataclasses import asdict, dataclass
 from functools import lru_cache
 from typing import Any
 from uuid import UUID
@@ -8,11 +9,12 @@ from uuid import UUID
 from django.db.models import prefetch_related_objects
 
 from carpentry.buying import USUAL_LINES
+from carpentry.cutting import Extra
 from carpentry.design import COLUMNS, angles_fault, mirror_pairs, not_planned_yet
 from carpentry.design import Part as ReadPart
 from carpentry.design.edges import edges_told
 from carpentry.design.ends import told
-from carpentry.language import CarpentryError, Table, Unit
+from carpentry.language import CarpentryError, Notation, Table, Unit
 from carpentry.lumber import (
     Section,
     StockName,
@@ -28,7 +30,6 @@ from server.common.uploads import columns_out
 from server.history.showing import shows
 from server.projects.models import SETTINGS, Part, Project
 from server.projects.schemas import (
-    PART_FIELDS,
     PartOut,
     ProjectChangedOut,
     ProjectOut,
@@ -56,28 +57,28 @@ def read_at_once(project: Project) -> None:
 def show_project(project: Project) -> ProjectOut:
     """The project as it is now."""
     read_at_once(project)
-    return ProjectOut(**_whole(project), parts=_Parts(project).show())
+    return ProjectOut(**_whole(project), parts=_Parts(project).show(project.parts.all()))
 
 
 def show_change(project: Project, seen: int) -> ProjectChangedOut:
-    """What the change just made did to a project of the version ``seen``."""
+    """What the change just made did to a project of the version ``seen``; asked in the transaction
+    that the change was made in."""
     altered = project.altered
-    read_at_once(project)
-    parts = _Parts(project)
     only_this = project.version == seen + 1 and altered.made
+    rows = project.parts.filter(id__in=altered.changed) if only_this else project.parts.all()
     return ProjectChangedOut(
         **_whole(project),
         seen=seen,
         whole=not only_this,
-        parts=parts.show(altered.changed if only_this else None),
+        parts=_Parts(project).show(rows),
         gone=list(altered.gone) if only_this else [],
     )
 
 
 def _whole(project: Project) -> dict[str, Any]:
     settings, notation = project.settings(), project.notation
-    parts = {str(part.id): part for part in project.parts.all()}
-    pairs = mirror_pairs({id_: part.read() for id_, part in parts.items() if part.ends})
+    angled = {str(part.id): part for part in project.parts.exclude(ends="")}
+    pairs = mirror_pairs({id_: _read(part, project) for id_, part in angled.items()})
     return {
         **{name: getattr(project, name) for name in _PLAIN},
         **{
@@ -92,7 +93,7 @@ def _whole(project: Project) -> dict[str, Any]:
         **project.typed_lines(),
         "usual_rules": list(USUAL_LINES),
         "yard": YardNameOut(id=project.yard.id, name=project.yard.name) if project.yard else None,
-        "pairs": {UUID(id_): parts[other].mark for id_, other in pairs.items()},
+        "pairs": {UUID(id_): angled[other].mark for id_, other in pairs.items()},
         "undo": project.undo_label,
         "redo": project.redo_label,
         "change": project.change_label,
@@ -100,22 +101,27 @@ def _whole(project: Project) -> dict[str, Any]:
     }
 
 
+def _read(row: Part, project: Project) -> ReadPart:
+    row.project = project
+    return row.read()
+
+
 class _Parts:
     """The parts of a project, as they measure at its yard."""
 
     def __init__(self, project: Project) -> None:
         self.project = project
-        self.settings = project.settings()
-        self.rows: list[Part] = list(project.parts.all())
-        for row in self.rows:
-            row.project = project
+        settings = project.settings()
+        yard = project.yard.name if project.yard else ""
+        self.shared = _Shared(
+            settings.notation, settings.unit, settings.copies, settings.extra, yard
+        )
 
-    def show(self, only: Collection[UUID] | None = None) -> list[PartOut]:
-        """All of them, or ``only`` these, in their order."""
-        rows = [row for row in self.rows if only is None or row.id in only]
-        read = [(row, row.read()) for row in rows]
-        self.sections = self._sections({part.stock for _, part in read})
-        return [self._show(row, part) for row, part in read]
+    def show(self, rows: Iterable[Part]) -> list[PartOut]:
+        """Some of them, in their order."""
+        read = [(_Place(row.id, row.mark, row.position), _read(row, self.project)) for row in rows]
+        sold = self._sections({part.stock for _, part in read})
+        return [_show(place, part, sold[part.stock], self.shared) for place, part in read]
 
     def _sections(self, stocks: Collection[StockName]) -> dict[StockName, tuple[Any, bool]]:
         lines: dict[StockName, list[Any]] = {}
@@ -127,35 +133,57 @@ class _Parts:
                 lines.setdefault(line.stock, []).append(line)
         return {stock: section_sold(stock, lines.get(stock, ())) for stock in stocks}
 
-    def _show(self, row: Part, part: ReadPart) -> PartOut:
-        notation = self.settings.notation
-        stock_section, from_yard = self.sections[part.stock]
-        section = part.finished_section(stock_section)
-        over_all = part.length.ticks
-        if section and not angles_fault(part, stock_section):
-            over_all = part.outermost(section)
-        sawn = over_all + extra_of(part, self.settings).length
-        return PartOut(
-            **{name: getattr(row, name) for name in PART_FIELDS},
-            id=row.id,
-            mark=row.mark,
-            position=row.position,
-            pieces=part.quantity * self.settings.copies,
-            called=part.name,
-            stock_name=str(part.stock),
-            kind=part.stock.kind,
-            section=section_out(section, notation),
-            section_source=self.project.yard.name
-            if from_yard and self.project.yard
-            else "standard size",
-            length_shown=length_out(part.length.ticks, notation),
-            over_all=length_out(over_all, notation) if over_all != part.length.ticks else None,
-            sawn=length_out(sawn, notation) if sawn != over_all else None,
-            angles="" if part.square_ended else told(part.ends),
-            bevels=edges_told(part.edges),
-            weight=_weight_of_one(part, section, self.settings.unit),
-            warnings=list(part.warnings),
-        )
+
+@dataclass(frozen=True)
+class _Shared:
+    """What all parts of a project are shown with."""
+
+    notation: Notation
+    unit: Unit
+    copies: int
+    extra: Extra
+    yard: str
+
+
+@dataclass(frozen=True)
+class _Place:
+    """Which part it is, where in the list."""
+
+    id: UUID
+    mark: str
+    position: int
+
+
+@lru_cache(10_000)
+def _show(
+    place: _Place, part: ReadPart, sold: tuple[Section | None, bool], shared: _Shared
+) -> PartOut:
+    notation = shared.notation
+    stock_section, from_yard = sold
+    section = part.finished_section(stock_section)
+    over_all = part.length.ticks
+    if section and not part.square_ended and not angles_fault(part, stock_section):
+        over_all = part.outermost(section)
+    sawn = over_all + extra_of(part, shared.extra).length
+    return PartOut.model_construct(
+        **asdict(part.fields),
+        id=place.id,
+        mark=place.mark,
+        position=place.position,
+        pieces=part.quantity * shared.copies,
+        called=part.name,
+        stock_name=str(part.stock),
+        kind=part.stock.kind,
+        section=section_out(section, notation),
+        section_source=shared.yard if from_yard else "standard size",
+        length_shown=length_out(part.length.ticks, notation),
+        over_all=length_out(over_all, notation) if over_all != part.length.ticks else None,
+        sawn=length_out(sawn, notation) if sawn != over_all else None,
+        angles="" if part.square_ended else told(part.ends),
+        bevels=edges_told(part.edges),
+        weight=_weight_of_one(part, section, shared.unit),
+        warnings=list(part.warnings),
+    )
 
 
 @lru_cache(10_000)

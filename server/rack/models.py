@@ -16,7 +16,7 @@ from carpentry.planning import RackBoard as PlannedFrom
 from carpentry.planning import usable
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
-from server.common.rows import Row, replace_rows
+from server.common.rows import Row, replace_rows, snapshots
 from server.history.models import Revision, Snapshot, Versioned, the_only
 from server.stocks.models import own_stocks
 
@@ -68,7 +68,7 @@ class Rack(Versioned):
         return {
             "next_number": self.next_number,
             "cut_plans": self.cut_plans,
-            "boards": [board.snapshot() for board in self.boards.all()],
+            "boards": snapshots(self.boards.all()),
         }
 
     def restore(self, snapshot: Snapshot) -> None:

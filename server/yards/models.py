@@ -25,7 +25,7 @@ from carpentry.project import YardFile, own_among
 from carpentry.project.file import MOST_AGE_DAYS, PRICE_AGE_DAYS, check_currency
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
-from server.common.rows import Row, TextLine, as_lines, replace_rows, whole_text
+from server.common.rows import Row, TextLine, as_lines, replace_rows, snapshots, whole_text
 from server.history.models import Revision, Snapshot, Versioned
 from server.stocks.models import own_stocks
 
@@ -217,9 +217,9 @@ class Yard(Versioned):
             "price_age_days": self.price_age_days,
             "price_service": self.price_service,
             "service_code": self.service_code,
-            "pack_lines": [line.snapshot() for line in self.pack_lines.all()],
+            "pack_lines": snapshots(self.pack_lines.all()),
             "walk": self.walk,
-            "lines": [line.snapshot() for line in self.lines.all()],
+            "lines": snapshots(self.lines.all()),
         }
 
     def restore(self, snapshot: Snapshot) -> None:

@@ -35,7 +35,12 @@ export function useProject(id: string) {
   const queries = useQueryClient()
   const key = computed(() => ['project', id])
   const { lastId } = useOpenProject()
-  const { data, isError, refetch } = useQuery({ queryKey: key, queryFn: () => fetchProject(id) })
+  const { data, isError, refetch } = useQuery({
+    queryKey: key,
+    queryFn: () => fetchProject(id),
+    shallow: true,
+    structuralSharing: false,
+  })
   const project = computed(() => data.value ?? undefined)
   const missing = computed(() => data.value === null)
   watchEffect(() => {

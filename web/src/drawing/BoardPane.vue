@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import type { Part, Plan, Project } from '../api/client'
+import type { Plan, Project } from '../api/client'
 import type { Lighting } from '../desk/useLighting'
 import MaterialBoards from './MaterialBoards.vue'
 import TapeRuler from './TapeRuler.vue'
 import WoodPatterns from './WoodPatterns.vue'
+import { useKnownParts } from './useKnownParts'
 
 const props = defineProps<{ project: Project; plan: Plan; lighting: Lighting }>()
 const GUTTER = 30
@@ -18,7 +19,7 @@ const scale = computed(() =>
     ? Math.max(120, width.value - GUTTER - RIGHT) / props.plan.longest_ticks
     : 0,
 )
-const parts = computed(() => new Map<string, Part>(props.project.parts.map((p) => [p.id, p])))
+const parts = useKnownParts(() => props.project.parts)
 const drawn = computed(() => props.plan.materials.some((m) => m.layouts.length))
 </script>
 

@@ -34,6 +34,11 @@ const drawn = computed(() =>
   all.value ? props.material.layouts : props.material.layouts.slice(0, DRAWN_AT_ONCE),
 )
 
+/** The part that is lit, where it lies on a board: the others need not be drawn anew. */
+function litOn(layout: Layout): string | undefined {
+  return layout.parts.some((placed) => placed.part === props.lit) ? props.lit : undefined
+}
+
 function named(part: string): string {
   const found = props.parts.get(part)
   return found ? `${found.mark} ${found.called}` : 'a part'
@@ -74,7 +79,7 @@ function named(part: string): string {
           :scale="scale"
           :height="heightOf(layout)"
           :parts="parts"
-          :lit="lit"
+          :lit="litOn(layout)"
           @hover="$emit('hover', $event)"
           @select="$emit('select', $event)"
         />
@@ -92,7 +97,7 @@ function named(part: string): string {
         :layout="layout"
         :kind="material.kind"
         :parts="parts"
-        :lit="lit"
+        :lit="litOn(layout)"
       />
       <CutList :layout="layout" :parts="parts" />
     </template>

@@ -22,6 +22,8 @@ export function useOpenProject() {
     queryKey: key,
     queryFn: () => fetchProject(lastId.value),
     enabled: computed(() => Boolean(lastId.value)),
+    shallow: true,
+    structuralSharing: false,
   })
   const project = computed(() => data.value ?? undefined)
   return { project, plan: usePlan(project).plan, lastId }

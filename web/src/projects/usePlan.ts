@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/vue-query'
-import { computed, type Ref } from 'vue'
+import { computed, ref, type Ref } from 'vue'
 import { api, type Plan } from '../api/client'
 
 const POLL_MS = 400
 const SLOW_POLL_MS = 1200
 const SLOW_AFTER_SECONDS = 4
+const SHARE = 6 // of the time, which looking at a plan takes at the most
 const UNDER_WAY = ['queued', 'running']
 const states = new Map<string, string>()
 
@@ -48,15 +49,25 @@ export function keepPlan(queries: QueryClient, plan: Plan) {
 export function usePlan(project: Ref<{ id: string; version: number } | undefined>) {
   const queries = useQueryClient()
   const key = computed(() => keyOf(project.value?.id ?? '', project.value?.version))
+  const took = ref(0)
   const { data } = useQuery({
     queryKey: key,
     enabled: computed(() => Boolean(project.value)),
-    queryFn: () => askFor(project.value?.id ?? '', queries.getQueryData<Plan>(key.value)),
+    queryFn: async () => {
+      const started = performance.now()
+      const known = queries.getQueryData<Plan>(key.value)
+      const plan = await askFor(project.value?.id ?? '', known)
+      if (plan !== known) took.value = performance.now() - started
+      return plan
+    },
+    shallow: true,
+    structuralSharing: false,
     placeholderData: (before: Plan | undefined) =>
       before?.project === project.value?.id ? before : undefined,
     refetchInterval: (query) => {
       if (!isUnderWay(query.state.data)) return false
-      return (query.state.data?.seconds ?? 0) > SLOW_AFTER_SECONDS ? SLOW_POLL_MS : POLL_MS
+      const slow = (query.state.data?.seconds ?? 0) > SLOW_AFTER_SECONDS
+      return Math.max(slow ? SLOW_POLL_MS : POLL_MS, SHARE * took.value)
     },
   })
 

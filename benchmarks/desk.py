@@ -1,0 +1,74 @@
+"""The desk in a browser with a project of 2,000 rows: the first rows, and an edit of one."""
+
+import json
+import statistics
+import time
+import uuid
+
+from playwright.sync_api import Page, sync_playwright
+
+from benchmarks.crowd import served
+from benchmarks.reporting import report
+
+ROWS, LOADS, EDITS, PAUSE = 2_000, 5, 9, 1.0
+CHROMIUM = "/usr/bin/chromium"
+
+
+def desk() -> None:
+    """How long until the first rows are there, and until an edit is acknowledged while the plan is
+    still being made."""
+    with served() as address, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox"])
+        page = browser.new_page(viewport={"width": 1280, "height": 800})
+        page.goto(f"{address}/sign-in")
+        page.get_by_role("button", name="Enter the demo workshop").click()
+        page.wait_for_url("**/projects")
+        project = _project(page, address)
+        times = sorted(_first_rows(page, address, project) for _ in range(LOADS))
+        told = f"median {statistics.median(times):.2f} s, worst {times[-1]:.2f}, page and all"
+        report(f"desk of {ROWS:,} rows, first rows", told)
+        times = sorted(_edit(page, n) for n in range(EDITS))
+        told = f"median {statistics.median(times):.2f} s, worst {times[-1]:.2f}"
+        report("  an edit acknowledged", told)
+        browser.close()
+
+
+def _project(page: Page, address: str) -> str:
+    """A new project with many parts of four woods."""
+    woods = ("2x4 pine", "1x6 cedar", "2x6 fir", "1x4 oak")
+    lines = [f"{1 + n % 3} part{n} {woods[n % 4]} {10 + (n * 37 % 640) / 8:g}" for n in range(ROWS)]
+    new = {"id": str(uuid.uuid4()), "name": "Two thousand rows", "unit": "in"}
+    ask = """async ([path, body]) => {
+        const token = /csrftoken=([^;]+)/.exec(document.cookie)[1]
+        const headers = { 'Content-Type': 'application/json', 'X-CSRFToken': token }
+        const answer = await fetch('/api' + path, { method: 'POST', headers, body })
+        return await answer.json()
+    }"""
+    made = page.evaluate(ask, ["/projects", json.dumps(new)])
+    seen = {"version": made["version"], "change_id": str(uuid.uuid4())}
+    added = seen | {"text": "\n".join(lines)}
+    page.evaluate(ask, [f"/projects/{new['id']}/parts", json.dumps(added)])
+    return new["id"]
+
+
+def _first_rows(page: Page, address: str, project: str) -> float:
+    """Seconds from going to the desk until its first row is there."""
+    page.goto(f"{address}/sizes")
+    page.wait_for_load_state("networkidle")
+    started = time.perf_counter()
+    page.goto(f"{address}/projects/{project}")
+    page.locator('[data-mark="A"]').wait_for()
+    return time.perf_counter() - started
+
+
+def _edit(page: Page, number: int) -> float:
+    """Seconds from leaving a changed cell until it is said what was changed, a moment after the
+    edit before it."""
+    time.sleep(PAUSE)
+    cell = page.get_by_label(f"Length of part{number}", exact=True).element_handle()
+    assert cell is not None
+    cell.fill(f"{50 + number}")
+    started = time.perf_counter()
+    cell.press("Tab")
+    page.locator(".change", has_text=f"part{number}: length").wait_for()
+    return time.perf_counter() - started
