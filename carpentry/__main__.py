@@ -2,6 +2,7 @@
 
 import argparse
 import json
+import os
 import sys
 from collections.abc import Callable
 from contextlib import suppress
@@ -17,6 +18,7 @@ from carpentry.project import read_project_file, read_rack_file, read_tools_file
 from carpentry.worker import serve
 
 COMPLETE, WRONG_INPUT, PARTS_LEFT = 0, 2, 3
+_GIVES_WAY = 5
 
 
 def _refused(error: OSError | CarpentryError) -> int:
@@ -59,6 +61,8 @@ def _build(project: str, yard: str, rack: str, tools: str, seconds: float) -> in
 
 
 def _work() -> int:
+    os.nice(_GIVES_WAY)  # to whoever waits for an answer
+
     def say(answer: Json) -> None:
         print(json.dumps(answer), flush=True)
 

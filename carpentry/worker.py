@@ -27,6 +27,7 @@ from carpentry.cutting import (
 from carpentry.language import Json
 
 _REMEMBERED = 500
+_BETWEEN = 0.25  # seconds at the least between two better plans that are told
 Say = Callable[[Json], None]
 
 
@@ -49,13 +50,17 @@ class Planner:
         plans = [self._known.get(text) for text in texts]
         best = [plan or first_plan(problem) for plan, problem in zip(plans, problems, strict=True)]
 
+        said = started
+
         def say(done: bool) -> None:
+            nonlocal said
             documents = [
                 plan_document(plan, problem.unit)
                 for plan, problem in zip(best, problems, strict=True)
             ]
             seconds = round(monotonic() - started, 3)
             self._say({"id": job["id"], "plans": documents, "done": done, "seconds": seconds})
+            said = monotonic()
 
         if not all(plans):
             say(done=False)
@@ -65,7 +70,8 @@ class Planner:
 
                 def better(plan: CutPlan, index: int = index) -> None:
                     best[index] = plan
-                    say(done=False)
+                    if monotonic() - said > _BETWEEN:
+                        say(done=False)
 
                 best[index] = plan_cuts(problem, Budget(left), better)
                 self._remember(text, best[index])

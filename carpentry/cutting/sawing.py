@@ -2,16 +2,27 @@
 
 from collections import deque
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from itertools import count
 
 from carpentry.cutting.cuts import Cut, Saw, SawnPiece
 from carpentry.cutting.plan import Layout, Leftover, PlacedPart, Span
 from carpentry.cutting.problem import CutPart, CutProblem, Order, StockPiece
+from carpentry.cutting.regions import (
+    SLACK,
+    Box,
+    Plane,
+    Region,
+    fills,
+    groups_apart,
+    is_beyond,
+    sides_of,
+    strips_of,
+    touches,
+)
 from carpentry.design.ends import SQUARE, EndAngle
 
 _CUTS_A_PART = 10
-SLACK = 2  # ticks that slanted faces may be off by: their reach is rounded to whole ticks
 _STAGES = {
     Order.RIP_FIRST: ("yz", "x"),
     Order.CROSSCUT_FIRST: ("x", "yz", "x"),
@@ -32,106 +43,6 @@ def with_cuts(problem: CutProblem, layout: Layout) -> Layout:
     )
 
 
-@dataclass(frozen=True)
-class _Plane:
-    """A side of a piece: ``at`` (ticks) on the edge or face nearest the marked one, and its angle
-    as that of the right end of what lies below."""
-
-    at: int
-    angle: EndAngle = SQUARE
-
-    def far(self, thickness: int, width: int) -> int:
-        """Where it is on the other edge or face."""
-        reach = self.angle.reach(thickness, width)
-        return self.at - reach if self.angle.degrees > 0 else self.at + reach
-
-    def is_like(self, other: "_Plane") -> bool:
-        slack = SLACK if self.angle.degrees else 0
-        return self.angle == other.angle and abs(self.at - other.at) <= slack
-
-
-Sides = tuple[_Plane, _Plane]
-
-
-@dataclass(frozen=True)
-class _Region:
-    """A piece that is still to be cut, between its sides along, across and through the board.
-    ``free`` is the space along and across it that no slanted side reaches into; ``older`` are sides
-    behind newer ones (axis, lower 0 or upper 1) that still bound it, as one of them is slanted."""
-
-    number: int
-    x: Sides
-    y: Sides
-    z: Sides
-    free: tuple[Span, Span]
-    older: tuple[tuple[str, int, _Plane], ...] = ()
-
-    def between(self, axis: str, sides: Sides, free: Span, number: int) -> "_Region":
-        """The piece that a cut on an axis leaves, with its new sides and free space there."""
-        old: Sides = getattr(self, axis)
-        older = tuple(
-            (axis, which, side)
-            for which, (side, new) in enumerate(zip(old, sides, strict=True))
-            if side != new and (side.angle.degrees or new.angle.degrees)
-        )
-        kept = replace(self, number=number, older=(*self.older, *older))
-        along, across = self.free
-        if axis == "x":
-            return replace(kept, x=sides, free=(free, across))
-        if axis == "y":
-            return replace(kept, y=sides, free=(along, free))
-        return replace(kept, z=sides)
-
-    def on_face(self, deeper: int) -> "_Region":
-        """The piece measured on a face so many ticks deeper."""
-
-        def there(side: _Plane) -> _Plane:
-            return _Plane(side.far(deeper, 0), side.angle)
-
-        low, high = self.y
-        older = tuple((a, w, there(side) if a == "y" else side) for a, w, side in self.older)
-        return replace(self, y=(there(low), there(high)), older=older)
-
-    def every(self, axis: str, which: int) -> list[_Plane]:
-        """The lower (0) or upper (1) sides that bound it on an axis."""
-        newest: Sides = getattr(self, axis)
-        return [newest[which], *(s for a, w, s in self.older if (a, w) == (axis, which))]
-
-    @property
-    def high(self) -> int:
-        return self.z[1].at - self.z[0].at
-
-    @property
-    def wide(self) -> int:
-        """Ticks across, between its outermost points."""
-        low = min(self.y[0].at, self.y[0].far(self.high, 0))
-        return max(self.y[1].at, self.y[1].far(self.high, 0)) - low
-
-
-@dataclass(frozen=True)
-class _Box:
-    """A part as it lies: its sides, and how far along the board its saw lines reach."""
-
-    placed: PlacedPart
-    x: Sides
-    y: Sides
-    z: Sides
-    along: Span
-
-    def outermost(self, which: int) -> int:
-        """Its outermost point across the board, on the left (0) or right (1)."""
-        side = self.y[which]
-        ends = side.at, side.far(self.z[1].at - self.z[0].at, 0)
-        return max(ends) if which else min(ends)
-
-    @property
-    def middle(self) -> Span:
-        """Across the board, half-way through."""
-        high = self.z[1].at - self.z[0].at
-        low, top = ((side.at + side.far(high, 0)) // 2 for side in self.y)
-        return low, top
-
-
 class _Bench:
     """Takes one board apart, cut by cut."""
 
@@ -145,25 +56,25 @@ class _Bench:
         self._parts: dict[str, CutPart] = {part.id: part for part in problem.parts}
         self._most_cuts = _CUTS_A_PART
         self._numbers = count(1)
-        self._waiting: deque[tuple[_Region, list[_Box], Sequence[str]]] = deque()
+        self._waiting: deque[tuple[Region, list[Box], Sequence[str]]] = deque()
 
     def take_apart(self, parts: Sequence[PlacedPart]) -> None:
         """Makes all cuts of a board with these parts; not for ever, where they lie beyond it."""
         self._most_cuts = _CUTS_A_PART * (len(parts) + 4)
         boxes = [self._box(placed) for placed in parts]
         wide, high = self._section(parts)
-        board = _Region(
+        board = Region(
             0,
-            (_Plane(0), _Plane(self.piece.length)),
-            (_Plane(0), _Plane(wide)),
-            (_Plane(0), _Plane(high)),
+            (Plane(0), Plane(self.piece.length)),
+            (Plane(0), Plane(wide)),
+            (Plane(0), Plane(high)),
             ((0, self.piece.length), (0, wide)),
         )
         self._waiting.append((self._straightened(board), boxes, self._stages()))
         while self._waiting:  # all cuts of one stage before those of the next
             self._apart(*self._waiting.popleft())
 
-    def _straightened(self, board: _Region) -> _Region:
+    def _straightened(self, board: Region) -> Region:
         """A crooked board with both edges made straight: first its belly, the two ends of its
         hollow against the fence, then the hollow."""
         if not self.piece.crook:
@@ -188,31 +99,31 @@ class _Bench:
         part = self._parts[parts[0].part]
         return part.width or 1, part.thickness or 1
 
-    def _box(self, placed: PlacedPart) -> _Box:
+    def _box(self, placed: PlacedPart) -> Box:
         wide, high = self._section([placed])
         y, z = placed.y or (0, wide), placed.z or (0, high)
         through, across = z[1] - z[0], y[1] - y[0]
         left, right = placed.ends
         saws = [end.saw(self.kerf) - self.kerf for end in placed.ends]
-        return _Box(
+        return Box(
             placed,
-            _sides((placed.start, placed.end), (left, right), through, across),
-            _sides(y, placed.edges, through, 0),
-            (_Plane(z[0]), _Plane(z[1])),
+            sides_of((placed.start, placed.end), (left, right), through, across),
+            sides_of(y, placed.edges, through, 0),
+            (Plane(z[0]), Plane(z[1])),
             (placed.start - saws[0], placed.end + saws[1]),
         )
 
-    def _apart(self, region: _Region, boxes: list[_Box], stages: Sequence[str]) -> None:
+    def _apart(self, region: Region, boxes: list[Box], stages: Sequence[str]) -> None:
         if not boxes:
             self._scrap(region)
-        elif all(_fills(box, region) for box in boxes):
+        elif all(fills(box, region) for box in boxes):
             self._line(region, boxes)
         elif stages[0] == "x" and self.problem.saw.crosses(region.wide, region.high):
             self._segments(region, boxes, stages[1:])
         else:
             self._rips(region, boxes)
 
-    def _line(self, region: _Region, boxes: list[_Box]) -> None:
+    def _line(self, region: Region, boxes: list[Box]) -> None:
         """Parts one after the other in a strip that has their section."""
         for box in sorted(boxes, key=lambda one: one.placed.start):
             low, high = box.x
@@ -231,7 +142,7 @@ class _Bench:
             region = above
         self._scrap(region)
 
-    def _segments(self, region: _Region, boxes: list[_Box], stages: Sequence[str]) -> None:
+    def _segments(self, region: Region, boxes: list[Box], stages: Sequence[str]) -> None:
         """Square crosscuts between groups of parts that lie beside or over each other."""
         for group in self._segmented(boxes):
             start = min(box.along[0] for box in group)
@@ -250,21 +161,21 @@ class _Bench:
             region = above
         self._scrap(region)
 
-    def _segmented(self, boxes: list[_Box]) -> list[list[_Box]]:
+    def _segmented(self, boxes: list[Box]) -> list[list[Box]]:
         """Parts of one segment each, from the marked end. Neighbours that are ripped alike are one,
         which takes no more cuts, unless crosscuts are wanted first."""
-        groups = list(_groups(boxes, self.kerf))
+        groups = list(groups_apart(boxes, self.kerf))
         if self.problem.order is not Order.EITHER or self.piece.flaws:
             return groups
-        joined: list[list[_Box]] = []
+        joined: list[list[Box]] = []
         for group in groups:
-            if joined and _strips_of(group) == _strips_of(joined[-1]):
+            if joined and strips_of(group) == strips_of(joined[-1]):
                 joined[-1] += group
             else:
                 joined.append(group)
         return joined
 
-    def _rips(self, region: _Region, boxes: list[_Box]) -> None:
+    def _rips(self, region: Region, boxes: list[Box]) -> None:
         """Rips and resaws until every piece is a strip of one section, then its crosscuts."""
         every = list(self._choices(region, boxes))
         if not every or len(self.cuts) > self._most_cuts:
@@ -274,12 +185,12 @@ class _Bench:
         below, above = self._cut(region, saw, at, angle)
         first, second = self._divided(region, boxes, saw, at, angle)
         for piece, mine in ((below, first), (above, second)):
-            if piece is not None and mine and not all(_fills(box, piece) for box in mine):
+            if piece is not None and mine and not all(fills(box, piece) for box in mine):
                 self._rips(piece, mine)
             elif piece is not None:
                 self._waiting.append((piece, mine, ("x",)))
 
-    def _choices(self, region: _Region, boxes: list[_Box]) -> Iterator[tuple[Saw, int, EndAngle]]:
+    def _choices(self, region: Region, boxes: list[Box]) -> Iterator[tuple[Saw, int, EndAngle]]:
         """Rips and resaws that part the parts or free them from waste, the best first: the marked
         edge is made straight, strips come off one after the other, and what is resawn is as narrow
         as can be."""
@@ -299,36 +210,36 @@ class _Bench:
         if deep > face:
             yield Saw.RESAW, deep - self.kerf, SQUARE
 
-    def _outer_side(self, boxes: list[_Box], face: int, which: int) -> _Plane | None:
+    def _outer_side(self, boxes: list[Box], face: int, which: int) -> Plane | None:
         """The left (0) or right (1) side that the outermost parts have in common, on a face; no
         other part is beyond it. ``None`` where they differ."""
         furthest = min if which == 0 else max
         outer = furthest(boxes, key=lambda box: box.outermost(which))
         angle = outer.y[which].angle
-        touched = [_touches(box, which, angle, face) for box in boxes]
-        edge = _touches(outer, which, angle, face)
+        touched = [touches(box, which, angle, face) for box in boxes]
+        edge = touches(outer, which, angle, face)
         slack = SLACK if angle.degrees else 0
-        return _Plane(edge, angle) if abs(furthest(touched) - edge) <= slack else None
+        return Plane(edge, angle) if abs(furthest(touched) - edge) <= slack else None
 
     def _between(
-        self, face: int, first: list[_Box], second: list[_Box]
+        self, face: int, first: list[Box], second: list[Box]
     ) -> Iterator[tuple[Saw, int, EndAngle]]:
         """A rip between two groups, along the edge of one of them or square."""
         angles = [box.y[1].angle for box in first] + [box.y[0].angle for box in second] + [SQUARE]
         for angle in dict.fromkeys(angles):
-            low = max(_touches(box, 1, angle, face) for box in first)
-            high = min(_touches(box, 0, angle, face) for box in second)
+            low = max(touches(box, 1, angle, face) for box in first)
+            high = min(touches(box, 0, angle, face) for box in second)
             if low + angle.saw(self.kerf) <= high + (SLACK if angle.degrees else 0):
                 yield Saw.RIP, low, angle
 
-    def _clear(self, region: _Region, boxes: list[_Box], at: int) -> bool:
+    def _clear(self, region: Region, boxes: list[Box], at: int) -> bool:
         """Whether a resaw goes through no part."""
         first, second = self._divided(region, boxes, Saw.RESAW, at, SQUARE)
         return len(first) + len(second) == len(boxes)
 
     def _divided(
-        self, region: _Region, boxes: list[_Box], saw: Saw, at: int, angle: EndAngle
-    ) -> tuple[list[_Box], list[_Box]]:
+        self, region: Region, boxes: list[Box], saw: Saw, at: int, angle: EndAngle
+    ) -> tuple[list[Box], list[Box]]:
         """The parts below and above a cut."""
         end = at + angle.saw(self.kerf)
         slack = SLACK if angle.degrees else 0
@@ -338,15 +249,15 @@ class _Bench:
             if saw is Saw.RESAW:
                 below, above = box.z[1].at <= at, box.z[0].at >= end
             else:
-                below = _touches(box, 1, angle, face) <= at + slack
-                above = _touches(box, 0, angle, face) >= end - slack
+                below = touches(box, 1, angle, face) <= at + slack
+                above = touches(box, 0, angle, face) >= end - slack
             if below:
                 first.append(box)
             elif above:
                 second.append(box)
         return first, second
 
-    def _within(self, region: _Region, saw: Saw, at: int, angle: EndAngle) -> bool:
+    def _within(self, region: Region, saw: Saw, at: int, angle: EndAngle) -> bool:
         """Whether a rip or resaw is within what the saw can do."""
         limits = self.problem.saw
         if saw is Saw.RESAW:
@@ -355,20 +266,20 @@ class _Bench:
         return limits.rips(region.high, angle) and limits.reaches(fence)
 
     def _cut(
-        self, region: _Region, saw: Saw, at: int, angle: EndAngle = SQUARE
-    ) -> tuple[_Region | None, _Region | None]:
+        self, region: Region, saw: Saw, at: int, angle: EndAngle = SQUARE
+    ) -> tuple[Region | None, Region | None]:
         """One cut more, and the pieces that it makes."""
         axis = {Saw.CROSSCUT: "x", Saw.RIP: "y", Saw.RESAW: "z"}[saw]
         end = at + angle.saw(self.kerf)
         low, high = getattr(region, axis)
-        start_plane, end_plane = _Plane(at, angle), _Plane(end, angle)
+        start_plane, end_plane = Plane(at, angle), Plane(end, angle)
         across = (region.high, region.wide) if saw is Saw.CROSSCUT else (region.high, 0)
         below = above = None
         free = region.free[axis == "y"]
-        if _is_beyond([start_plane], region.every(axis, 0), across):
+        if is_beyond([start_plane], region.every(axis, 0), across):
             ends = free[0], min(free[1], at, start_plane.far(*across))
             below = region.between(axis, (low, start_plane), ends, next(self._numbers))
-        if _is_beyond(region.every(axis, 1), [end_plane], across):
+        if is_beyond(region.every(axis, 1), [end_plane], across):
             ends = max(free[0], end, end_plane.far(*across)), free[1]
             above = region.between(axis, (end_plane, high), ends, next(self._numbers))
             above = above.on_face(end - low.at) if saw is Saw.RESAW else above
@@ -376,11 +287,11 @@ class _Bench:
         self.cuts.append(Cut(saw, region.number, at, end, makes, angle))
         return below, above
 
-    def _is_part(self, region: _Region | None, box: _Box) -> None:
+    def _is_part(self, region: Region | None, box: Box) -> None:
         if region is not None:
             self.pieces.append(SawnPiece(region.number, box.placed.part))
 
-    def _scrap(self, region: _Region | None) -> None:
+    def _scrap(self, region: Region | None) -> None:
         """What is no part: kept where it is sound and large enough, else waste."""
         if region is None:
             return
@@ -393,7 +304,7 @@ class _Bench:
         if not kept or not flawed:
             self.pieces.append(SawnPiece(region.number, keep=bool(kept)))
             return
-        rest: _Region | None = region
+        rest: Region | None = region
         for box in kept:
             if rest is None:
                 return
@@ -421,7 +332,7 @@ class _Bench:
             for span, whole in ((box.y, piece.width), (box.z, piece.thickness))
         )
 
-    def _sound(self, region: _Region) -> Iterator[Leftover]:
+    def _sound(self, region: Region) -> Iterator[Leftover]:
         """The sound wood of a piece, between its innermost points."""
         free, across = region.free
         along = (
@@ -444,54 +355,3 @@ class _Bench:
                 at = max(end, start + self.kerf)
         if along[1] > at:
             yield Leftover(at, along[1], y, z)
-
-
-def _sides(span: Span, ends: tuple[EndAngle, EndAngle], thickness: int, width: int) -> Sides:
-    """The sides of a part between its outermost points."""
-    left, right = ends
-    low = span[0] + (left.reach(thickness, width) if left.degrees < 0 else 0)
-    high = span[1] - (right.reach(thickness, width) if right.degrees < 0 else 0)
-    return _Plane(low, left.flipped), _Plane(high, right)
-
-
-def _is_beyond(uppers: Sequence[_Plane], lowers: Sequence[_Plane], across: Span) -> bool:
-    """Whether there is wood between sides, on one edge or face or the other."""
-    slack = SLACK if any(side.angle.degrees for side in (*uppers, *lowers)) else 0
-    near = min(side.at for side in uppers) - max(side.at for side in lowers)
-    far = min(s.far(*across) for s in uppers) - max(s.far(*across) for s in lowers)
-    return max(near, far) > slack
-
-
-def _fills(box: _Box, region: _Region) -> bool:
-    """Whether a piece has the section of a part, where the part lies."""
-    alike = all(one.is_like(other) for one, other in zip(box.y, region.y, strict=True))
-    return alike and box.z == region.z
-
-
-def _touches(box: _Box, which: int, angle: EndAngle, face: int) -> int:
-    """Where a rip at an angle meets a face (ticks from the marked one) when it just touches the
-    left (0) or right (1) side of a part."""
-    low, high = box.z[0].at, box.z[1].at
-    sign = 1 if angle.degrees > 0 else -1
-    side = box.y[which]
-    near = side.at + sign * angle.reach(low - face, 0)
-    far = side.far(high - low, 0) + sign * angle.reach(high - face, 0)
-    return max(near, far) if which else min(near, far)
-
-
-def _strips_of(boxes: list[_Box]) -> set[tuple[Sides, Sides]]:
-    return {(box.y, box.z) for box in boxes}
-
-
-def _groups(boxes: list[_Box], kerf: int) -> Iterator[list[_Box]]:
-    """Parts that no square crosscut takes apart, from the marked end."""
-    group: list[_Box] = []
-    end = 0
-    for box in sorted(boxes, key=lambda one: one.along):
-        if group and box.along[0] >= end + kerf:
-            yield group
-            group = []
-        group.append(box)
-        end = max(end, box.along[1]) if len(group) > 1 else box.along[1]
-    if group:
-        yield group

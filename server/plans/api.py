@@ -40,6 +40,7 @@ EFFECTS = {200: list[EffectOut], 404: ErrorOut, 422: ErrorOut}
 RACK = {200: RackOut, 404: ErrorOut, 409: ConflictOut[RackOut], 422: ErrorOut}
 _FINISHING = 2.0  # seconds for a plan that is just being finished
 _STOPPING = 5.0
+_MOST_TRIES = 4
 
 
 def own_plan(request: HttpRequest, plan_id: uuid.UUID) -> Plan:
@@ -49,10 +50,18 @@ def own_plan(request: HttpRequest, plan_id: uuid.UUID) -> Plan:
     return get_object_or_404(plans, id=plan_id, project__owner=request.user)
 
 
-def _present(project: Project) -> HttpResponse:
-    """The plan of a project's present state."""
-    work = work_up(project)
-    return json_answer(show_plan(plan_for(project, work), work))
+def _present(project: Project, *, again: bool = False) -> HttpResponse:
+    """The plan of a project's present state. One that somebody else's change has outdated meanwhile
+    is asked for once more."""
+    for tries_left in reversed(range(_MOST_TRIES)):
+        work = work_up(project)
+        plan = plan_again(project, work) if again else plan_for(project, work)
+        try:
+            return json_answer(show_plan(plan, work))
+        except Plan.DoesNotExist:
+            if not tries_left:
+                raise
+    raise AssertionError("it is answered or raised")
 
 
 @router.get("/overview", response=list[ProjectRowOut])
@@ -65,10 +74,7 @@ def get_projects(request: HttpRequest) -> list[ProjectRowOut]:
 def ask_for_plan(request: HttpRequest, project_id: uuid.UUID, again: bool = False) -> HttpResponse:
     """The plan of the project's present state, made if there is none. One that was stopped is taken
     up ``again`` where that is asked for."""
-    project = owned(Project, request, project_id)
-    work = work_up(project)
-    plan = plan_again(project, work) if again else plan_for(project, work)
-    return json_answer(show_plan(plan, work))
+    return _present(owned(Project, request, project_id), again=again)
 
 
 @router.get(

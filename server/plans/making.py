@@ -26,8 +26,8 @@ def find_plan(project: Project, work: Workup) -> Plan | None:
     plans = project.plans.filter(digest=work.digest, stage__in=AT_THE_DESK)
     plan = plans.exclude(status=Plan.Status.FAILED).first()
     if plan and plan.status in UNDER_WAY and solver.job(plan.id) is None:
-        plan.refresh_from_db()  # just stored by another thread, or left by an ended server
-        return None if plan.status in UNDER_WAY else plan
+        wait_for(plan, 0)  # just stored by another thread, outdated, or left by an ended server
+        return plan if plan.status in (Plan.Status.DONE, Plan.Status.STOPPED) else None
     return plan
 
 
@@ -106,11 +106,13 @@ def settled_plan(project: Project, work: Workup, seconds: float) -> list[Json]:
     """The plan of a project's present state as documents: the one that is made or, waited for so
     many seconds, under way; else one made for this answer, which is not kept."""
     plan = find_plan(project, work)
-    if plan is None:
-        return planned_aside(work, project, "settled", seconds)
-    job = solver.job(plan.id)
-    wait_for(plan, seconds)
-    return plan.outcome or (job.plans if job else [])
+    job = plan and solver.job(plan.id)
+    if plan:
+        wait_for(plan, seconds)
+    known = plan.outcome if plan else []
+    if not known and job:
+        known = job.whole(job.plans)
+    return known or planned_aside(work, project, "settled", seconds)
 
 
 def wait_for(plan: Plan, seconds: float) -> None:
@@ -119,7 +121,10 @@ def wait_for(plan: Plan, seconds: float) -> None:
     if job:
         job.settled.wait(seconds)
     if plan.status in UNDER_WAY:
-        plan.refresh_from_db()  # stored by another thread, perhaps before the job was looked for
+        try:
+            plan.refresh_from_db()  # stored by another thread, perhaps before it was looked for
+        except Plan.DoesNotExist:  # outdated
+            plan.status = Plan.Status.FAILED
 
 
 def planned_aside(
@@ -165,7 +170,11 @@ def _await(plan: Plan, work: Workup, wanted: Replanned, job: Job) -> None:
 
 
 def _store(plan: Plan, work: Workup, wanted: Replanned, job: Job) -> None:
-    """Writes what a job came to, checked once more, as boards and pieces with lasting ids."""
+    """Writes what a job came to, checked once more, as boards and pieces with lasting ids; nothing
+    of one that was outdated before it came to anything."""
+    if job.outdated:
+        Plan.objects.filter(id=plan.id).delete()
+        return
     plan.seconds = round(job.elapsed, 3)
     outcome = wanted.whole(job.plans)
     if job.failed or len(outcome) != len(wanted.problems):
@@ -180,17 +189,19 @@ def _store(plan: Plan, work: Workup, wanted: Replanned, job: Job) -> None:
     plan.boards_count = totals.boards
     plan.subtotal = totals.subtotal
     plan.unplaced_count = totals.unplaced
-    boards = numbered_boards(work, plans)
-    with transaction.atomic():
+    boards, pieces = _rows(plan, numbered_boards(work, plans))
+    with transaction.atomic():  # nothing is reckoned while nobody else can write
         if not Plan.objects.filter(id=plan.id).exists():
             return
         plan.save()
-        _write_boards(plan, boards)
+        Board.objects.bulk_create(boards)
+        Piece.objects.bulk_create(pieces)
         stale = plan.project.plans.filter(stage=Plan.Stage.DRAFT).values_list("id", flat=True)
         Plan.objects.filter(id__in=list(stale[KEPT_DRAFTS:])).delete()
 
 
-def _write_boards(plan: Plan, numbered: Sequence[NumberedBoard]) -> None:
+def _rows(plan: Plan, numbered: Sequence[NumberedBoard]) -> tuple[list[Board], list[Piece]]:
+    """Boards and pieces of a plan, not stored."""
     boards: list[Board] = []
     pieces: list[Piece] = []
     for one in numbered:
@@ -220,5 +231,4 @@ def _write_boards(plan: Plan, numbered: Sequence[NumberedBoard]) -> None:
             Piece(board=board, part=p.part, label=p.label, start=p.start, end=p.end)
             for p in one.pieces
         ]
-    Board.objects.bulk_create(boards)
-    Piece.objects.bulk_create(pieces)
+    return boards, pieces

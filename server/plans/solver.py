@@ -35,7 +35,8 @@ class Job:
     that costs nothing. Its ``owner`` takes turns with others. It takes so many ``seconds`` at the
     most, where that is said. ``plans`` are the best so far, one per problem, once there are any;
     ``told`` counts how often there were better ones, ``whole`` adds to them what was not asked for
-    anew. ``stopped`` and ``failed`` tell how it ended when not by itself."""
+    anew. ``stopped`` and ``failed`` tell how it ended when not by itself, ``outdated`` that a newer
+    one of its subject took its place."""
 
     key: uuid.UUID
     subject: uuid.UUID
@@ -47,6 +48,7 @@ class Job:
     told: int = 0
     started: float = field(default_factory=monotonic)
     stopped: bool = False
+    outdated: bool = False
     failed: bool = False
     finished: threading.Event = field(default_factory=threading.Event)
     settled: threading.Event = field(default_factory=threading.Event)
@@ -242,6 +244,7 @@ class Solver:
         job = Job(key, subject, owner, problems, known, seconds, whole=whole)
         with self._lock:
             for older in [j for j in self._jobs.values() if j.subject == subject]:
+                older.outdated = not older.finished.is_set()
                 self.stop(older.key)
             self._jobs[key] = job
         self._quick.put(job)

@@ -1,0 +1,1 @@
+"""Cutting a line of parts with angled ends, which may lie close and share saw lines."""

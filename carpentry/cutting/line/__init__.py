@@ -1,0 +1,1 @@
+"""Cutting on a line: boards that are crosscut, with flaws and without."""

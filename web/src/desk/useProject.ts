@@ -1,7 +1,6 @@
 import { v4 as newId } from 'uuid'
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watchEffect } from 'vue'
-import { useChanges } from '../api/changes'
 import {
   api,
   outcomeOf,
@@ -13,6 +12,7 @@ import {
   type ProjectChange,
   type ProjectPatch,
 } from '../api/client'
+import { useVersioned } from '../api/versioned'
 import { fetchProject, useOpenProject } from '../projects/openProject'
 import { isUnderWay, keepPlan, usePlan } from '../projects/usePlan'
 
@@ -33,14 +33,14 @@ export function afterChange(
 /** One project with its live plan, and every change that can be made to it. */
 export function useProject(id: string) {
   const queries = useQueryClient()
-  const key = computed(() => ['project', id])
   const { lastId } = useOpenProject()
-  const { data, isError, refetch } = useQuery({
-    queryKey: key,
-    queryFn: () => fetchProject(id),
-    shallow: true,
-    structuralSharing: false,
-  })
+  const { data, isError, refetch, change, waiting, offline } = useVersioned<Project, ProjectChange>(
+    {
+      key: computed(() => ['project', id]),
+      fetch: () => fetchProject(id),
+      merge: afterChange,
+    },
+  )
   const project = computed(() => data.value ?? undefined)
   const missing = computed(() => data.value === null)
   watchEffect(() => {
@@ -83,7 +83,6 @@ export function useProject(id: string) {
     if (again) keepPlan(queries, again)
   }
 
-  const { change, waiting, offline } = useChanges<Project, ProjectChange>(key, afterChange)
   const path = { project_id: id }
 
   function addParts(text: string, columns = ''): Changed {

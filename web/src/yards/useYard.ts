@@ -1,24 +1,20 @@
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, watch, type Ref } from 'vue'
-import { useChanges } from '../api/changes'
+import { computed, type Ref } from 'vue'
 import {
   api,
   outcomeOf,
-  type Outcome,
   type PriceFields,
   type Quote,
   type Yard,
   type YardPatch,
 } from '../api/client'
+import { useVersioned } from '../api/versioned'
 
 /** One yard with a page of the price lines a search finds, and every change that can be made. */
 export function useYard(id: string, find: Ref<string>, page: Ref<number>) {
-  const queries = useQueryClient()
-  const key = computed(() => ['yard', id, find.value, page.value])
   const path = { yard_id: id }
-  const { data, isError, refetch } = useQuery({
-    queryKey: key,
-    queryFn: async (): Promise<Yard | null> => {
+  const { data, isError, refetch, change, waiting, offline } = useVersioned<Yard>({
+    key: computed(() => ['yard', id, find.value, page.value]),
+    fetch: async () => {
       const { data: found, response } = await api.GET('/api/yards/{yard_id}', {
         params: { path, query: { find: find.value, page: page.value } },
       })
@@ -26,34 +22,17 @@ export function useYard(id: string, find: Ref<string>, page: Ref<number>) {
       if (!found) throw new Error('the yard could not be loaded')
       return found
     },
-    placeholderData: (before) => before,
+    isPart: () => Boolean(find.value) || page.value > 1,
+    decides: ['project', 'plan', 'yard'],
   })
-  const sent = useChanges<Yard>(key)
-
-  /** A change answers with the first page of all lines: another page is fetched anew. */
-  async function change(ask: Parameters<typeof sent.change>[0]): Promise<Outcome<Yard>> {
-    const outcome = await sent.change(ask)
-    if (find.value || page.value > 1) await refetch()
-    return outcome
-  }
-
-  watch(
-    () => data.value?.version,
-    (now, before) => {
-      if (before === undefined || now === before) return
-      for (const others of ['project', 'plan'])
-        void queries.invalidateQueries({ queryKey: [others], refetchType: 'none' })
-      void queries.invalidateQueries({ queryKey: ['yard', id], refetchType: 'none' })
-    },
-  )
 
   return {
     yard: computed(() => data.value ?? undefined),
     missing: computed(() => data.value === null),
     isError,
     refetch,
-    waiting: sent.waiting,
-    offline: sent.offline,
+    waiting,
+    offline,
     takeQuotes: (as_of: string, quotes: Quote[]) =>
       change((seen) =>
         outcomeOf(
