@@ -10,17 +10,19 @@ from server.rack.models import Rack
 from server.stocks.models import OwnMaterials
 
 
+_STATE = ("id", "version", "updated")  # a database that was put back has other times
+
+
 def state_of_project(project: Project) -> Hashable:
     """What changes with everything that a project's plan is made from: the project, its yard and
     the rack, materials of one's own, and what was cut."""
     owner, yard = project.owner_id, project.yard
     cut = project.plans.filter(stage=Plan.Stage.CUT).values_list("id", flat=True)
     return (
-        project.id,
-        project.version,
-        yard and (yard.id, yard.version),
-        tuple(Rack.objects.filter(owner=owner).values_list("id", "version")),
-        tuple(OwnMaterials.objects.filter(owner=owner).values_list("id", "version")),
+        *(project.id, project.version, project.updated),
+        yard and (yard.id, yard.version, yard.updated),
+        tuple(Rack.objects.filter(owner=owner).values_list(*_STATE)),
+        tuple(OwnMaterials.objects.filter(owner=owner).values_list(*_STATE)),
         tuple(sorted(map(str, cut))),
     )
 
