@@ -50,6 +50,13 @@ function choices(setting: Setting) {
   return setting.choices.filter((one) => (one.value === 'mm') === metric)
 }
 
+const LONG_TITLE = 24
+
+/** Whether its words need more room than a number does. */
+function isWide(setting: Setting): boolean {
+  return setting.choices.some((one) => one.title.length > LONG_TITLE)
+}
+
 watch(open, (now) => {
   if (now) {
     form.value = asTyped()
@@ -123,6 +130,7 @@ async function save() {
             v-else-if="setting.kind === 'choice'"
             v-model="form[setting.name]"
             :label="setting.heading"
+            :class="{ wide: isWide(setting) }"
             :items="choices(setting)"
             :disabled="setting.name === 'notation' && form.unit !== project.unit"
             :error-messages="faults.at(setting.name)"

@@ -110,7 +110,7 @@ async function take() {
         <v-checkbox
           v-if="reading?.parts.length && project.parts.length"
           v-model="instead"
-          :label="`Instead of the ${project.parts.length} parts that are there; what is in both stays as it is known`"
+          :label="`Instead of the ${project.parts.length} parts that are there: those in both keep their letters`"
           hide-details
           class="mt-2"
         />

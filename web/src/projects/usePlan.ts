@@ -66,6 +66,7 @@ export function usePlan(project: Ref<{ id: string; version: number } | undefined
       before?.project === project.value?.id ? before : undefined,
     refetchInterval: (query) => {
       if (!isUnderWay(query.state.data)) return false
+      if (!query.state.data?.materials.some((one) => one.layouts.length)) return POLL_MS
       const slow = (query.state.data?.seconds ?? 0) > SLOW_AFTER_SECONDS
       return Math.max(slow ? SLOW_POLL_MS : POLL_MS, SHARE * took.value)
     },
