@@ -9,7 +9,6 @@ from server.projects.models import Project
 from server.rack.models import Rack
 from server.stocks.models import OwnMaterials
 
-
 _STATE = ("id", "version", "updated")  # a database that was put back has other times
 
 
