@@ -102,6 +102,29 @@ class NothingLostTest(BrowserTestCase):
         page.keyboard.press("Control+Shift+z")
         expect(length).to_have_value("41")
 
+    def test_nothing_is_claimed_of_a_change_before_it_is_planned(self) -> None:
+        page = self.open_project()
+        proven = page.get_by_text("No cheaper purchase exists")
+        expect(proven).to_be_visible(timeout=15_000)
+        held: list[Route] = []
+
+        def hold_the_first(route: Route) -> None:
+            if held:
+                route.abort()
+            held.append(route)
+
+        page.route("**/api/projects/*/plans", hold_the_first)
+        length = page.get_by_label("Length of skid")
+        length.fill("41")
+        length.press("Enter")
+        expect(page.get_by_text("Planning what was changed")).to_be_visible()
+        expect(proven).to_be_hidden()
+        held[0].abort()
+        expect(page.get_by_text("No plan could be made")).to_be_visible()
+        page.unroute("**/api/projects/*/plans")
+        page.get_by_role("button", name="Try again").click()
+        expect(proven).to_be_visible(timeout=15_000)
+
     def test_an_ended_session_is_signed_in_to_again(self) -> None:
         page = self.open_project()
         Session.objects.all().delete()

@@ -22,8 +22,13 @@ def problem_digest(problem: Json) -> str:
 
 
 def is_proven(plan: Json) -> bool:
-    """Whether nothing cheaper than a plan exists."""
+    """Whether nothing cheaper exists than a plan for the parts that it places."""
     return plan["status"] != "feasible" and Decimal(plan["bound"]) == Decimal(plan["price"])
+
+
+def is_optimal(plan: Json) -> bool:
+    """Whether every part has its board, and nothing cheaper exists."""
+    return bool(plan["status"] == "optimal") and is_proven(plan)
 
 
 def proven_among(digests: Iterable[str], plans: Iterable[Json]) -> Iterator[tuple[str, Json]]:

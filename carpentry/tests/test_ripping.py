@@ -7,7 +7,6 @@ from collections import Counter
 from collections.abc import Iterator
 from dataclasses import replace
 from decimal import Decimal
-from time import monotonic
 from unittest import TestCase
 
 from carpentry.cutting import (
@@ -15,6 +14,7 @@ from carpentry.cutting import (
     CutPart,
     CutPlan,
     CutProblem,
+    Ended,
     Layout,
     Order,
     PlacedPart,
@@ -426,10 +426,9 @@ class LimitsTest(TestCase):
 
     def test_the_clock_only_stops_early(self) -> None:
         given = rip_size(8, kinds=(30, 30), parts=(140, 150))
-        started = monotonic()
         plan = plan_cuts(given, Budget(0.5))
         self.assertEqual(plan.unplaced, ())
-        self.assertLess(monotonic() - started, 60)
+        self.assertEqual((plan.status, plan.ended), ("feasible", Ended.CLOCK))
 
     def test_the_same_plan_every_time(self) -> None:
         given = rip_size(11, kinds=(3, 5), parts=(8, 12))

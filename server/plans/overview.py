@@ -5,7 +5,7 @@ from typing import Any
 from django.db.models import Count
 
 from carpentry.buying import write_money
-from carpentry.planning import is_proven
+from carpentry.planning import is_optimal
 from server.plans.models import Plan, PlanOfVersion
 from server.plans.schemas import ProjectRowOut
 from server.projects.models import Project
@@ -33,6 +33,6 @@ def _row(project: Project, plan: Plan | None) -> ProjectRowOut:
         parts=project.count,
         boards=plan.boards_count if plan else None,
         cost=write_money(plan.subtotal, currency) if plan and plan.subtotal else None,
-        proven=bool(whole and plan and all(map(is_proven, plan.outcome))),
+        proven=bool(whole and plan and all(map(is_optimal, plan.outcome))),
         updated=project.updated,
     )

@@ -16,6 +16,7 @@ from carpentry.design.edges import edges_told
 from carpentry.design.ends import told
 from carpentry.language import CarpentryError, Notation, Table, Unit
 from carpentry.lumber import (
+    OwnStock,
     Section,
     StockName,
     species_of,
@@ -119,9 +120,17 @@ class _Parts:
 
     def show(self, rows: Iterable[Part]) -> list[PartOut]:
         """Some of them, in their order."""
-        read = [(_Place(row.id, row.mark, row.position), _read(row, self.project)) for row in rows]
+        read = [(row, _read(row, self.project)) for row in rows]
         sold = self._sections({part.stock for _, part in read})
-        return [_show(place, part, sold[part.stock], self.shared) for place, part in read]
+        return [
+            _show(
+                _Place(row.id, row.mark, row.position, part.stock.own),
+                part,
+                sold[part.stock],
+                self.shared,
+            )
+            for row, part in read
+        ]
 
     def _sections(self, stocks: Collection[StockName]) -> dict[StockName, tuple[Any, bool]]:
         lines: dict[StockName, list[Any]] = {}
@@ -147,11 +156,13 @@ class _Shared:
 
 @dataclass(frozen=True)
 class _Place:
-    """Which part it is, where in the list."""
+    """Which part it is, where in the list, and what it is of where that is one's own material: the
+    name alone tells that from no other."""
 
     id: UUID
     mark: str
     position: int
+    own: OwnStock | None
 
 
 @lru_cache(10_000)
@@ -186,7 +197,6 @@ def _show(
     )
 
 
-@lru_cache(10_000)
 def _weight_of_one(part: ReadPart, section: Section | None, unit: Unit) -> str:
     """What one piece weighs air-dry; nothing for what has no section, or is of an unknown wood."""
     density = species_of(part.stock).density()

@@ -74,6 +74,16 @@ class MaterialsTest(ApiTestCase):
         part = self.look(project["id"])["parts"][0]
         self.assertEqual(part["section"]["width"]["text"], "5″")
 
+    def test_a_new_density_reaches_what_its_parts_weigh(self) -> None:
+        id_ = self.add()
+        project = self.new_project("2 post barn beam 40")
+        before = self.look(project["id"])["parts"][0]["weight"]
+        self.assertEqual(self.write(id_, density="800").status_code, 200)
+        after = self.look(project["id"])["parts"][0]["weight"]
+        self.assertNotEqual(after, before)
+        self.step("undo")
+        self.assertEqual(self.look(project["id"])["parts"][0]["weight"], before)
+
     def test_put_away_it_is_still_understood(self) -> None:
         id_ = self.add()
         project = self.new_project("2 post barn beam 40")

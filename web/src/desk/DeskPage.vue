@@ -22,10 +22,8 @@ const route = useRoute()
 const router = useRouter()
 const id = String(route.params.id)
 const desk = useProject(id)
-const { project, plan, missing, isError, planning, waiting, offline } = desk
-const effect = computed(() =>
-  plan.value?.version === project.value?.version ? plan.value?.effect : '',
-)
+const { project, plan, outdated, failed, missing, isError, planning, waiting, offline } = desk
+const effect = computed(() => (outdated.value ? '' : plan.value?.effect))
 const lighting = useLighting(id)
 const entry = useTemplateRef<InstanceType<typeof EntryLine>>('entry')
 const sheet = useTemplateRef<InstanceType<typeof PartSheet>>('sheet')
@@ -138,6 +136,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <AlreadyCut :cut="plan.already_cut" />
         <BoardPane :project="project" :plan="plan" :lighting="lighting" />
       </template>
+      <p v-else-if="failed" role="alert">
+        No plan could be made.
+        <v-btn size="small" @click="desk.planAgain">Try again</v-btn>
+      </p>
       <p v-else class="quiet" role="status">Laying out the boards …</p>
     </div>
     <div class="foot-bar">
@@ -161,6 +163,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       class="foot"
       :plan="plan"
       :planning="planning"
+      :outdated="outdated"
+      :failed="failed"
       @stop="desk.stopPlanning"
       @again="desk.planAgain"
     />

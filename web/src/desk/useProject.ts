@@ -48,10 +48,8 @@ export function useProject(id: string) {
     else if (missing.value && lastId.value === id) lastId.value = ''
   })
 
-  const { plan, settled } = usePlan(project)
-  const planning = computed(
-    () => isUnderWay(plan.value) || (plan.value?.version ?? 0) !== project.value?.version,
-  )
+  const { plan, isError: failed, outdated, settled } = usePlan(project)
+  const planning = computed(() => isUnderWay(plan.value))
 
   async function stopPlanning() {
     const plan_id = plan.value?.id
@@ -139,6 +137,8 @@ export function useProject(id: string) {
   return {
     project,
     plan,
+    failed,
+    outdated,
     settled,
     missing,
     isError,

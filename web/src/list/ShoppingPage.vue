@@ -18,7 +18,7 @@ import TripsMade from './TripsMade.vue'
 
 const route = useRoute()
 const desk = useProject(String(route.params.id))
-const { project, plan, missing, isError, planning } = desk
+const { project, plan, outdated, failed, missing, isError, planning } = desk
 const lighting = useLighting(String(route.params.id))
 const fastening = ref(false)
 const shopping = computed(() => plan.value?.shopping)
@@ -42,6 +42,10 @@ const left = computed(() =>
   <div v-else-if="isError && !project" class="page" role="alert">
     <h1>The list could not be loaded</h1>
     <v-btn @click="desk.refetch()">Try again</v-btn>
+  </div>
+  <div v-else-if="!plan && failed" class="page" role="alert">
+    <h1>No plan could be made</h1>
+    <v-btn @click="desk.planAgain">Try again</v-btn>
   </div>
   <div v-else-if="!project || !plan || !shopping" class="page quiet" role="status">Counting …</div>
   <div v-else class="whole">
@@ -231,6 +235,8 @@ const left = computed(() =>
       class="foot"
       :plan="plan"
       :planning="planning"
+      :outdated="outdated"
+      :failed="failed"
       @stop="desk.stopPlanning"
       @again="desk.planAgain"
     />

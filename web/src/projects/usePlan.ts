@@ -50,7 +50,7 @@ export function usePlan(project: Ref<{ id: string; version: number } | undefined
   const queries = useQueryClient()
   const key = computed(() => keyOf(project.value?.id ?? '', project.value?.version))
   const took = ref(0)
-  const { data } = useQuery({
+  const { data, isError } = useQuery({
     queryKey: key,
     enabled: computed(() => Boolean(project.value)),
     queryFn: async () => {
@@ -82,5 +82,8 @@ export function usePlan(project: Ref<{ id: string; version: number } | undefined
     })
   }
 
-  return { plan: data, settled }
+  /** Whether what is in hand is the plan of another version. */
+  const outdated = computed(() => data.value?.version !== project.value?.version)
+
+  return { plan: data, isError, outdated, settled }
 }

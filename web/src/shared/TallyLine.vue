@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Plan } from '../api/client'
 
-const props = defineProps<{ plan: Plan; planning: boolean }>()
+const props = defineProps<{ plan: Plan; planning: boolean; outdated: boolean; failed: boolean }>()
 defineEmits<{ stop: []; again: [] }>()
 
 const tally = computed(() => props.plan.tally)
@@ -47,8 +47,22 @@ const figures = computed(() => [
       <span class="figure">{{ one.figure }}</span>
       <span class="name">{{ one.name }}</span>
     </div>
-    <div class="claim" :class="{ proven: tally.claim.proven }" role="status">
-      <template v-if="planning && !tally.claim.proven">
+    <div
+      class="claim"
+      :class="{ proven: tally.claim.proven && !outdated && !failed }"
+      role="status"
+    >
+      <template v-if="failed || status === 'failed'">
+        <span class="statement called">Planning failed</span>
+        <span class="name"
+          ><v-btn size="small" class="act" @click="$emit('again')">Try again</v-btn></span
+        >
+      </template>
+      <template v-else-if="outdated">
+        <span class="statement called">Planning what was changed</span>
+        <span class="name">drawn is the plan before it</span>
+      </template>
+      <template v-else-if="planning && !tally.claim.proven">
         <span class="statement called">Closing in on the least</span>
         <span class="name">
           {{ (plan.seconds ?? 0).toFixed(0) }} s; drawn is the best so far<template
@@ -57,12 +71,6 @@ const figures = computed(() => [
           >
           <v-btn size="small" class="act" @click="$emit('stop')">Stop</v-btn>
         </span>
-      </template>
-      <template v-else-if="status === 'failed'">
-        <span class="statement called">Planning failed</span>
-        <span class="name"
-          ><v-btn size="small" class="act" @click="$emit('again')">Try again</v-btn></span
-        >
       </template>
       <template v-else>
         <span class="statement called">{{ tally.claim.headline }}</span>
