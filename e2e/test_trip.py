@@ -40,7 +40,7 @@ class AtTheYardTest(YardTestCase):
         self.left(page, "2x4 treated 12 ft", 4, 5)
         page.reload()
         self.left(page, "2x4 treated 12 ft", 4, 5)
-        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="4 of 5").click()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="1 of 5").click()
         page.get_by_role("button", name="Put 1 back").click()
         self.left(page, "2x4 treated 12 ft", 5, 5)
         page.get_by_role("button", name="Got all 5").click()
@@ -80,7 +80,7 @@ class AtTheYardTest(YardTestCase):
         whole = load.locator(".figure").first.inner_text()
         self.context.set_offline(True)
         page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
-        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="4 of 5").click()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="1 of 5").click()
         page.get_by_role("button", name="No more of these").click()
         self.left(page, "2x4 treated 12 ft", 1, 1)
         expect(load).to_contain_text("as this phone knows; not planned yet")
@@ -106,7 +106,7 @@ class AtTheYardTest(YardTestCase):
 
     def test_none_of_these_is_planned_around_and_undone(self) -> None:
         page = self.go()
-        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="0 of 5").click()
         page.get_by_role("button", name="None of these").click()
         told = page.get_by_role("status").filter(has_text="Planned anew")
         expect(told).to_contain_text("instead of 5 × 2x4 treated 12 ft")
@@ -118,7 +118,7 @@ class AtTheYardTest(YardTestCase):
         page = self.go()
         for _ in range(2):
             page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
-        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="3 of 5").click()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="2 of 5").click()
         page.get_by_role("button", name="Only a few").click()
         dialog = page.get_by_role("dialog")
         dialog.get_by_label("Good ones").fill("a few")
@@ -140,7 +140,7 @@ class AtTheYardTest(YardTestCase):
         page = self.go()
         total = page.get_by_label("The load").locator(".figure").first
         before = total.inner_text()
-        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="0 of 5").click()
         page.get_by_role("button", name="Tag says").click()
         page.get_by_label("One 2x4 treated 12 ft").fill("9.36")
         page.keyboard.press("Enter")
@@ -149,7 +149,7 @@ class AtTheYardTest(YardTestCase):
 
     def test_a_board_that_is_measured(self) -> None:
         page = self.go()
-        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="0 of 5").click()
         page.get_by_role("button", name="This one measures").click()
         dialog = page.get_by_role("dialog")
         dialog.get_by_label("length").fill("9ft")
@@ -169,7 +169,7 @@ class AtTheYardTest(YardTestCase):
 
     def test_bought_paid_and_learned(self) -> None:
         page = self.go()
-        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="0 of 5").click()
         page.get_by_role("button", name="Tag says").click()
         page.get_by_label("One 2x4 treated 12 ft").fill("9.36")
         page.keyboard.press("Enter")
@@ -205,7 +205,7 @@ class AtTheYardTest(YardTestCase):
 
     def test_for_fingers_and_for_everybody(self) -> None:
         page = self.go()
-        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="5 of 5").click()
+        self.line(page, "2x4 treated 12 ft").get_by_role("button", name="0 of 5").click()
         for tab in ("Checks", "treated", "hardware", "Till"):
             page.get_by_role("tab", name=tab).click()
             page.wait_for_timeout(200)

@@ -1,5 +1,6 @@
 """A trip to the yard, without a server: events, the cart, and what is said of it."""
 
+import json
 import random
 from collections import Counter
 from dataclasses import replace
@@ -23,6 +24,7 @@ from carpentry.project import (
     standard_lines,
 )
 from carpentry.tests.problems import ticks
+from carpentry.tests.samples import sample
 from carpentry.trip import (
     Cart,
     Event,
@@ -65,6 +67,41 @@ def cart(*events: Event) -> Cart:
 
 def took(line: str, count: int = 1, id: str = "") -> Event:
     return Event(id or f"took {line} {count}", EventKind.TOOK, line, count)
+
+
+class SharedCartsTest(TestCase):
+    """The carts that the phone counts, too: no event is counted in two ways."""
+
+    def state(self, given: Any, happened: list[Any]) -> dict[str, Any]:
+        listed = Decimal(given["listed"]) if given["listed"] else None
+        line = replace(lines()[EIGHT], price=listed, available=given["available"])
+        events = [
+            Event(one["id"], EventKind(one["kind"]), **_typed(one) | _about(one))
+            for one in happened
+        ]
+        found = cart_of(events, {EIGHT: line}, INCHES)
+        price = found.price(EIGHT)
+        return {
+            "taken": found.taken(EIGHT),
+            "left": found.left(EIGHT),
+            "limited": found.limited(EIGHT),
+            "each": None if price is None else f"{price:f}",
+            "boards": [{"event": one.event, "kept": one.kept} for one in found.boards(EIGHT)],
+        }
+
+    def test_after_every_event(self) -> None:
+        for given in json.loads(sample("carts.json")):
+            for count, state in enumerate(given["states"]):
+                with self.subTest(given["name"], events=count):
+                    self.assertEqual(self.state(given, given["events"][:count]), state)
+
+
+def _typed(one: dict[str, Any]) -> dict[str, Any]:
+    return {name: value for name, value in one.items() if name not in ("id", "kind")}
+
+
+def _about(one: dict[str, Any]) -> dict[str, Any]:
+    return {} if one["kind"] == "undone" else {"line": EIGHT}
 
 
 class CartTest(TestCase):

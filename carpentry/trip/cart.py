@@ -124,13 +124,15 @@ class YardBoard:
 
 @dataclass
 class _Pile:
-    """What is known of one line: how many were taken as they are, which were measured, what the
-    tag says, and how many more there are where that was said."""
+    """What is known of one line: how many more there are, ``None`` for plenty, and whether that was
+    ``limited`` by what was said at the yard; how many were taken as they are, which were measured,
+    and what the tag says."""
 
+    left: int | None
+    limited: bool = False
     plain: int = 0
     boards: list[YardBoard] = field(default_factory=list)
     tag: Decimal | None = None
-    left: int | None = None
 
     @property
     def taken(self) -> int:
@@ -151,7 +153,8 @@ class Cart:
         self._piles: dict[str, _Pile] = {}
 
     def _pile(self, key: str) -> _Pile:
-        return self._piles.get(key, _Pile())
+        line = self.lines.get(key)
+        return self._piles.get(key) or _Pile(line.available if line else None)
 
     def touched(self) -> list[str]:
         """The keys of lines that something was said of, in that order."""
@@ -184,14 +187,11 @@ class Cart:
 
     def left(self, key: str) -> int | None:
         """How many more there are to take, ``None`` for plenty."""
-        pile, line = self._pile(key), self.lines[key]
-        if pile.left is not None or line.available is None:
-            return pile.left
-        return max(0, line.available - pile.plain - len(pile.boards))
+        return self._pile(key).left
 
     def limited(self, key: str) -> bool:
         """Whether somebody said at the yard how many there are."""
-        return self._pile(key).left is not None
+        return self._pile(key).limited
 
     def on_hand(self) -> dict[StockName, Counter[OnHand]]:
         """The boards in the cart, as plans know boards that are there."""
@@ -279,7 +279,7 @@ class Cart:
                 " them in",
                 "count",
             )
-        pile.left = event.count - pile.taken
+        pile.left, pile.limited = event.count - pile.taken, True
 
     def _measured(self, event: Event) -> YardBoard:
         line = self.lines[event.line]

@@ -44,7 +44,10 @@ function csrfToken(): string {
   return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ''
 }
 
-export const api = createClient<paths>({ credentials: 'same-origin' })
+export const api = createClient<paths>({
+  credentials: 'same-origin',
+  fetch: (request) => fetch(request),
+})
 api.use({
   onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-CSRFToken', csrfToken())

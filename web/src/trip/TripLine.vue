@@ -33,7 +33,7 @@ const priced = computed(() => {
     <div class="top">
       <button type="button" class="what" :aria-expanded="open" @click="$emit('open')">
         <span class="count">
-          <span class="figure">{{ done ? line.wanted : line.toTake }}</span>{{ ' '
+          <span class="figure">{{ Math.min(line.taken, line.wanted) }}</span>{{ ' '
           }}<span class="quiet">of {{ line.wanted }}</span>
         </span>
         <span class="name">

@@ -5,21 +5,38 @@ export interface LineNow extends TripLine {
   toTake: number
 }
 
-/** A line with events that wait to be sent counted in: what is in the cart, how many there are, what
- * the tag says. What else would be bought instead is not known before it is planned. */
+/** A line with events that wait to be sent counted in, as the server will count them: what is in the
+ * cart, how many there are, what the tag says. What else would be bought instead is not known before
+ * it is planned; nor what held before something that the server has taken in already and that is
+ * undone, but for a board that was measured. */
 export function lineNow(line: TripLine, unsent: TripEvent[]): LineNow {
   const undone = new Set(unsent.map((event) => event.undoes).filter(Boolean))
   const found = { ...line }
+  const fewer = (count: number) => {
+    if (found.left !== null) found.left = Math.max(0, found.left - count)
+  }
+  for (const board of line.boards) {
+    if (!undone.has(board.event)) continue
+    if (board.kept) found.taken -= 1
+    fewer(-1)
+  }
   for (const event of unsent) {
     if (event.line !== line.key || undone.has(event.id)) continue
-    if (event.kind === 'took') found.taken += event.count
-    else if (event.kind === 'put back') found.taken -= 1
-    else if (event.kind === 'kept') found.taken += 1
+    if (event.kind === 'took') {
+      found.taken += event.count
+      fewer(event.count)
+    } else if (event.kind === 'put back') {
+      found.taken -= 1
+      fewer(-1)
+    } else if (event.kind === 'kept') {
+      found.taken += 1
+      fewer(1)
+    } else if (event.kind === 'rejected') fewer(1)
     else if (event.kind === 'only') {
       found.limited = true
       found.left = Math.max(0, event.count - found.taken)
       found.wanted = Math.min(found.wanted, Math.max(event.count, found.taken))
-    } else if (event.kind === 'tag') found.each = event.price || line.listed
+    } else if (event.kind === 'tag') found.each = event.price.trim() || line.listed
   }
   return { ...found, toTake: Math.max(0, found.wanted - found.taken) }
 }

@@ -1,0 +1,15 @@
+import { defineConfig, mergeConfig } from 'vitest/config'
+import app from './vite.config.ts'
+
+export default defineConfig((env) =>
+  mergeConfig(app(env), {
+    test: {
+      environment: 'happy-dom',
+      environmentOptions: { happyDOM: { url: 'http://workshop.test/' } },
+      unstubGlobals: true,
+      include: ['src/**/*.test.ts'],
+      server: { deps: { inline: ['vuetify'] } },
+      restoreMocks: true,
+    },
+  }),
+)
