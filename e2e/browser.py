@@ -101,6 +101,16 @@ class BrowserTestCase(StaticLiveServerTestCase):
         expect(page.locator("svg.board").first).to_be_visible()
         return page
 
+    def go(self, place: str, page: Page | None = None) -> None:
+        """To a place: a foot of the tape, or one press away in the workshop."""
+        page = page or self.page
+        foot = page.get_by_role("navigation", name="Places").get_by_role("link", name=place)
+        expect(page.get_by_role("navigation", name="Places")).to_be_visible()
+        if not foot.count():
+            page.get_by_role("button", name="Workshop").click()
+            foot = page.locator(".workshop a", has_text=place)
+        foot.click()
+
     def figure(self, page: Page, number: int) -> str:
         """A figure of the tally: 0 boards, 1 cost, 2 waste, 3 board feet."""
         return page.locator("footer .one .figure").nth(number).inner_text()

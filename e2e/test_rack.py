@@ -27,7 +27,7 @@ class RackTest(BrowserTestCase):
         self.open_rack()
         page = self.page
         self.lay_on("2x6 treated", "70")
-        page.get_by_role("button", name="account menu").click()
+        page.get_by_role("button", name="Workshop").click()
         page.get_by_text("Digital tape").click()
         panel = page.get_by_role("complementary", name="Digital tape, simulated")
         expect(panel.get_by_role("button", name="Send")).to_be_disabled()
@@ -52,7 +52,7 @@ class RackTest(BrowserTestCase):
         self.open_rack()
         page = self.page
         self.lay_on("2x4", "70")
-        page.get_by_role("button", name="account menu").click()
+        page.get_by_role("button", name="Workshop").click()
         page.get_by_text("Digital tape").click()
         page.get_by_role("button", name="Measure board 1").click()
         page.get_by_role("button", name="Read in millimetres").click()
@@ -68,7 +68,7 @@ class RackTest(BrowserTestCase):
         expect(dialog).to_contain_text("1x2 cedar")
         dialog.get_by_role("button", name="They are cut").click()
         expect(page.get_by_text("Offcuts worth keeping are on the rack")).to_be_visible()
-        page.get_by_role("link", name="Rack on hand").click()
+        self.go("Rack")
         expect(page.locator("tbody").first).to_contain_text("28¼″".replace("¼", "1⁄4"))
         count = page.locator("tbody").count()
         self.assertGreater(count, 5)
@@ -76,17 +76,17 @@ class RackTest(BrowserTestCase):
         expect(page.locator("tbody")).to_have_count(0)
         page.get_by_role("button", name="Redo").click()
         expect(page.locator("tbody")).to_have_count(count)
-        page.get_by_role("link", name="Desk").click()
+        self.go("Desk")
         page.get_by_role("button", name="Not cut after all").click()
         expect(page.get_by_role("button", name="Mark as cut")).to_be_visible()
-        page.get_by_role("link", name="Rack on hand").click()
+        self.go("Rack")
         expect(page.get_by_text("Nothing on the rack yet")).to_be_visible()
 
 
 class CorrectedSizeTest(BrowserTestCase):
     def test_parts_that_a_size_changes_are_listed_before_it_is_applied(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Prices").click()
+        self.go("Prices")
         page.get_by_role("link", name="Tallow Street Yard").click()
         width = page.get_by_label("Real width of 2x4 treated 8 ft")
         width.fill("3 7/16")
@@ -102,7 +102,7 @@ class CorrectedSizeTest(BrowserTestCase):
         width.press("Enter")
         dialog.get_by_role("button", name="Apply the size").click()
         expect(page.locator("p.change")).to_contain_text("changed")
-        page.get_by_role("link", name="Projects").click()
+        self.go("Projects")
         page.get_by_role("link", name="Compost station").click()
         size = page.locator("[data-mark=A] .section .section")
         size.hover()
@@ -130,7 +130,7 @@ class AskTheYardTest(BrowserTestCase):
 
     def test_what_is_ticked_is_taken_and_a_dead_service_changes_nothing(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Prices").click()
+        self.go("Prices")
         page.get_by_role("link", name="Tallow Street Yard").click()
         page.get_by_role("button", name="Ask the yard").click()
         dialog = page.get_by_role("dialog")
@@ -154,7 +154,7 @@ class AskTheYardTest(BrowserTestCase):
 class OwnMaterialTest(BrowserTestCase):
     def test_a_material_of_ones_own_is_planned_by_its_own_size(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Sizes").click()
+        self.go("Sizes")
         page.get_by_role("link", name="Woods, treatments").click()
         form = page.locator("form.new")
         form.get_by_label("Name").fill("2x4 old")
@@ -166,7 +166,7 @@ class OwnMaterialTest(BrowserTestCase):
         form.get_by_role("button", name="Add it").click()
         expect(page.get_by_text("Barn beam added")).to_be_visible()
         self.assertEqual(serious(page), [])
-        page.get_by_role("link", name="Projects").click()
+        self.go("Projects")
         page.get_by_role("link", name="Compost station").click()
         entry = page.get_by_label("New part")
         entry.fill("2 sill barn beam 44")

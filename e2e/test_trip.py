@@ -20,7 +20,7 @@ class YardTestCase(BrowserTestCase):
         page = page or self.page
         self.enter_demo(page)
         page.get_by_role("link", name="Compost station").click()
-        page.get_by_role("link", name="Yard", exact=True).click()
+        self.go("Yard")
         page.get_by_role("tab", name=tab).click()
         return page
 
@@ -192,7 +192,7 @@ class AtTheYardTest(YardTestCase):
         page.get_by_role("status").get_by_role("link", name="the list").click()
         page.get_by_role("searchbox", name="Find a stock").fill("2x4 treated")
         expect(page.get_by_label("Price of 2x4 treated 12 ft")).to_have_value("9.46")
-        page.get_by_role("link", name="List").click()
+        self.go("List")
         drawer = page.get_by_role("region", name="Hardware")
         expect(drawer.get_by_role("row", name="carriage bolt 3")).to_contain_text(
             "10 in the drawer"
@@ -235,7 +235,7 @@ class AtTheYardTest(YardTestCase):
         page = self.enter_demo()
         page.get_by_label("What do you build?").fill("Barrel stand")
         page.get_by_role("button", name="Start").click()
-        page.get_by_role("link", name="Yard", exact=True).click()
+        self.go("Yard")
         expect(page.get_by_role("alert")).to_contain_text("choose a yard at the desk first")
 
 

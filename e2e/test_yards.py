@@ -8,12 +8,13 @@ from pypdf import PdfReader
 
 from e2e.browser import BrowserTestCase
 from e2e.test_care import serious
+from server.projects.models import Project
 
 
 class YardTest(BrowserTestCase):
     def open_yard(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Prices").click()
+        self.go("Prices")
         page.get_by_role("link", name="Tallow Street Yard").click()
         expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
 
@@ -24,10 +25,10 @@ class YardTest(BrowserTestCase):
         price.fill("9.00")
         price.press("Enter")
         expect(page.locator("p.change")).to_contain_text("8.36 → 9.00")
-        page.get_by_role("link", name="Projects").click()
+        self.go("Projects")
         page.get_by_role("link", name="Compost station").click()
         expect(page.locator("footer")).to_contain_text("$325.65")
-        page.get_by_role("link", name="Prices").click()
+        self.go("Prices")
         page.get_by_role("link", name="Tallow Street Yard").click()
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_label("Price of 2x4 treated 12 ft")).to_have_value("8.36")
@@ -108,7 +109,7 @@ class YardTest(BrowserTestCase):
 
     def test_a_yard_of_ones_own(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Prices").click()
+        self.go("Prices")
         page.get_by_label("Name").fill("Tallow Street Yard")
         page.get_by_role("button", name="Start").click()
         expect(page.get_by_text("you have a yard of this name")).to_be_visible()
@@ -132,7 +133,7 @@ class RackTest(BrowserTestCase):
 
     def test_a_board_is_laid_on_measured_used_and_taken_off(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Rack on hand").click()
+        self.go("Rack")
         expect(page.get_by_text("Nothing on the rack yet")).to_be_visible()
         self.lay_on("2x99", "75")
         expect(page.get_by_text("no board is called 2x99")).to_be_visible()
@@ -152,7 +153,7 @@ class RackTest(BrowserTestCase):
         self.assertEqual(serious(page), [])
         labels = PdfReader(self.download(page, "Print labels"))
         self.assertIn("2x4 treated", labels.pages[0].extract_text())
-        page.get_by_role("link", name="Projects").click()
+        self.go("Projects")
         page.get_by_role("link", name="Compost station").click()
         page.get_by_role("button", name="Tallow Street Yard").click()
         page.get_by_label("Boards from the rack").press("ArrowDown")
@@ -160,7 +161,7 @@ class RackTest(BrowserTestCase):
         page.get_by_role("dialog").get_by_role("button", name="Save").click()
         expect(page.get_by_text("rack 1", exact=True)).to_be_visible()
         expect(page.locator("footer")).to_contain_text("1 from the rack")
-        page.get_by_role("link", name="Rack on hand").click()
+        self.go("Rack")
         page.get_by_role("searchbox").fill("cedar")
         expect(page.locator("tbody")).to_have_count(1)
         page.get_by_role("button", name="Take off board 2").click()
@@ -172,7 +173,7 @@ class RackTest(BrowserTestCase):
 class SizeBookTest(BrowserTestCase):
     def test_a_size_looked_up_and_asked_the_other_way_round(self) -> None:
         page = self.enter_demo()
-        page.get_by_role("link", name="Sizes").click()
+        self.go("Sizes")
         page.get_by_role("searchbox").fill("8/4")
         expect(page.locator("figure")).to_have_count(2)
         page.get_by_role("searchbox").fill("plank")
@@ -190,14 +191,31 @@ class SizeBookTest(BrowserTestCase):
 
 
 class ProjectsTest(BrowserTestCase):
-    def test_a_project_is_deleted_after_asking(self) -> None:
+    def test_a_project_is_deleted_and_brought_back(self) -> None:
+        page = self.enter_demo()
+        link = page.get_by_role("link", name="Bin screen")
+        page.get_by_role("button", name="Delete Bin screen").click()
+        expect(page.get_by_text("Bin screen is deleted")).to_be_visible()
+        expect(link).to_have_count(0)
+        self.assertEqual(serious(page), [])
+        page.get_by_role("button", name="Bring it back", exact=True).click()
+        expect(link).to_be_visible()
+        page.get_by_role("button", name="Delete Bin screen").click()
+        page.reload()
+        page.get_by_role("button", name="Bring back Bin screen").click()
+        expect(link).to_be_visible()
+
+    def test_one_is_gone_for_good_only_after_asking(self) -> None:
         page = self.enter_demo()
         page.get_by_role("button", name="Delete Bin screen").click()
+        good = page.get_by_role("button", name="Delete for good: Bin screen")
+        good.click()
         page.get_by_role("button", name="Keep it").click()
-        expect(page.get_by_role("link", name="Bin screen")).to_be_visible()
-        page.get_by_role("button", name="Delete Bin screen").click()
-        page.get_by_role("dialog").get_by_role("button", name="Delete").click()
-        expect(page.get_by_role("link", name="Bin screen")).to_have_count(0)
+        good.click()
+        self.assertEqual(serious(page), [])
+        page.get_by_role("dialog").get_by_role("button", name="Delete for good").click()
+        expect(good).to_have_count(0)
+        self.assertFalse(Project.objects.filter(name="Bin screen").exists())
 
     def test_a_project_without_a_name(self) -> None:
         page = self.enter_demo()
@@ -256,7 +274,7 @@ class AccountTest(BrowserTestCase):
         page.goto(self.address("/account"))
         expect(page.get_by_text("Everybody who comes here shares it")).to_be_visible()
         self.download(page, "Export the account")
-        page.get_by_role("button", name="Demo: account menu").click()
+        page.get_by_role("button", name="Workshop").click()
         page.get_by_text("Sign out").click()
         page.get_by_role("button", name="Make an account instead").click()
         page.get_by_label("Name").fill("tove")

@@ -46,6 +46,7 @@ from carpentry.language.table import (
 )
 from carpentry.language.typed import (
     Typed,
+    change_said,
     check_typed,
     length_fields,
     typed,
@@ -81,6 +82,7 @@ __all__ = [
     "Typed",
     "Unit",
     "cents",
+    "change_said",
     "check_typed",
     "decode",
     "interchange",

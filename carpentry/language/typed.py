@@ -67,6 +67,23 @@ def usual_values(of: type[Any]) -> Mapping[str, Any]:
     return MappingProxyType({name: known[name].default for name in typed_fields(of)})
 
 
+def change_said(of: type[Any], name: str, after: Any, before: Any = "") -> str:
+    """What was typed into a field, in the words of its heading: ``length 9ft → 60``."""
+    way = typed_fields(of)[name]
+    called = way.heading[:1].lower() + way.heading[1:]
+    if isinstance(after, bool):
+        return f"{called}: {'yes' if after else 'no'}"
+    told, was = (_in_words(way, str(value).strip()) for value in (after, before))
+    if not told:
+        return f"{called} taken away"
+    return f"{called} {was} → {told}" if was else f"{called} {told}"
+
+
+def _in_words(way: Typed, value: str) -> str:
+    known = dict(zip(way.choices, way.words, strict=True)) if way.words else {}
+    return known.get(value, value)
+
+
 def check_typed(fields: object, faults: Faults) -> None:
     """Adds a fault for every field that is longer than it may be, or none of its choices."""
     for place, way in typed_fields(type(fields)).items():

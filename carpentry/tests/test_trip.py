@@ -278,11 +278,27 @@ class ReceiptTest(TestCase):
         instead = PaidLine(0, Decimal("12.10"), 2, Decimal("12.10"))
         left = PaidLine(1, Decimal("3.00"), 0, None)
         self.assertEqual(dearer.difference, Decimal("2.60"))
-        self.assertEqual(left.difference, Decimal("-3.00"))
+        self.assertEqual((left.difference, left.not_bought), (Decimal(0), 1))
         lines = {"a": dearer, "b": instead, "c": left}
         told = receipt_of(lines, NO_TAX, "USD")
         self.assertEqual((told.planned, told.paid), (Decimal("44.80"), Decimal("68.60")))
-        self.assertEqual(told.told, "$23.80 more than planned")
+        self.assertEqual(
+            told.told,
+            "$26.80 more than planned, for what was bought; one piece was not bought, $3.00",
+        )
+        self.assertTrue(told.over)
+
+    def test_what_was_never_bought_is_no_saving(self) -> None:
+        lines = {
+            "a": PaidLine(2, Decimal("5.00"), 2, Decimal("5.00")),
+            "b": PaidLine(4, Decimal("3.00"), 1, Decimal("2.50")),
+        }
+        told = receipt_of(lines, Tax(Decimal(10), included=False), "USD")
+        self.assertEqual(
+            told.told,
+            "$0.55 less than planned, for what was bought; 3 pieces were not bought, $9.90",
+        )
+        self.assertFalse(told.over)
         self.assertIn(
             "1 line has no price",
             receipt_of({"a": PaidLine(1, None, 1, Decimal(2))}, NO_TAX, "USD").told,

@@ -119,7 +119,8 @@ def labels(request: HttpRequest, paper: Paper = "letter") -> HttpResponse:
 
 @router.get("/account/export.json", response={200: None})
 def export_account(request: HttpRequest) -> HttpResponse:
-    """Everything the account holds: projects and yards as their open-format documents."""
+    """Everything the account holds, but for deleted projects: projects and yards as their
+    open-format documents."""
     projects = Project.objects.of(request.user)
     yards = Yard.objects.of(request.user)
     document = {

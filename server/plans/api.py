@@ -47,7 +47,7 @@ def own_plan(request: HttpRequest, plan_id: uuid.UUID) -> Plan:
     """The signed-in builder's plan; to anybody else it does not exist. What it came to is read when
     it is asked for."""
     plans = Plan.objects.select_related("project").defer("basis", "problems", "outcome")
-    return get_object_or_404(plans, id=plan_id, project__owner=request.user)
+    return get_object_or_404(plans, id=plan_id, project__owner=request.user, project__deleted=None)
 
 
 def _present(project: Project, *, again: bool = False) -> HttpResponse:

@@ -14,6 +14,10 @@ from server.rack.models import Rack, RackBoard
 
 
 @transaction.atomic
+def _counted(count: int, one: str) -> str:
+    return f"{count} {one}{'' if count == 1 else 's'}"
+
+
 def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
     """Marks a plan of a project's present state cut and moves its boards; done again it does
     nothing.
@@ -48,7 +52,10 @@ def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
         added = rack.add_boards(offcuts)
         entry = {"plan": str(plan.id), "taken": rows, "added": [str(board.id) for board in added]}
         rack.cut_plans = [*rack.cut_plans, entry]
-        return f"{plan.project.name} cut: {len(added)} offcuts laid on, {len(rows)} boards used"
+        return (
+            f"{plan.project.name} cut: {_counted(len(added), 'offcut')} laid on,"
+            f" {_counted(len(rows), 'board')} used"
+        )
 
     plan.basis = work.basis.document()
     plan.stage = Plan.Stage.CUT

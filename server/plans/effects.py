@@ -36,7 +36,7 @@ def effect_at_yard(yard: Yard, line: PriceLine, typed: dict[str, str]) -> list[E
         return []
     return [
         _show(project, effect)
-        for project in yard.projects.all()
+        for project in yard.projects.filter(deleted=None)
         for effect in effects_of_section(_of_stock(project, changed.stock), before, after)
     ]
 

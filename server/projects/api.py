@@ -7,13 +7,14 @@ from typing import Any
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
 from carpentry.buying import Kind, usual_lengths
-from carpentry.design import MAX_PARTS, parts_table_of_text, read_lines, read_parts
+from carpentry.design import MAX_PARTS, PartFields, parts_table_of_text, read_lines, read_parts
 from carpentry.design import Part as ReadPart
-from carpentry.language import CarpentryError, Notation, Unit
+from carpentry.language import CarpentryError, Notation, Unit, change_said
 from carpentry.lumber import lexicon_in
 from carpentry.project import ProjectFile, SettingFields, read_project_file
 from carpentry.project.file import TYPED_LINES
@@ -25,6 +26,7 @@ from server.common.uploads import chosen_columns, parts_table, upload_bytes
 from server.history.models import shortened
 from server.projects.models import Part, Project
 from server.projects.schemas import (
+    DeletedProjectOut,
     ImportIn,
     NewProjectIn,
     PartPatchIn,
@@ -52,6 +54,13 @@ SAID: dict[str, dict[str | bool, str]] = {
     "rip": {True: "parts may be ripped", False: "no ripping"},
     "share_angled_cuts": {True: "angled cuts shared", False: "angled cuts not shared"},
 }
+
+
+def _setting_said(name: str, value: Any) -> str:
+    """A setting that was changed, in words; a name is no setting of the saw."""
+    return f"name {value}" if name == "name" else change_said(SettingFields, name, value)
+
+
 CHANGE = {200: ProjectChangedOut, 404: ErrorOut, 409: ProjectConflictOut, 422: ErrorOut}
 
 
@@ -82,7 +91,7 @@ def _new_project(project: Project, label: str) -> Project:
 @router.post("/projects", response={200: ProjectOut, 422: ErrorOut})
 def create_project(request: HttpRequest, new: NewProjectIn) -> HttpResponse:
     """A new project under an id of the client's making; asked twice it is made once."""
-    known = Project.objects.of(request.user).filter(id=new.id).first()
+    known = Project.objects.filter(owner=request.user, id=new.id).first()
     if known:
         return json_answer(show_project(known))
     yard = owned(Yard, request, new.yard) if new.yard else None
@@ -98,7 +107,7 @@ def import_project(
     request: HttpRequest, id: Form[uuid.UUID], file: File[UploadedFile]
 ) -> HttpResponse:
     """A project from its JSON file, under an id of the client's making."""
-    known = Project.objects.of(request.user).filter(id=id).first()
+    known = Project.objects.filter(owner=request.user, id=id).first()
     if known:
         return json_answer(show_project(known))
     project = project_from_file(
@@ -111,7 +120,7 @@ def import_project(
 def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
     """A new project that is what a file says, or the one that is there under its id already; its
     yard is the owner's yard of that name."""
-    known = Project.objects.of(owner).filter(id=id).first()
+    known = Project.objects.filter(owner=owner, id=id).first()
     if known:
         return known
     OwnMaterials.of(owner).take(read.materials)
@@ -139,9 +148,36 @@ def get_project(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
 
 @router.delete("/projects/{uuid:project_id}", response={204: None, 404: ErrorOut})
 def delete_project(request: HttpRequest, project_id: uuid.UUID) -> tuple[int, None]:
-    """Deletes a project with its whole history."""
-    owned(Project, request, project_id).delete()
+    """Deletes a project so that it can be brought back."""
+    owned(Project, request, project_id)
+    Project.objects.filter(id=project_id).update(deleted=timezone.now())
     return 204, None
+
+
+def _deleted(request: HttpRequest, project_id: uuid.UUID) -> Project:
+    return get_object_or_404(Project.objects.deleted_of(request.user), id=project_id)
+
+
+@router.post("/projects/{uuid:project_id}/bring-back", response={200: ProjectOut, 404: ErrorOut})
+def bring_back(request: HttpRequest, project_id: uuid.UUID) -> HttpResponse:
+    """Brings a deleted project back as it was."""
+    project = _deleted(request, project_id)
+    Project.objects.filter(id=project_id).update(deleted=None)
+    return json_answer(show_project(project))
+
+
+@router.delete("/deleted-projects/{uuid:project_id}", response={204: None, 404: ErrorOut})
+def delete_for_good(request: HttpRequest, project_id: uuid.UUID) -> tuple[int, None]:
+    """Deletes a project that was deleted before, with its whole history; nothing brings it back."""
+    _deleted(request, project_id).delete()
+    return 204, None
+
+
+@router.get("/deleted-projects", response=list[DeletedProjectOut])
+def list_deleted(request: HttpRequest) -> list[DeletedProjectOut]:
+    """The projects that can be brought back, the one deleted last first."""
+    deleted = Project.objects.deleted_of(request.user).values("id", "name", "deleted")
+    return [DeletedProjectOut(**row) for row in deleted]
 
 
 @router.patch("/projects/{uuid:project_id}", response=CHANGE)
@@ -170,7 +206,7 @@ def change_project(
                 said.append(f"{name} changed")
         for name, value in told.items():
             setattr(project, name, value)
-            said.append(SAID.get(name, {}).get(value, f"{name.replace('_', ' ')} {value}"))
+            said.append(SAID.get(name, {}).get(value) or _setting_said(name, value))
         return ", ".join(said)
 
     return _changed(project, patch, lambda: project.change(*_seen(patch), "settings", make))
@@ -235,7 +271,7 @@ def change_part(
         for name, value in told.items():
             before = getattr(part, name)
             setattr(part, name, value)
-            said.append(f"{name} {before or 'empty'} → {getattr(part, name) or 'empty'}")
+            said.append(change_said(PartFields, name, getattr(part, name), before))
         part.project = project
         part.full_clean()
         part.save()

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import asdict
-from typing import Any
+from typing import Any, Self
 
 from django.core.exceptions import ValidationError
 from django.db import models
@@ -26,6 +26,7 @@ from carpentry.project.file import TYPED_LINES
 from carpentry.project.respelling import respelled
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
+from server.common.owned import OwnedQuerySet
 from server.common.rows import (
     Changes,
     Row,
@@ -49,6 +50,17 @@ _OF_THE_WHOLE = {
 }
 
 
+class ProjectQuerySet(OwnedQuerySet):
+    """Projects; those that were deleted are kept apart until they are deleted for good."""
+
+    def of(self, user: Any) -> Self:
+        return super().of(user).filter(deleted=None)
+
+    def deleted_of(self, user: Any) -> Self:
+        """What a user deleted and can bring back, the last first."""
+        return super().of(user).exclude(deleted=None).order_by("-deleted")
+
+
 class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__)):
     """A thing to build: its settings (a column for each of ``SettingFields``), its parts and the
     yard it is bought at."""
@@ -56,6 +68,9 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
     yard = models.ForeignKey(
         Yard, null=True, blank=True, on_delete=models.SET_NULL, related_name="projects"
     )
+    deleted = models.DateTimeField(null=True, blank=True, editable=False)
+
+    objects = ProjectQuerySet.as_manager()
 
     class Meta:
         ordering = ["-updated"]

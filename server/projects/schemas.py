@@ -33,10 +33,20 @@ class YardNameOut(BaseModel):
     name: str
 
 
+class SlantOut(BaseModel):
+    """How ends and edges lean, left and right, in degrees from square, for a small picture;
+    ``bevels`` says which ends lean through the thickness and not across the width."""
+
+    ends: list[float]
+    bevels: list[bool]
+    edges: list[float]
+
+
 class PartOut(shown_fields(PartFields, "PartFieldsOut")):
     """A part: each field as typed, and what was understood. ``over_all`` is its length between the
     outermost points where that is another, ``sawn`` that with what is added for the work.
-    ``angles`` are its ends in words, ``bevels`` its edges.
+    ``angles`` are its ends in words, ``bevels`` its edges; ``slant`` is missing where all are
+    square.
     """
 
     id: UUID
@@ -53,6 +63,7 @@ class PartOut(shown_fields(PartFields, "PartFieldsOut")):
     sawn: LengthOut | None
     angles: str
     bevels: str
+    slant: SlantOut | None
     weight: str
     warnings: list[str]
 
@@ -85,6 +96,14 @@ class WholeProjectOut(_SettingsOut):
     redo: str | None
     change: str
     updated: datetime
+
+
+class DeletedProjectOut(BaseModel):
+    """A project that was deleted and can be brought back."""
+
+    id: UUID
+    name: str
+    deleted: datetime
 
 
 class ProjectOut(WholeProjectOut):

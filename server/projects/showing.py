@@ -13,7 +13,7 @@ from carpentry.cutting import Extra
 from carpentry.design import COLUMNS, angles_fault, mirror_pairs, not_planned_yet
 from carpentry.design import Part as ReadPart
 from carpentry.design.edges import edges_told
-from carpentry.design.ends import told
+from carpentry.design.ends import is_angled, told
 from carpentry.language import CarpentryError, Notation, Table, Unit
 from carpentry.lumber import (
     OwnStock,
@@ -37,6 +37,7 @@ from server.projects.schemas import (
     ReadingOut,
     ReadPartOut,
     SettingLengthOut,
+    SlantOut,
     YardNameOut,
 )
 
@@ -192,8 +193,20 @@ def _show(
         sawn=length_out(sawn, notation) if sawn != over_all else None,
         angles="" if part.square_ended else told(part.ends),
         bevels=edges_told(part.edges),
+        slant=_slant(part),
         weight=_weight_of_one(part, section, shared.unit),
         warnings=list(part.warnings),
+    )
+
+
+def _slant(part: ReadPart) -> SlantOut | None:
+    if part.square_ended and not is_angled(part.edges):
+        return None
+    (left, right), (low, high) = part.ends, part.edges
+    return SlantOut(
+        ends=[float(left.degrees), float(right.degrees)],
+        bevels=[left.bevel, right.bevel],
+        edges=[float(low.degrees), float(high.degrees)],
     )
 
 

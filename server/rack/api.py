@@ -6,7 +6,7 @@ from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router
 
-from carpentry.language import CarpentryError, Unit
+from carpentry.language import CarpentryError, Unit, change_said
 from carpentry.lumber import ask_for_feet
 from carpentry.lumber.rack import MAX_BOARDS, BoardFields
 from server.common.columns import given
@@ -41,11 +41,13 @@ def write_board(request: HttpRequest, board_id: uuid.UUID, fields: RackBoardIn) 
                 raise CarpentryError(f"a rack holds {MAX_BOARDS:,} boards at the most")
             added = rack.add_boards([BoardFields(**told)], [board_id])[0]
             return f"{added} added: {added.stock} {added.length}"
+        said = []
         for name, value in told.items():
+            said.append(change_said(BoardFields, name, value, getattr(board, name)))
             setattr(board, name, value)
         board.full_clean()
         board.save()
-        return f"{board}: {', '.join(f'{name} {value}' for name, value in told.items())}"
+        return f"{board}: {', '.join(said)}"
 
     rack.change(fields.version, fields.change_id, "board", make)
     return show_rack(rack)

@@ -18,6 +18,7 @@ from server.history.models import Conflict
 from server.history.showing import shown
 from server.plans.api import router as plans
 from server.projects.api import router as projects
+from server.projects.workshop import router as workshop
 from server.rack.api import router as rack
 from server.sizes.api import router as sizes
 from server.stocks.api import router as materials
@@ -25,7 +26,18 @@ from server.trips.api import router as trips
 from server.yards.api import router as yards
 
 api = NinjaAPI(title="Grain Tally", version="1", auth=django_auth, docs_url=None)
-for router in (accounts, projects, plans, yards, sizes, materials, rack, trips, documents):
+for router in (
+    accounts,
+    workshop,
+    projects,
+    plans,
+    yards,
+    sizes,
+    materials,
+    rack,
+    trips,
+    documents,
+):
     api.add_router("", router)
 
 

@@ -11,6 +11,53 @@ from server.projects.models import Part, Project
 from server.tests.base import ApiTestCase
 
 
+class DeletedTest(ApiTestCase):
+    def setUp(self) -> None:
+        super().setUp()
+        yard = self.take_prices(sample("tallow-street.prices.csv"))[0]
+        self.project = self.new_project("2 rail 2x4 treated 60", yard=yard["id"])
+        self.path = f"/projects/{self.project['id']}"
+
+    def names(self, of: str) -> list[str]:
+        return [one["name"] for one in self.ask("get", of).json()]
+
+    def test_it_is_brought_back_as_it_was(self) -> None:
+        plan = self.project["plan"]["id"]
+        self.assertEqual(self.ask("delete", self.path).status_code, 204)
+        self.assertEqual(self.names("/overview"), [])
+        self.assertEqual(self.names("/deleted-projects"), ["Cold frame"])
+        self.assertEqual([one["projects"] for one in self.ask("get", "/yards").json()], [0])
+        for method, address in (
+            ("get", self.path),
+            ("delete", self.path),
+            ("post", f"{self.path}/plans"),
+            ("get", f"/plans/{plan}"),
+        ):
+            self.assertEqual(self.ask(method, address).status_code, 404, address)
+        back = self.ask("post", f"{self.path}/bring-back").json()
+        self.assertEqual(back["version"], self.project["version"])
+        self.assertEqual(self.look(back["id"])["parts"], self.project["parts"])
+        self.assertEqual(self.names("/deleted-projects"), [])
+        self.assertEqual(self.ask("post", f"{self.path}/bring-back").status_code, 404)
+        seen = {"version": back["version"], "change_id": str(uuid.uuid4())}
+        undone = self.ask("post", f"{self.path}/undo", seen).json()
+        self.assertEqual(undone["gone"], [self.project["parts"][0]["id"]])
+
+    def test_it_is_gone_for_good_only_when_that_is_asked_for(self) -> None:
+        gone = f"/deleted-projects/{self.project['id']}"
+        self.assertEqual(self.ask("delete", gone).status_code, 404)
+        self.ask("delete", self.path)
+        self.assertEqual(self.ask("delete", gone).status_code, 204)
+        self.assertEqual(self.names("/deleted-projects"), [])
+        self.assertFalse(Project.objects.exists())
+
+    def test_its_id_makes_no_second_one(self) -> None:
+        self.ask("delete", self.path)
+        body = {"id": self.project["id"], "name": "Again", "unit": "in"}
+        self.assertEqual(self.ask("post", "/projects", body).json()["name"], "Cold frame")
+        self.assertEqual(Project.objects.count(), 1)
+
+
 class OwnershipTest(ApiTestCase):
     def test_to_anybody_else_it_does_not_exist(self) -> None:
         project = self.new_project("2 rail 2x4 60")
@@ -61,6 +108,18 @@ class OwnershipTest(ApiTestCase):
             f"/api/projects/{self.new_project()['id']}", "{}", content_type="application/json"
         )
         self.assertIn(answer.status_code, {404, 422})
+
+    def test_nor_can_what_was_deleted_be_brought_back_or_deleted_for_good(self) -> None:
+        project = self.new_project("2 rail 2x4 60")
+        self.ask("delete", f"/projects/{project['id']}")
+        other = self.other_client()
+        for send, address in (
+            (other.post, f"/api/projects/{project['id']}/bring-back"),
+            (other.delete, f"/api/deleted-projects/{project['id']}"),
+        ):
+            self.assertEqual(send(address).status_code, 404, address)
+        self.assertEqual(other.get("/api/deleted-projects").json(), [])
+        self.assertEqual(len(self.ask("get", "/deleted-projects").json()), 1)
 
     def test_a_project_cannot_choose_somebody_elses_yard(self) -> None:
         yard = self.take_prices(sample("tallow-street.prices.csv"))[0]
@@ -304,3 +363,14 @@ class ImportTest(ApiTestCase):
         answer = self.upload("/projects/import", b"{", "p.json", id=str(uuid.uuid4()))
         self.assertIn("not JSON", " ".join(self.problems(answer).values()))
         self.assertEqual(Project.objects.count(), 0)
+
+
+class WorkshopTest(ApiTestCase):
+    def test_what_it_holds_is_counted(self) -> None:
+        project = self.new_project("2 rail 2x4 60")
+        self.new_project(name="Gone")
+        self.take_prices(sample("tallow-street.prices.csv"))
+        self.ask("delete", f"/projects/{project['id']}")
+        held = {"projects": 1, "yards": 1, "boards": 0, "materials": 0}
+        self.assertEqual(self.ask("get", "/workshop").json(), held)
+        self.assertEqual(set(self.other_client().get("/api/workshop").json().values()), {0})

@@ -171,6 +171,7 @@ class ReceiptLineOut(BaseModel):
     paid_together: str | None
     difference: str | None
     dearer: bool
+    not_bought: int
 
 
 class ReceiptOut(BaseModel):

@@ -192,7 +192,7 @@ def show_receipt(trip: Trip) -> ReceiptOut:
         tax_rate=f"{trip.tax.rate:f}",
         tax_included=trip.tax.included,
         told=told.told,
-        over=not told.unpriced and told.paid > told.planned,
+        over=told.over,
         learns=len(learned),
         laid=len(trip.laid),
     )
@@ -214,4 +214,5 @@ def _receipt_line(trip: Trip, key: str, paid: PaidLine, cart: Cart) -> ReceiptLi
         paid_together=_money(paid.paid_together, trip),
         difference=None if not difference else _money(difference, trip),
         dearer=bool(difference and difference > 0),
+        not_bought=paid.not_bought,
     )

@@ -58,7 +58,9 @@ def list_yards(request: HttpRequest) -> list[YardRowOut]:
     """All yards by name."""
     yards = Yard.objects.of(request.user).annotate(
         line_count=models.Count("lines", distinct=True),
-        project_count=models.Count("projects", distinct=True),
+        project_count=models.Count(
+            "projects", filter=models.Q(projects__deleted=None), distinct=True
+        ),
         newest=models.Max("lines__date"),
     )
     return [
@@ -104,6 +106,30 @@ def delete_yard(request: HttpRequest, yard_id: uuid.UUID) -> tuple[int, None]:
     return 204, None
 
 
+SETTINGS_SAID = {
+    "tax_rate": "tax, percent",
+    "price_age_days": "a price is old after, days",
+    "price_service": "price service",
+    "service_code": "its code for this yard",
+    "walk": "walking order",
+    "packs": "packs",
+}
+ROUNDING_SAID = {"total": "board feet with fractions", "each": "board feet by whole inches"}
+
+
+def _setting_said(name: str, value: Any) -> str:
+    """A setting that was changed, in words."""
+    if name == "prices_include_tax":
+        return "prices include the tax" if value else "tax comes on top of prices"
+    if name == "board_foot_rounding":
+        return ROUNDING_SAID.get(value, "board feet")
+    called = SETTINGS_SAID.get(name, name)
+    lines = str(value).strip().splitlines()
+    if not lines:
+        return f"no {called}"
+    return f"{called} {lines[0]}" if len(lines) == 1 else f"{called} changed"
+
+
 @router.patch("/yards/{uuid:yard_id}", response=CHANGE)
 def change_yard(request: HttpRequest, yard_id: uuid.UUID, patch: YardPatchIn) -> YardOut:
     """Changes what holds for the whole yard."""
@@ -116,7 +142,7 @@ def change_yard(request: HttpRequest, yard_id: uuid.UUID, patch: YardPatchIn) ->
                 yard.write_packs(value)
             else:
                 setattr(yard, name, check_tax_rate(value) if name == "tax_rate" else value)
-        return ", ".join(f"{name.replace('_', ' ')} {value}" for name, value in told.items())
+        return ", ".join(_setting_said(name, value) for name, value in told.items())
 
     yard.change(patch.version, patch.change_id, "yard changed", make)
     return show_yard(yard)

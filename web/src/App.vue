@@ -1,22 +1,25 @@
 <script setup lang="ts">
 import { defineAsyncComponent } from 'vue'
 import { signingInAgain } from './account/session'
-import AppHeader from './shared/AppHeader.vue'
+import AppHeader from './places/AppHeader.vue'
+import { keysOpen } from './places/shortcuts'
 import { panelOpen } from './tape/tape'
 
 const TapePanel = defineAsyncComponent(() => import('./tape/TapePanel.vue'))
+const KeysDialog = defineAsyncComponent(() => import('./places/KeysDialog.vue'))
 const SignInAgain = defineAsyncComponent(() => import('./account/SignInAgain.vue'))
 </script>
 
 <template>
   <v-app>
     <a class="skip" href="#main">To the page</a>
-    <AppHeader v-if="$route.name && !$route.meta.bare" />
+    <AppHeader v-if="$route.name" />
     <v-main>
       <div id="main" tabindex="-1">
         <RouterView :key="String($route.params.id ?? $route.name)" />
       </div>
     </v-main>
+    <KeysDialog v-if="keysOpen" />
     <TapePanel v-if="panelOpen" />
     <SignInAgain v-if="signingInAgain" />
   </v-app>
@@ -37,7 +40,7 @@ const SignInAgain = defineAsyncComponent(() => import('./account/SignInAgain.vue
   top: 8px;
   z-index: 3000;
   background: rgb(var(--v-theme-tape));
-  color: #17232a;
+  color: rgb(var(--v-theme-on-tape));
   padding: 8px 12px;
 }
 </style>

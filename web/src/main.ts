@@ -1,3 +1,4 @@
+import './styles/tokens.css'
 import './styles/base.css'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'

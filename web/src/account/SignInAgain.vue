@@ -10,7 +10,7 @@ async function enterDemo() {
 </script>
 
 <template>
-  <v-dialog v-model="signingInAgain" persistent max-width="420">
+  <v-dialog v-model="signingInAgain" persistent max-width="420" aria-label="Your session has ended">
     <v-card title="Your session has ended">
       <v-card-text>
         <p class="mb-4">What you typed is still here. Sign in, and it is saved.</p>

@@ -77,14 +77,14 @@ async function enterDemo() {
 }
 
 .entry h1 {
-  font-size: 2.1rem;
+  font-size: var(--text-huge);
   line-height: 1.15;
   max-width: 15em;
 }
 
 .lead {
   max-width: 34em;
-  font-size: 1.05rem;
+  font-size: var(--text-large);
 }
 
 .form {
@@ -104,7 +104,7 @@ async function enterDemo() {
 
 .part {
   fill: rgb(var(--v-theme-durable));
-  stroke: #17232a66;
+  stroke: rgb(var(--v-theme-on-wood), 0.4);
 }
 
 .waste {
@@ -125,13 +125,13 @@ async function enterDemo() {
 
 text {
   font-weight: 650;
-  font-size: 15px;
+  font-size: var(--drawn-large);
   font-stretch: 84%;
-  fill: #17232a;
+  fill: rgb(var(--v-theme-on-wood));
 }
 
 .small {
-  font-size: 13px;
+  font-size: var(--drawn);
   fill: rgb(var(--v-theme-on-background));
 }
 

@@ -53,7 +53,8 @@ export interface paths {
         };
         /**
          * Export Account
-         * @description Everything the account holds: projects and yards as their open-format documents.
+         * @description Everything the account holds, but for deleted projects: projects and yards as their
+         *     open-format documents.
          */
         get: operations["server_documents_api_export_account"];
         put?: never;
@@ -79,6 +80,46 @@ export interface paths {
          */
         post: operations["server_accounts_api_change_password"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deleted-projects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Deleted
+         * @description The projects that can be brought back, the one deleted last first.
+         */
+        get: operations["server_projects_api_list_deleted"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deleted-projects/{project_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Delete For Good
+         * @description Deletes a project that was deleted before, with its whole history; nothing brings it back.
+         */
+        delete: operations["server_projects_api_delete_for_good"];
         options?: never;
         head?: never;
         patch?: never;
@@ -361,7 +402,7 @@ export interface paths {
         post?: never;
         /**
          * Delete Project
-         * @description Deletes a project with its whole history.
+         * @description Deletes a project so that it can be brought back.
          */
         delete: operations["server_projects_api_delete_project"];
         options?: never;
@@ -371,6 +412,26 @@ export interface paths {
          * @description Changes settings. ``yard`` is a yard's id, or empty text for none.
          */
         patch: operations["server_projects_api_change_project"];
+        trace?: never;
+    };
+    "/api/projects/{project_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Brings a deleted project back as it was.
+         */
+        post: operations["server_projects_api_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/projects/{project_id}/compare/{yard_id}": {
@@ -1181,6 +1242,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Workshop
+         * @description The counts of the signed-in builder's workshop.
+         */
+        get: operations["server_projects_workshop_get_workshop"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/yards": {
         parameters: {
             query?: never;
@@ -1777,6 +1858,24 @@ export interface components {
             waste: string;
         };
         /**
+         * DeletedProjectOut
+         * @description A project that was deleted and can be brought back.
+         */
+        DeletedProjectOut: {
+            /**
+             * Deleted
+             * Format: date-time
+             */
+            deleted: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * EffectOut
          * @description A part that a corrected size would change; ``why`` it would not be planned as before.
          */
@@ -2358,7 +2457,8 @@ export interface components {
          * PartOut
          * @description A part: each field as typed, and what was understood. ``over_all`` is its length between the
          *     outermost points where that is another, ``sawn`` that with what is added for the work.
-         *     ``angles`` are its ends in words, ``bevels`` its edges.
+         *     ``angles`` are its ends in words, ``bevels`` its edges; ``slant`` is missing where all are
+         *     square.
          */
         PartOut: {
             /** Angles */
@@ -2422,6 +2522,7 @@ export interface components {
             section_source: string;
             /** Show */
             show: string;
+            slant: components["schemas"]["SlantOut"] | null;
             /** Stock */
             stock: string;
             /** Stock Name */
@@ -3216,6 +3317,8 @@ export interface components {
             name: string;
             /** Named Length */
             named_length: string;
+            /** Not Bought */
+            not_bought: number;
             /** Paid */
             paid: number;
             /** Paid Price */
@@ -3445,6 +3548,19 @@ export interface components {
             unpriced: number;
             /** Wood Total */
             wood_total: string;
+        };
+        /**
+         * SlantOut
+         * @description How ends and edges lean, left and right, in degrees from square, for a small picture;
+         *     ``bevels`` says which ends lean through the thickness and not across the width.
+         */
+        SlantOut: {
+            /** Bevels */
+            bevels: boolean[];
+            /** Edges */
+            edges: number[];
+            /** Ends */
+            ends: number[];
         };
         /**
          * SpanOut
@@ -3748,6 +3864,20 @@ export interface components {
             /** Word */
             word: string;
         };
+        /**
+         * WorkshopOut
+         * @description How many projects, yards, boards on the rack and materials of one's own there are.
+         */
+        WorkshopOut: {
+            /** Boards */
+            boards: number;
+            /** Materials */
+            materials: number;
+            /** Projects */
+            projects: number;
+            /** Yards */
+            yards: number;
+        };
         /** YardNameOut */
         YardNameOut: {
             /**
@@ -4028,6 +4158,55 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_list_deleted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedProjectOut"][];
+                };
+            };
+        };
+    };
+    server_projects_api_delete_for_good: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4676,6 +4855,37 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_api_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6453,6 +6663,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_workshop_get_workshop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkshopOut"];
                 };
             };
         };

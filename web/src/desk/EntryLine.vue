@@ -9,6 +9,7 @@ import FaultList from '../imports/FaultList.vue'
 import type { ProjectOnDesk } from './useProject'
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
+const emit = defineEmits<{ added: [ids: string[]] }>()
 const field = useTemplateRef<HTMLTextAreaElement>('field')
 const text = useLocalStorage(`grain-tally:entry:${props.project.id}`, '')
 const reading = ref<Reading>()
@@ -54,10 +55,15 @@ async function add() {
   const sent = text.value
   if (!sent.trim() || sending.value) return
   sending.value = true
+  const known = new Set(props.project.parts.map(({ id }) => id))
   const outcome = await props.desk.addParts(sent, columns.value)
   sending.value = false
   if (outcome.kind === 'done') {
     if (text.value === sent) text.value = ''
+    emit(
+      'added',
+      outcome.data.parts.filter(({ id }) => !known.has(id)).map(({ id }) => id),
+    )
   } else if (outcome.kind === 'refused') {
     reading.value = { columns: [], choices: [], parts: [], problems: outcome.problems }
   } else if (outcome.kind === 'conflict') await add()
@@ -140,7 +146,7 @@ defineExpose({ focus: () => field.value?.focus() })
 textarea {
   flex: 1;
   font: inherit;
-  font-size: 1.02rem;
+  font-size: var(--text-body);
   color: inherit;
   border: 0;
   border-bottom: 1px solid rgb(var(--v-theme-quiet));
@@ -161,7 +167,7 @@ textarea::placeholder {
 }
 
 .echo {
-  font-size: 0.84rem;
+  font-size: var(--text-small);
   padding-top: 6px;
   max-height: 180px;
   overflow-y: auto;

@@ -29,7 +29,7 @@ async function mark() {
   <v-btn v-if="layouts.length && plan.stage !== 'cut'" size="small" @click="open = true"
     >Mark as cut</v-btn
   >
-  <v-dialog v-model="open" max-width="480">
+  <v-dialog v-model="open" max-width="480" aria-label="Are these boards cut?">
     <v-card title="Are these boards cut?">
       <v-card-text>
         <template v-if="kept.length">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Outcome, Part, PartField } from '../api/client'
 import { PART_FIELDS } from '../api/fields'
+import SlantSketch from '../drawing/SlantSketch.vue'
 import EditableCell from '../shared/EditableCell.vue'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
@@ -31,6 +32,7 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
         <template v-if="part[name]">{{ part[name] }}</template>
         <span v-else class="quiet hint">{{ help }}</span>
       </EditableCell>
+      <SlantSketch v-if="name === 'ends' || name === 'edges'" :slant="part.slant" :of="name" />
     </div>
     <p v-if="part.section" class="remark quiet">
       Really <SectionText :section="part.section" /> ({{ part.section_source }});
@@ -63,7 +65,7 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
   display: grid;
   grid-template-columns: 112px 1fr;
   align-items: baseline;
-  font-size: 0.86rem;
+  font-size: var(--text-small);
   padding: 2px 0;
 }
 
@@ -76,11 +78,11 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
 }
 
 .hint {
-  font-size: 0.78rem;
+  font-size: var(--text-fine);
 }
 
 .remark {
-  font-size: 0.8rem;
+  font-size: var(--text-small);
   margin: 6px 0 0;
 }
 </style>

@@ -128,11 +128,11 @@ function bind(field: PartField, label: string) {
   min-width: 26px;
   height: 24px;
   padding: 0 4px;
-  border-radius: 2px;
+  border-radius: var(--corner);
   color: rgb(var(--v-theme-on-wood));
   font-weight: 700;
-  font-size: 0.82rem;
-  border: 1px solid #17232a33;
+  font-size: var(--text-small);
+  border: 1px solid rgb(var(--v-theme-on-wood), 0.2);
   cursor: pointer;
 }
 
@@ -142,7 +142,7 @@ function bind(field: PartField, label: string) {
 }
 
 .big {
-  font-size: 1rem;
+  font-size: var(--text-body);
 }
 
 .name {
@@ -152,11 +152,11 @@ function bind(field: PartField, label: string) {
 .stock {
   font-weight: 620;
   font-stretch: 88%;
-  font-size: 0.9rem;
+  font-size: var(--text-plain);
 }
 
 .small {
-  font-size: 0.78rem;
+  font-size: var(--text-fine);
 }
 
 .section,
@@ -170,14 +170,14 @@ function bind(field: PartField, label: string) {
 
 .times {
   display: block;
-  font-size: 0.74rem;
+  font-size: var(--text-fine);
   text-align: right;
   padding-right: 2px;
 }
 
 .later {
   display: block;
-  font-size: 0.76rem;
+  font-size: var(--text-fine);
   padding-left: 2px;
   color: rgb(var(--v-theme-error));
 }

@@ -4,7 +4,7 @@ import type { VVirtualScroll } from 'vuetify/components'
 import type { Plan, Project } from '../api/client'
 import { inGroups } from './groups'
 import SheetLine, { type Beside, type Line } from './SheetLine.vue'
-import { useDrafts } from './useDrafts'
+import { useDrafts } from '../shared/useDrafts'
 import type { Lighting } from './useLighting'
 import type { ProjectOnDesk } from './useProject'
 
@@ -118,7 +118,7 @@ defineExpose({ show })
   z-index: 4;
   background: rgb(var(--v-theme-surface));
   border-bottom: 1px solid rgb(var(--v-theme-rule));
-  font-size: 0.78rem;
+  font-size: var(--text-fine);
   color: rgb(var(--v-theme-quiet));
   padding-top: 6px;
   padding-bottom: 6px;
@@ -146,5 +146,24 @@ defineExpose({ show })
 
 .empty {
   padding: 40px 20px;
+}
+
+/* Where there is little room, the stock stands on a line of its own beneath the name. */
+@media (max-width: 480px) {
+  .sheet {
+    --columns: 30px 34px minmax(0, 1fr) 78px;
+  }
+
+  .head span:nth-child(3) {
+    display: none;
+  }
+
+  .sheet :deep(.row > :nth-child(4)) {
+    grid-area: 2 / 3 / auto / -1;
+  }
+
+  .sheet :deep(.row > :nth-child(5)) {
+    grid-area: 1 / 4;
+  }
 }
 </style>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { ref, watch } from 'vue'
-import { api, type Project, type ProjectPatch } from '../api/client'
+import { computed, ref, watch } from 'vue'
+import type { Project, ProjectPatch } from '../api/client'
 import { useFaults } from '../api/faults'
 import { SETTINGS } from '../api/fields'
 import FormDialog from '../shared/FormDialog.vue'
+import YardChoice from '../yards/YardChoice.vue'
 import type { ProjectOnDesk } from './useProject'
 
 type Setting = (typeof SETTINGS)[number]
@@ -12,11 +12,6 @@ type Form = Record<Setting['name'] | 'name' | 'yard', string | boolean>
 
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const open = defineModel<boolean>({ required: true })
-
-const { data: yards } = useQuery({
-  queryKey: ['yards'],
-  queryFn: async () => (await api.GET('/api/yards')).data ?? [],
-})
 
 /** What is said under the heading of a group, and after all of it. */
 const SAID: Record<string, string> = {
@@ -77,6 +72,8 @@ function patch(): ProjectPatch {
   return changed as ProjectPatch
 }
 
+const isChanged = computed(() => open.value && Object.keys(patch()).length > 0)
+
 async function save() {
   const changed = patch()
   if (!Object.keys(changed).length) {
@@ -96,6 +93,7 @@ async function save() {
     title="How this project is measured, sawn and bought"
     :width="760"
     :busy="busy"
+    :changed="isChanged"
     @save="save"
   >
     <template v-for="group in GROUPS" :key="group.name">
@@ -109,14 +107,12 @@ async function save() {
             class="wide"
             :error-messages="faults.at('name')"
           />
-          <v-select
-            v-model="form.yard"
+          <YardChoice
+            :model-value="String(form.yard)"
             label="Yard"
+            none="none: standard lengths, no prices"
             class="wide"
-            :items="[
-              { title: 'none: standard lengths, no prices', value: '' },
-              ...(yards ?? []).map((y) => ({ title: y.name, value: y.id })),
-            ]"
+            @update:model-value="(yard: string) => (form.yard = yard)"
           />
         </template>
         <template v-for="setting in group.settings" :key="setting.name">
@@ -168,7 +164,7 @@ async function save() {
 }
 
 h3 {
-  font-size: 0.95rem;
+  font-size: var(--text-plain);
   margin: 18px 0 8px;
   padding-top: 10px;
   border-top: 1px solid rgb(var(--v-theme-rule));

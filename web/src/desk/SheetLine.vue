@@ -47,7 +47,7 @@ defineEmits<{ keep: [field: string, text: string]; drop: [field: string] }>()
 <style scoped>
 .group {
   padding: 8px 12px 2px;
-  font-size: 0.8rem;
+  font-size: var(--text-small);
   font-weight: 600;
   color: rgb(var(--v-theme-quiet));
 }

@@ -12,6 +12,7 @@ import {
   type ProjectChange,
   type ProjectPatch,
 } from '../api/client'
+import { keys } from '../api/keys'
 import { useVersioned } from '../api/versioned'
 import { fetchProject, useOpenProject } from '../projects/openProject'
 import { isUnderWay, keepPlan, usePlan } from '../projects/usePlan'
@@ -34,15 +35,16 @@ export function afterChange(
 export function useProject(id: string) {
   const queries = useQueryClient()
   const { lastId } = useOpenProject()
-  const { data, isError, refetch, change, waiting, offline } = useVersioned<Project, ProjectChange>(
-    {
-      key: computed(() => ['project', id]),
-      fetch: () => fetchProject(id),
-      merge: afterChange,
-    },
-  )
-  const project = computed(() => data.value ?? undefined)
-  const missing = computed(() => data.value === null)
+  const path = { project_id: id }
+  const held = useVersioned<Project, ProjectChange>({
+    key: computed(() => keys.project(id)),
+    fetch: () => fetchProject(id),
+    undo: (body) => api.POST('/api/projects/{project_id}/undo', { params: { path }, body }),
+    redo: (body) => api.POST('/api/projects/{project_id}/redo', { params: { path }, body }),
+    merge: afterChange,
+    decides: [keys.projects],
+  })
+  const { thing: project, missing, change } = held
   watchEffect(() => {
     if (project.value) lastId.value = id
     else if (missing.value && lastId.value === id) lastId.value = ''
@@ -70,7 +72,7 @@ export function useProject(id: string) {
         : api.POST('/api/plans/{plan_id}/not-cut', { params, body }),
     )
     if (outcome.kind === 'done') keepPlan(queries, outcome.data)
-    void queries.invalidateQueries({ queryKey: ['rack'] })
+    void queries.invalidateQueries({ queryKey: keys.rack })
     return outcome
   }
 
@@ -81,80 +83,54 @@ export function useProject(id: string) {
     if (again) keepPlan(queries, again)
   }
 
-  const path = { project_id: id }
-
   function addParts(text: string, columns = ''): Changed {
     return change((seen) =>
-      outcomeOf(
-        api.POST('/api/projects/{project_id}/parts', {
-          params: { path },
-          body: { ...seen, text, columns },
-        }),
-      ),
+      api.POST('/api/projects/{project_id}/parts', {
+        params: { path },
+        body: { ...seen, text, columns },
+      }),
     )
   }
 
   function changePart(part_id: string, field: PartField, text: string) {
     return change((seen) =>
-      outcomeOf(
-        api.PATCH('/api/projects/{project_id}/parts/{part_id}', {
-          params: { path: { ...path, part_id } },
-          body: { ...seen, [field]: text },
-        }),
-      ),
+      api.PATCH('/api/projects/{project_id}/parts/{part_id}', {
+        params: { path: { ...path, part_id } },
+        body: { ...seen, [field]: text },
+      }),
     )
   }
 
   function removeParts(parts: string[]) {
     return change((seen) =>
-      outcomeOf(
-        api.POST('/api/projects/{project_id}/parts/remove', {
-          params: { path },
-          body: { ...seen, parts },
-        }),
-      ),
+      api.POST('/api/projects/{project_id}/parts/remove', {
+        params: { path },
+        body: { ...seen, parts },
+      }),
     )
   }
 
   function changeSettings(patch: ProjectPatch) {
     return change((seen) =>
-      outcomeOf(
-        api.PATCH('/api/projects/{project_id}', { params: { path }, body: { ...seen, ...patch } }),
-      ),
-    )
-  }
-
-  function step(way: 'undo' | 'redo') {
-    return change((seen) =>
-      outcomeOf(
-        way === 'undo'
-          ? api.POST('/api/projects/{project_id}/undo', { params: { path }, body: seen })
-          : api.POST('/api/projects/{project_id}/redo', { params: { path }, body: seen }),
-      ),
+      api.PATCH('/api/projects/{project_id}', { params: { path }, body: { ...seen, ...patch } }),
     )
   }
 
   return {
+    ...held,
     project,
     plan,
     failed,
     outdated,
     settled,
-    missing,
-    isError,
-    refetch,
     planning,
     stopPlanning,
     planAgain,
     markCut,
-    waiting,
-    offline,
-    change,
     addParts,
     changePart,
     removeParts,
     changeSettings,
-    step,
   }
 }
 

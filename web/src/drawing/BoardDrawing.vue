@@ -213,7 +213,7 @@ function room(length: Length): number {
 
 .edge {
   fill: none;
-  stroke: #17232a;
+  stroke: rgb(var(--v-theme-on-wood));
   stroke-opacity: 0.55;
   stroke-width: 1;
 }
@@ -225,13 +225,13 @@ function room(length: Length): number {
 }
 
 .lit .edge {
-  stroke: #1b5cb8;
+  stroke: rgb(var(--v-theme-lit-on-wood));
   stroke-opacity: 1;
   stroke-width: 3;
 }
 
 text {
-  font-size: 13px;
+  font-size: var(--drawn);
   font-stretch: 86%;
   fill: rgb(var(--v-theme-on-wood));
   pointer-events: none;
@@ -260,7 +260,7 @@ text.figure {
 }
 
 .keep-text {
-  font-size: 12px;
+  font-size: var(--drawn);
   font-weight: 600;
   fill: rgb(var(--v-theme-on-surface));
 }

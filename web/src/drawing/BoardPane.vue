@@ -71,11 +71,11 @@ const drawn = computed(() => props.plan.materials.some((m) => m.layouts.length))
   margin: 28px 0 20px;
   padding-left: 12px;
   border-left: 4px solid rgb(var(--v-theme-saw));
-  font-size: 0.84rem;
+  font-size: var(--text-small);
 }
 
 .cautions h2 {
-  font-size: 0.95rem;
+  font-size: var(--text-plain);
 }
 
 .cautions p {

@@ -47,7 +47,7 @@ function made(one: Cut['makes'][number]): string {
 
 <style scoped>
 .cuts {
-  font-size: 0.82rem;
+  font-size: var(--text-small);
   margin: 0 0 8px;
 }
 

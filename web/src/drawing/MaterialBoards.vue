@@ -136,17 +136,17 @@ header {
   align-items: baseline;
   gap: 10px;
   margin: 0 0 3px;
-  font-size: 0.86rem;
+  font-size: var(--text-small);
 }
 
 h3 {
-  font-size: 1.02rem;
+  font-size: var(--text-body);
   margin: 0;
 }
 
 .cost {
   margin-left: auto;
-  font-size: 0.95rem;
+  font-size: var(--text-plain);
 }
 
 .layout {
@@ -160,7 +160,7 @@ h3 {
   width: 18px;
   flex: none;
   text-align: right;
-  font-size: 0.78rem;
+  font-size: var(--text-fine);
   font-weight: 600;
 }
 
@@ -172,16 +172,16 @@ h3 {
 
 .bought {
   margin: 6px 0 0;
-  font-size: 0.86rem;
+  font-size: var(--text-small);
 }
 
 .times {
-  font-size: 0.95rem;
+  font-size: var(--text-plain);
   white-space: nowrap;
 }
 
 .owned {
-  font-size: 0.8rem;
+  font-size: var(--text-small);
   font-weight: 600;
   white-space: nowrap;
   border-bottom: 2px solid rgb(var(--v-theme-tape));
@@ -192,7 +192,7 @@ h3 {
   margin: 6px 0 0;
   padding: 0 0 0 10px;
   border-left: 4px solid rgb(var(--v-theme-error));
-  font-size: 0.88rem;
+  font-size: var(--text-small);
 }
 
 .without li {
@@ -204,7 +204,7 @@ h3 {
 }
 
 .note {
-  font-size: 0.8rem;
+  font-size: var(--text-small);
   margin: 0;
 }
 </style>

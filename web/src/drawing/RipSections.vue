@@ -172,7 +172,7 @@ figure {
 }
 
 figcaption {
-  font-size: 0.74rem;
+  font-size: var(--text-fine);
 }
 
 .end {
@@ -196,8 +196,8 @@ figcaption {
 
 .mark {
   font-weight: 700;
-  font-size: 11.5px;
-  fill: #17232a;
+  font-size: var(--drawn-fine);
+  fill: rgb(var(--v-theme-on-wood));
 }
 
 .line path {
@@ -211,7 +211,7 @@ figcaption {
 }
 
 .dimension {
-  font-size: 11px;
+  font-size: var(--drawn-fine);
   font-weight: 600;
   fill: rgb(var(--v-theme-on-background));
 }

@@ -53,7 +53,7 @@ const marks = computed(() => {
 }
 
 text {
-  font-size: 11.5px;
+  font-size: var(--drawn-fine);
   font-stretch: 88%;
   font-weight: 550;
   fill: rgb(var(--v-theme-quiet));

@@ -45,12 +45,12 @@
 
 .mark {
   fill: none;
-  stroke: #17232a;
+  stroke: rgb(var(--v-theme-on-wood));
   stroke-opacity: 0.16;
 }
 
 .dot {
-  fill: #17232a;
+  fill: rgb(var(--v-theme-on-wood));
   fill-opacity: 0.28;
 }
 </style>

@@ -52,7 +52,7 @@ function choose(at: number, name: string) {
 }
 
 .columns legend {
-  font-size: 0.84rem;
+  font-size: var(--text-small);
   padding: 0;
   margin-bottom: 4px;
 }
@@ -65,7 +65,7 @@ function choose(at: number, name: string) {
 .found {
   display: flex;
   gap: 6px;
-  font-size: 0.84rem;
+  font-size: var(--text-small);
   white-space: nowrap;
   overflow: hidden;
 }

@@ -30,7 +30,7 @@ function chosen(event: Event) {
 .choose {
   padding: 5px 14px;
   border: 1px solid rgb(var(--v-theme-on-surface));
-  border-radius: 2px;
+  border-radius: var(--corner);
 }
 
 .pick:focus-within .choose {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { api, formOf, outcomeOf, type Project, type Reading } from '../api/client'
+import { api, formOf, type Project, type Reading } from '../api/client'
 import type { ProjectOnDesk } from '../desk/useProject'
+import { counted } from '../shared/counted'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
 import ColumnChoice from './ColumnChoice.vue'
@@ -31,19 +32,17 @@ async function take() {
   if (!picked) return
   busy.value = true
   const outcome = await props.desk.change((seen) =>
-    outcomeOf(
-      api.POST('/api/projects/{project_id}/parts/import', {
-        params: { path: { project_id: props.project.id } },
-        body: { ...seen, file: '', columns: columns.value, instead: instead.value },
-        bodySerializer: (body) =>
-          formOf({
-            ...body,
-            version: String(body.version),
-            instead: String(body.instead),
-            file: picked,
-          }),
-      }),
-    ),
+    api.POST('/api/projects/{project_id}/parts/import', {
+      params: { path: { project_id: props.project.id } },
+      body: { ...seen, file: '', columns: columns.value, instead: instead.value },
+      bodySerializer: (body) =>
+        formOf({
+          ...body,
+          version: String(body.version),
+          instead: String(body.instead),
+          file: picked,
+        }),
+    }),
   )
   busy.value = false
   if (settle(outcome)) open.value = false
@@ -51,7 +50,7 @@ async function take() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760" scrollable>
+  <v-dialog v-model="open" max-width="760" scrollable aria-label="Import a part list">
     <v-card title="Import a part list">
       <v-card-text>
         <p class="quiet mb-3">
@@ -73,7 +72,7 @@ async function take() {
         />
         <FaultList
           :problems="problems"
-          :lead="`Nothing is imported: ${problems.length} thing${problems.length === 1 ? '' : 's'} to mend.`"
+          :lead="`Nothing is imported: ${counted(problems.length, 'thing')} to mend.`"
         />
         <table v-if="reading?.parts.length" class="ruled">
           <caption class="said-only">
@@ -110,7 +109,7 @@ async function take() {
         <v-checkbox
           v-if="reading?.parts.length && project.parts.length"
           v-model="instead"
-          :label="`Instead of the ${project.parts.length} parts that are there: those in both keep their letters`"
+          :label="`Instead of the ${counted(project.parts.length, 'part')} there now: those in both keep their letters`"
           hide-details
           class="mt-2"
         />
@@ -124,7 +123,7 @@ async function take() {
           :loading="busy"
           @click="take"
         >
-          {{ instead ? 'Take' : 'Add' }} {{ reading?.parts.length ?? 0 }} parts
+          {{ instead ? 'Take' : 'Add' }} {{ counted(reading?.parts.length ?? 0, 'part') }}
         </v-btn>
       </v-card-actions>
     </v-card>
@@ -134,6 +133,6 @@ async function take() {
 <style scoped>
 .small {
   display: block;
-  font-size: 0.8rem;
+  font-size: var(--text-small);
 }
 </style>

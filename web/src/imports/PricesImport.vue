@@ -3,6 +3,7 @@ import { v4 as newId } from 'uuid'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, formOf, outcomeOf, type PricesReading, type Yard } from '../api/client'
+import { counted } from '../shared/counted'
 import ColumnChoice from './ColumnChoice.vue'
 import FaultList from './FaultList.vue'
 import FilePick from './FilePick.vue'
@@ -57,7 +58,7 @@ function some(names: string[]): string {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="680" scrollable>
+  <v-dialog v-model="open" max-width="680" scrollable aria-label="Import prices">
     <v-card title="Import prices">
       <v-card-text>
         <p class="quiet mb-3">
@@ -78,7 +79,7 @@ function some(names: string[]): string {
         />
         <FaultList
           :problems="problems"
-          :lead="`Nothing is imported: ${problems.length} thing${problems.length === 1 ? '' : 's'} to mend.`"
+          :lead="`Nothing is imported: ${counted(problems.length, 'thing')} to mend.`"
         />
         <p v-if="whole && !problems.length">
           A yard file: a yard of the same name becomes what the file says. You can undo it there.
@@ -123,7 +124,7 @@ function some(names: string[]): string {
 
 .yard h3 {
   margin: 0 0 4px;
-  font-size: 1rem;
+  font-size: var(--text-body);
 }
 
 .yard p {

@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
-import { api } from '../api/client'
-import type { Plan, Project } from '../api/client'
+import { api, type Plan, type Project } from '../api/client'
+import { keys } from '../api/keys'
+import { useYards } from '../yards/useYards'
 
 const props = defineProps<{ project: Project; plan: Plan }>()
-const { data: yards } = useQuery({
-  queryKey: ['yards'],
-  queryFn: async () => (await api.GET('/api/yards')).data ?? [],
-})
+const { yards } = useYards()
 const others = computed(() =>
   (yards.value ?? []).filter((yard) => yard.id !== props.project.yard?.id),
 )
@@ -25,7 +23,9 @@ const {
   isFetching,
   error,
 } = useQuery({
-  queryKey: computed(() => ['compared', props.project.id, props.project.version, other.value]),
+  queryKey: computed(() =>
+    keys.compared(props.project.id, props.project.version, other.value ?? ''),
+  ),
   enabled: asked,
   retry: false,
   queryFn: async () => {
@@ -130,7 +130,7 @@ const {
 }
 
 .total td {
-  font-size: 1.08rem;
+  font-size: var(--text-large);
   border-top: 2px solid rgb(var(--v-theme-on-background));
 }
 

@@ -38,6 +38,6 @@ defineProps<{ groups: Plan['shopping']['groups'] }>()
 
 .small {
   margin-top: 8px;
-  font-size: 0.84rem;
+  font-size: var(--text-small);
 }
 </style>

@@ -72,7 +72,7 @@ defineProps<{ hardware: Hardware }>()
 }
 
 .small {
-  font-size: 0.82rem;
+  font-size: var(--text-small);
 }
 
 .pack + .pack::before {
@@ -97,7 +97,7 @@ defineProps<{ hardware: Hardware }>()
   grid-template-columns: max-content 1fr;
   gap: 2px 18px;
   margin: 14px 0 0;
-  font-size: 0.86rem;
+  font-size: var(--text-small);
 }
 
 .joints dt {

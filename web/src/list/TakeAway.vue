@@ -49,6 +49,6 @@ async function copyList() {
   display: flex;
   gap: 18px;
   padding: 8px 16px 4px;
-  font-size: 0.9rem;
+  font-size: var(--text-plain);
 }
 </style>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { api } from '../api/client'
+import { keys } from '../api/keys'
+import { day } from '../shared/dates'
 
 /** The trips of a project, with the way to each receipt. */
 const props = defineProps<{ project: string }>()
 const { data: trips } = useQuery({
-  queryKey: ['trips', props.project],
+  queryKey: keys.trips(props.project),
   queryFn: async () => {
     const { data } = await api.GET('/api/projects/{project_id}/trips', {
       params: { path: { project_id: props.project } },
@@ -13,10 +15,6 @@ const { data: trips } = useQuery({
     return data ?? []
   },
 })
-
-function day(text: string): string {
-  return new Date(text).toLocaleDateString()
-}
 </script>
 
 <template>

@@ -1,50 +1,39 @@
 import { computed } from 'vue'
-import { api, outcomeOf, type MaterialFields, type Materials } from '../api/client'
+import { api, type MaterialFields, type Materials } from '../api/client'
+import { keys } from '../api/keys'
 import { useVersioned } from '../api/versioned'
 
 /** The woods of the book and the builder's own materials, with every change of these. */
 export function useMaterials() {
-  const { data, isError, refetch, change, waiting, offline } = useVersioned<Materials>({
-    key: computed(() => ['materials']),
+  const held = useVersioned<Materials>({
+    key: computed(() => keys.materials),
     fetch: async () => {
       const { data: found } = await api.GET('/api/materials')
       if (!found) throw new Error('the materials could not be loaded')
       return found
     },
-    decides: ['project', 'plan', 'yard', 'rack'],
+    undo: (body) => api.POST('/api/materials/undo', { body }),
+    redo: (body) => api.POST('/api/materials/redo', { body }),
+    decides: [keys.anyProject, keys.anyPlan, keys.anyYard, keys.rack, keys.workshop],
   })
 
   return {
-    materials: computed(() => data.value ?? undefined),
-    isError,
-    refetch,
-    waiting,
-    offline,
+    ...held,
     write: (material_id: string, fields: MaterialFields) =>
-      change((seen) =>
-        outcomeOf(
-          api.PUT('/api/materials/{material_id}', {
-            params: { path: { material_id } },
-            body: { ...seen, ...fields },
-          }),
-        ),
+      held.change((seen) =>
+        api.PUT('/api/materials/{material_id}', {
+          params: { path: { material_id } },
+          body: { ...seen, ...fields },
+        }),
       ),
     putAway: (material_id: string) =>
-      change((seen) =>
-        outcomeOf(
-          api.POST('/api/materials/{material_id}/put-away', {
-            params: { path: { material_id } },
-            body: seen,
-          }),
-        ),
-      ),
-    step: (way: 'undo' | 'redo') =>
-      change((seen) =>
-        outcomeOf(
-          way === 'undo'
-            ? api.POST('/api/materials/undo', { body: seen })
-            : api.POST('/api/materials/redo', { body: seen }),
-        ),
+      held.change((body) =>
+        api.POST('/api/materials/{material_id}/put-away', {
+          params: { path: { material_id } },
+          body,
+        }),
       ),
   }
 }
+
+export type MaterialsInHand = ReturnType<typeof useMaterials>

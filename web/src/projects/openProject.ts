@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { api, type Project } from '../api/client'
+import { keys } from '../api/keys'
 import { usePlan } from './usePlan'
 
 const lastId = useLocalStorage('grain-tally:last-project', '')
@@ -17,7 +18,7 @@ export async function fetchProject(id: string): Promise<Project | null> {
 
 /** The project that is open, or was last: the header keeps the way back to it. */
 export function useOpenProject() {
-  const key = computed(() => ['project', lastId.value])
+  const key = computed(() => keys.project(lastId.value))
   const { data } = useQuery({
     queryKey: key,
     queryFn: () => fetchProject(lastId.value),

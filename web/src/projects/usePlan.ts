@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/vue-query'
 import { computed, ref, type Ref } from 'vue'
 import { api, type Plan } from '../api/client'
+import { keys } from '../api/keys'
 
 const POLL_MS = 400
 const SLOW_POLL_MS = 1200
@@ -12,10 +13,6 @@ const states = new Map<string, string>()
 /** Whether better boards may still come. */
 export function isUnderWay(plan: Plan | undefined): boolean {
   return UNDER_WAY.includes(plan?.status ?? '')
-}
-
-function keyOf(project: string, version: number | undefined) {
-  return ['plan', project, version ?? 0]
 }
 
 /** The plan of a project as it is: asked for, or, where it is known, looked at again. */
@@ -41,14 +38,14 @@ async function askFor(project: string, known: Plan | undefined): Promise<Plan> {
 /** Puts a plan in hand where it is looked for. */
 export function keepPlan(queries: QueryClient, plan: Plan) {
   states.delete(plan.id)
-  queries.setQueryData(keyOf(plan.project, plan.version), plan)
+  queries.setQueryData(keys.plan(plan.project, plan.version), plan)
 }
 
 /** The plan of a version of a project, made when it is first asked for; until it comes, the one
  * before it. */
 export function usePlan(project: Ref<{ id: string; version: number } | undefined>) {
   const queries = useQueryClient()
-  const key = computed(() => keyOf(project.value?.id ?? '', project.value?.version))
+  const key = computed(() => keys.plan(project.value?.id ?? '', project.value?.version))
   const took = ref(0)
   const { data, isError } = useQuery({
     queryKey: key,
@@ -75,7 +72,7 @@ export function usePlan(project: Ref<{ id: string; version: number } | undefined
   /** The plan of the version that is in hand now, once it is known. */
   function settled(): Promise<Plan> {
     const { id, version } = project.value ?? { id: '', version: 0 }
-    const queryKey = keyOf(id, version)
+    const queryKey = keys.plan(id, version)
     return queries.ensureQueryData({
       queryKey,
       queryFn: () => askFor(id, queries.getQueryData<Plan>(queryKey)),

@@ -32,6 +32,6 @@ defineProps<{ cut: Plan['already_cut'] }>()
   padding: 0;
   margin: 8px 0 0;
   columns: 2 20em;
-  font-size: 0.86rem;
+  font-size: var(--text-small);
 }
 </style>

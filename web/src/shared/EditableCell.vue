@@ -148,7 +148,7 @@ input {
 
 .unread {
   display: block;
-  font-size: 0.72rem;
+  font-size: var(--text-fine);
   line-height: 1.15;
   color: rgb(var(--v-theme-error));
 }
@@ -162,7 +162,7 @@ input {
   max-width: 300px;
   margin: 2px 0 0;
   padding: 5px 9px;
-  font-size: 0.8rem;
+  font-size: var(--text-small);
   font-weight: 500;
   line-height: 1.3;
   text-align: left;

@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import type { Effect, Outcome } from '../api/client'
 import SectionText from './SectionText.vue'
 
 const effects = ref<Effect[]>([])
 const open = ref(false)
+const title = computed(() =>
+  effects.value.length === 1 ? 'One part changes' : `${effects.value.length} parts change`,
+)
 let answer: (apply: boolean) => void = () => undefined
 
 /** Lists what a corrected size would change and asks; nothing to list needs no asking. */
@@ -32,8 +35,14 @@ defineExpose({ apply })
 </script>
 
 <template>
-  <v-dialog :model-value="open" max-width="620" scrollable @update:model-value="answer(false)">
-    <v-card :title="effects.length === 1 ? 'One part changes' : `${effects.length} parts change`">
+  <v-dialog
+    :model-value="open"
+    max-width="620"
+    scrollable
+    :aria-label="title"
+    @update:model-value="answer(false)"
+  >
+    <v-card :title="title">
       <v-card-text>
         <table class="ruled">
           <thead>
@@ -70,7 +79,7 @@ defineExpose({ apply })
 <style scoped>
 .why {
   display: block;
-  font-size: 0.8rem;
+  font-size: var(--text-small);
   color: rgb(var(--v-theme-error));
 }
 </style>

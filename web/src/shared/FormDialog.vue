@@ -1,29 +1,51 @@
 <script setup lang="ts">
-import { useId } from 'vue'
+import { ref, useId, watch } from 'vue'
 
-/** A form in a dialog that is saved or cancelled. */
-defineProps<{
+/** A form in a dialog that is saved or cancelled. Closing one in which something was typed asks what
+ * is to become of it. */
+const props = defineProps<{
   title: string
   width: number
   busy?: boolean
   forFingers?: boolean
-  dismiss?: string
+  changed?: boolean
+  act?: string
 }>()
 defineEmits<{ save: [] }>()
 const open = defineModel<boolean>({ required: true })
 const form = useId()
+const asking = ref(false)
+
+watch(open, () => (asking.value = false))
+
+function close() {
+  if (props.changed) asking.value = !asking.value
+  else open.value = false
+}
 </script>
 
 <template>
-  <v-dialog v-model="open" :max-width="width" scrollable>
+  <v-dialog
+    :model-value="open"
+    :max-width="width"
+    :aria-label="title"
+    scrollable
+    @update:model-value="close"
+  >
     <v-card :title="title">
       <v-card-text class="pt-3">
         <form :id="form" @submit.prevent="$emit('save')"><slot /></form>
       </v-card-text>
       <v-card-actions>
-        <v-btn :min-height="forFingers ? 48 : undefined" @click="open = false">{{
-          dismiss ?? 'Cancel'
-        }}</v-btn>
+        <template v-if="asking">
+          <span class="ask" role="alert">What you typed is not saved.</span>
+          <v-btn :min-height="forFingers ? 48 : undefined" @click="open = false">Let it go</v-btn>
+          <v-btn :min-height="forFingers ? 48 : undefined" @click="asking = false"
+            >Go on typing</v-btn
+          >
+        </template>
+        <v-btn v-else :min-height="forFingers ? 48 : undefined" @click="close">Cancel</v-btn>
+        <slot name="more" />
         <v-btn
           type="submit"
           :form="form"
@@ -31,9 +53,17 @@ const form = useId()
           variant="flat"
           :min-height="forFingers ? 48 : undefined"
           :loading="busy"
-          >Save</v-btn
+          >{{ act ?? 'Save' }}</v-btn
         >
       </v-card-actions>
     </v-card>
   </v-dialog>
 </template>
+
+<style scoped>
+.ask {
+  flex: 1;
+  color: rgb(var(--v-theme-error));
+  font-weight: 560;
+}
+</style>

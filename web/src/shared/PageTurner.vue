@@ -22,6 +22,6 @@ const last = computed(() => Math.min(props.found, page.value * props.size))
   align-items: center;
   gap: 14px;
   margin-top: 10px;
-  font-size: 0.86rem;
+  font-size: var(--text-small);
 }
 </style>

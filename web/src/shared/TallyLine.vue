@@ -1,49 +1,86 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useElementSize, useMediaQuery } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref, useTemplateRef, watchEffect } from 'vue'
 import type { Plan } from '../api/client'
+import { counted } from './counted'
 
-const props = defineProps<{ plan: Plan; planning: boolean; outdated: boolean; failed: boolean }>()
+/** The totals that are always in view; on a list, with its hardware in them. Where there is little
+ * room they fold to a line, which opens. */
+const props = defineProps<{
+  plan: Plan
+  planning: boolean
+  outdated: boolean
+  failed: boolean
+  wholeList?: boolean
+}>()
 defineEmits<{ stop: []; again: [] }>()
 
 const tally = computed(() => props.plan.tally)
 const status = computed(() => props.plan.status)
+const shopping = computed(() => props.plan.shopping)
+const boards = computed(() => tally.value.boards + tally.value.spare)
+
+const cost = computed(() => {
+  const { cost: wood, with_tax, unpriced } = tally.value
+  if (props.wholeList && shopping.value.lines.length + shopping.value.hardware.lines.length)
+    return {
+      figure: shopping.value.total,
+      name: shopping.value.total_note || 'in all, with tax',
+    }
+  if (unpriced)
+    return {
+      figure: wood ?? 'no price',
+      name: wood ? `without ${unpriced} unpriced` : 'choose a yard',
+    }
+  if (with_tax) return { figure: wood ?? 'no price', name: `with tax ${with_tax}` }
+  return boards.value
+    ? { figure: wood ?? 'no price', name: 'no tax' }
+    : { figure: '–', name: 'cost' }
+})
+
+const boardsTold = computed(() => {
+  const { owned, spare, longest } = tally.value
+  if (owned) return `to buy, ${owned} from the rack`
+  const one = boards.value === 1 ? 'board' : 'boards'
+  if (spare) return `${one}, ${spare} of them spare`
+  return longest ? `${one}, longest ${longest}` : one
+})
+
 const figures = computed(() => [
-  {
-    figure: String(tally.value.boards + tally.value.spare),
-    name: tally.value.owned
-      ? `to buy, ${tally.value.owned} from the rack`
-      : tally.value.spare
-        ? `boards, ${tally.value.spare} of them spare`
-        : tally.value.longest
-          ? `boards, longest ${tally.value.longest}`
-          : 'boards',
-  },
-  {
-    figure: tally.value.cost ?? (tally.value.boards ? 'no price' : '–'),
-    name: tally.value.unpriced
-      ? tally.value.cost
-        ? `without ${tally.value.unpriced} unpriced`
-        : 'choose a yard'
-      : tally.value.with_tax
-        ? `with tax ${tally.value.with_tax}`
-        : tally.value.boards
-          ? 'no tax'
-          : 'cost',
-  },
+  { figure: String(boards.value), name: boardsTold.value },
+  cost.value,
   {
     figure: `${tally.value.waste} %`,
     name: tally.value.keepable
-      ? `waste, ${tally.value.keepable} offcut${tally.value.keepable > 1 ? 's' : ''} to keep`
+      ? `waste, ${counted(tally.value.keepable, 'offcut')} to keep`
       : 'waste',
   },
   { figure: `${tally.value.board_feet} bf`, name: 'board feet' },
   { figure: tally.value.weight, name: 'weight, air-dry' },
 ])
+
+const folds = useMediaQuery('(max-width: 480px), (max-height: 520px)')
+const opened = ref(false)
+const folded = computed(() => folds.value && !opened.value)
+
+const line = useTemplateRef<HTMLElement>('line')
+const { height } = useElementSize(line, undefined, { box: 'border-box' })
+watchEffect(() => document.documentElement.style.setProperty('--under', `${height.value}px`))
+onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
 </script>
 
 <template>
-  <footer class="tally" aria-label="Tally">
-    <div v-for="one in figures" :key="one.name" class="one">
+  <footer ref="line" class="tally" :class="{ folded }" aria-label="Tally">
+    <button
+      v-if="folds"
+      type="button"
+      class="fold"
+      :aria-expanded="opened"
+      @click="opened = !opened"
+    >
+      {{ opened ? 'Less' : 'More' }}<span class="said-only"> of the tally</span>
+    </button>
+    <div v-for="(one, n) in figures" :key="n" class="one">
       <span class="figure">{{ one.figure }}</span>
       <span class="name">{{ one.name }}</span>
     </div>
@@ -81,7 +118,7 @@ const figures = computed(() => [
           </v-btn>
         </span>
         <span v-if="tally.later" class="name">
-          {{ tally.later }} part{{ tally.later > 1 ? 's' : '' }} not planned yet
+          {{ counted(tally.later, 'part') }} not planned yet
         </span>
       </template>
     </div>
@@ -115,13 +152,13 @@ const figures = computed(() => [
 }
 
 .one .figure {
-  font-size: 1.72rem;
+  font-size: var(--text-title);
   line-height: 1.2;
   font-stretch: 80%;
 }
 
 .name {
-  font-size: 0.78rem;
+  font-size: var(--text-fine);
   color: rgb(var(--v-theme-quiet));
 }
 
@@ -150,7 +187,7 @@ const figures = computed(() => [
 }
 
 .statement {
-  font-size: 1.08rem;
+  font-size: var(--text-large);
 }
 
 .proven .statement {
@@ -172,7 +209,7 @@ const figures = computed(() => [
   }
 
   .one .figure {
-    font-size: 1.3rem;
+    font-size: var(--text-lead);
   }
 
   .claim {
@@ -184,5 +221,48 @@ const figures = computed(() => [
   .claim::before {
     display: none;
   }
+}
+
+.fold {
+  order: 9;
+  min-height: 44px;
+  margin-left: auto;
+  padding: 0 14px;
+  font-size: var(--text-small);
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+
+.folded {
+  flex-wrap: nowrap;
+  align-items: center;
+  min-height: 44px;
+  padding-bottom: 0;
+}
+
+.folded .one:nth-of-type(n + 3),
+.folded .name {
+  display: none;
+}
+
+.folded .one {
+  padding: 4px 10px;
+}
+
+.folded .one .figure {
+  font-size: var(--text-large);
+}
+
+.folded .claim {
+  width: auto;
+  flex: 1;
+  min-width: 0;
+  padding: 0 4px;
+}
+
+.folded .statement {
+  font-size: var(--text-small);
+  font-stretch: var(--condensed);
+  line-height: 1.15;
 }
 </style>

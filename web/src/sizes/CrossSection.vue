@@ -69,12 +69,12 @@ figure {
 figcaption {
   display: flex;
   flex-direction: column;
-  font-size: 0.82rem;
+  font-size: var(--text-small);
   line-height: 1.35;
   min-height: 4.6em;
 }
 
 strong {
-  font-size: 0.95rem;
+  font-size: var(--text-plain);
 }
 </style>

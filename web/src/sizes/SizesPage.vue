@@ -4,6 +4,7 @@ import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api } from '../api/client'
+import { keys } from '../api/keys'
 import CrossSection from './CrossSection.vue'
 import WaysToSize from './WaysToSize.vue'
 
@@ -17,7 +18,7 @@ const typed = computed({
 const name = refDebounced(typed, 150)
 const failed = ref(false)
 const { data: book } = useQuery({
-  queryKey: computed(() => ['sizes', name.value]),
+  queryKey: computed(() => keys.sizes(name.value)),
   queryFn: async () => {
     const { data } = await api.GET('/api/sizes', { params: { query: { name: name.value } } })
     failed.value = !data
@@ -72,7 +73,7 @@ h2::first-letter {
 }
 
 .source {
-  font-size: 0.86rem;
+  font-size: var(--text-small);
 }
 
 .sections {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { useSessionStorage } from '@vueuse/core'
 import { ref } from 'vue'
 import { api, outcomeOf, type WayToSize } from '../api/client'
 import { useFaults } from '../api/faults'
 import LengthText from '../shared/LengthText.vue'
+import { useYards } from '../yards/useYards'
 
 const WAYS: Record<string, string> = {
   rip: 'rip from',
@@ -20,10 +20,7 @@ const asked = useSessionStorage('grain-tally:finished-size', {
 })
 const ways = ref<WayToSize[]>()
 const faults = useFaults('thickness')
-const { data: yards } = useQuery({
-  queryKey: ['yards'],
-  queryFn: async () => (await api.GET('/api/yards')).data ?? [],
-})
+const { yards } = useYards()
 
 async function ask() {
   const { thickness, width, yard, words } = asked.value

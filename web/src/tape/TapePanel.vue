@@ -122,10 +122,10 @@ useEventListener(
   bottom: 14px;
   z-index: 2600;
   width: 248px;
-  color: #17232a;
+  color: rgb(var(--v-theme-on-tape));
   background: rgb(var(--v-theme-tape));
-  border: 2px solid #17232a;
-  border-radius: 3px;
+  border: 2px solid rgb(var(--v-theme-on-tape));
+  border-radius: var(--corner);
   padding: 6px 10px 8px;
 }
 
@@ -139,17 +139,17 @@ useEventListener(
   margin-left: auto;
   min-width: 28px;
   min-height: 28px;
-  font-size: 1.2rem;
+  font-size: var(--text-lead);
   line-height: 1;
 }
 
 .reading {
   display: block;
-  font-size: 1.9rem;
+  font-size: var(--text-huge);
   line-height: 1.25;
-  background: #17232a;
-  color: #ffe9b0;
-  border-radius: 2px;
+  background: rgb(var(--v-theme-on-tape));
+  color: rgb(var(--v-theme-led));
+  border-radius: var(--corner);
   text-align: right;
   padding: 2px 10px;
   margin: 2px 0 6px;
@@ -163,9 +163,9 @@ useEventListener(
 
 .panel button:not(.close) {
   min-height: 30px;
-  border: 1px solid #17232a;
-  border-radius: 2px;
-  font-size: 0.78rem;
+  border: 1px solid rgb(var(--v-theme-on-tape));
+  border-radius: var(--corner);
+  font-size: var(--text-fine);
   font-weight: 600;
   cursor: pointer;
 }
@@ -183,12 +183,12 @@ useEventListener(
 }
 
 .send:not(:disabled) {
-  background: #17232a;
-  color: #ffe9b0;
+  background: rgb(var(--v-theme-on-tape));
+  color: rgb(var(--v-theme-led));
 }
 
 .small {
-  font-size: 0.76rem;
+  font-size: var(--text-fine);
 }
 
 .into {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { TripEvent, TripLine } from '../api/client'
+import FormDialog from '../shared/FormDialog.vue'
 
 /** What a board at the yard measures: kept, shortened or rejected. */
 const props = defineProps<{ line: TripLine | undefined; refused?: TripEvent; unit: string }>()
@@ -12,6 +13,9 @@ type Sizes = Record<(typeof names)[number] | 'twist', string>
 
 const typed = ref<Sizes>(empty())
 const twisted = ref(false)
+const isChanged = computed(
+  () => twisted.value || Object.values(typed.value).some((text) => text.trim()),
+)
 
 function empty(): Sizes {
   return { length: '', width: '', thickness: '', crook: '', bow: '', cup: '', twist: '' }
@@ -36,42 +40,36 @@ function tell(kind: 'kept' | 'rejected') {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="460" scrollable>
-    <v-card title="What this one measures">
-      <v-card-text class="pt-2">
-        <p>{{ line?.called }}</p>
-        <p class="quiet">
-          Leave empty what is as named. Where only a stretch is good, write its length: the board
-          counts as that.
-        </p>
-        <form id="measured" class="sizes" @submit.prevent="tell('kept')">
-          <v-text-field
-            v-for="name in names"
-            :key="name"
-            v-model="typed[name]"
-            :label="name"
-            :suffix="unit"
-            data-takes="length"
-            autocomplete="off"
-          />
-          <v-checkbox v-model="twisted" label="rocks on its corners: twisted" class="wide" />
-        </form>
-      </v-card-text>
-      <v-card-actions>
-        <v-btn min-height="48" @click="open = false">Cancel</v-btn>
-        <v-btn min-height="48" color="error" @click="tell('rejected')">Reject it</v-btn>
-        <v-btn
-          class="px-4"
-          min-height="48"
-          type="submit"
-          form="measured"
-          color="primary"
-          variant="flat"
-          >Keep it</v-btn
-        >
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <FormDialog
+    v-model="open"
+    title="What this one measures"
+    act="Keep it"
+    :width="460"
+    :changed="isChanged"
+    for-fingers
+    @save="tell('kept')"
+  >
+    <p>{{ line?.called }}</p>
+    <p class="quiet">
+      Leave empty what is as named. Where only a stretch is good, write its length: the board counts
+      as that.
+    </p>
+    <div class="sizes">
+      <v-text-field
+        v-for="name in names"
+        :key="name"
+        v-model="typed[name]"
+        :label="name"
+        :suffix="unit"
+        data-takes="length"
+        autocomplete="off"
+      />
+      <v-checkbox v-model="twisted" label="rocks on its corners: twisted" class="wide" />
+    </div>
+    <template #more>
+      <v-btn min-height="48" color="error" @click="tell('rejected')">Reject it</v-btn>
+    </template>
+  </FormDialog>
 </template>
 
 <style scoped>

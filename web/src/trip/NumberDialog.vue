@@ -38,7 +38,14 @@ function save() {
 </script>
 
 <template>
-  <FormDialog v-model="open" :title="title" :width="400" for-fingers @save="save">
+  <FormDialog
+    v-model="open"
+    :title="title"
+    :width="400"
+    :changed="text !== start"
+    for-fingers
+    @save="save"
+  >
     <v-text-field
       v-model="text"
       class="mt-1"

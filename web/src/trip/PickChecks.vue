@@ -64,7 +64,7 @@ defineEmits<{ check: [key: string] }>()
 }
 
 .how {
-  font-size: 0.86rem;
+  font-size: var(--text-small);
   line-height: 1.3;
 }
 
@@ -73,8 +73,8 @@ defineEmits<{ check: [key: string] }>()
   width: 30px;
   height: 30px;
   border: 2px solid rgb(var(--v-theme-on-background));
-  border-radius: 3px;
-  font-size: 1.2rem;
+  border-radius: var(--corner);
+  font-size: var(--text-lead);
   line-height: 26px;
   text-align: center;
 }
@@ -93,6 +93,6 @@ defineEmits<{ check: [key: string] }>()
   margin: 0;
   padding: 14px 18px 24px;
   border-top: 1px solid rgb(var(--v-theme-rule));
-  font-size: 0.84rem;
+  font-size: var(--text-small);
 }
 </style>

@@ -3,17 +3,20 @@ import { v4 as newId } from 'uuid'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useDrafts } from '../desk/useDrafts'
+import { useDrafts } from '../shared/useDrafts'
+import { counted } from '../shared/counted'
+import { day } from '../shared/dates'
 import EditableCell from '../shared/EditableCell.vue'
 import NowherePage from '../shared/NowherePage.vue'
 import SectionText from '../shared/SectionText.vue'
 import LineName from './LineName.vue'
 import { api, outcomeOf, type Outcome, type Receipt, type Trip } from '../api/client'
+import { keys } from '../api/keys'
 
 const trip_id = String(useRoute().params.id)
 const router = useRouter()
 const queries = useQueryClient()
-const key = ['receipt', trip_id]
+const key = keys.receipt(trip_id)
 const params = { path: { trip_id } }
 const { data, isError, refetch } = useQuery({
   queryKey: key,
@@ -59,8 +62,8 @@ async function keepPrices() {
   if (outcome.kind !== 'done') return
   learned.value = count
   queries.setQueryData(key, outcome.data)
-  void queries.invalidateQueries({ queryKey: ['yard', outcome.data.yard_id] })
-  void queries.invalidateQueries({ queryKey: ['project', outcome.data.project] })
+  void queries.invalidateQueries({ queryKey: keys.anyYard })
+  void queries.invalidateQueries({ queryKey: keys.project(outcome.data.project) })
 }
 
 async function openAgain() {
@@ -72,7 +75,7 @@ async function openAgain() {
   )
   fault.value = told(outcome)
   if (outcome.kind !== 'done') return
-  for (const also of [key, ['rack'], ['plan'], ['project', outcome.data.project]]) {
+  for (const also of [key, keys.rack, keys.anyPlan, keys.project(outcome.data.project)]) {
     void queries.invalidateQueries({ queryKey: also })
   }
   await router.push(`/projects/${outcome.data.project}/yard`)
@@ -92,8 +95,7 @@ async function openAgain() {
       At {{ receipt.yard }} for
       <RouterLink :to="`/projects/${receipt.project}/list`">{{
         receipt.project_name
-      }}</RouterLink><template v-if="receipt.finished"
-        >, {{ new Date(receipt.finished).toLocaleDateString() }}</template
+      }}</RouterLink><template v-if="receipt.finished">, {{ day(receipt.finished) }}</template
       ><template v-else>; the trip is still under way</template>. Paid is what was taken at its tag;
       correct it from the slip.
     </p>
@@ -150,6 +152,9 @@ async function openAgain() {
             <td class="to-right figure">{{ line.paid_together ?? 'no price' }}</td>
             <td class="to-right" :class="{ over: line.dearer }">
               {{ line.difference ? (line.dearer ? '+' : '') + line.difference : '' }}
+              <span v-if="line.not_bought" class="quiet small"
+                >{{ line.not_bought === line.planned ? '' : `${line.not_bought} ` }}not bought</span
+              >
             </td>
           </tr>
         </tbody>
@@ -170,8 +175,7 @@ async function openAgain() {
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div class="acts">
       <v-btn v-if="receipt.learns" color="primary" variant="flat" @click="keepPrices"
-        >Write {{ receipt.learns }} {{ receipt.learns === 1 ? 'price' : 'prices' }} into the list of
-        {{ receipt.yard }}</v-btn
+        >Write {{ counted(receipt.learns, 'price') }} into the list of {{ receipt.yard }}</v-btn
       >
       <span v-else-if="learned" role="status"
         >{{ learned }} {{ learned === 1 ? 'price is' : 'prices are' }} in
@@ -180,7 +184,7 @@ async function openAgain() {
       >
       <v-btn v-if="receipt.finished" @click="openAgain">Back to the yard</v-btn>
       <RouterLink v-if="receipt.laid" to="/rack"
-        >{{ receipt.laid }} boards are on the rack</RouterLink
+        >{{ counted(receipt.laid, 'board') }} on the rack</RouterLink
       >
     </div>
   </div>
@@ -188,7 +192,7 @@ async function openAgain() {
 
 <style scoped>
 .verdict {
-  font-size: 1.15rem;
+  font-size: var(--text-lead);
   margin-top: 10px;
 }
 
@@ -207,7 +211,7 @@ async function openAgain() {
 }
 
 .total td {
-  font-size: 1.1rem;
+  font-size: var(--text-large);
   border-bottom: 0;
 }
 

@@ -146,7 +146,7 @@ const priced = computed(() => {
 }
 
 .count .figure {
-  font-size: 2.2rem;
+  font-size: var(--text-huge);
   line-height: 1;
   margin-right: 5px;
 }
@@ -163,23 +163,23 @@ const priced = computed(() => {
 }
 
 .thing {
-  font-size: 1.2rem;
+  font-size: var(--text-lead);
   font-weight: 600;
   line-height: 1.2;
 }
 
 .small {
-  font-size: 0.84rem;
+  font-size: var(--text-small);
 }
 
 .got {
   flex: none;
   width: 88px;
   min-height: 54px;
-  font-size: 1.08rem;
+  font-size: var(--text-large);
   font-weight: 650;
   border: 2px solid rgb(var(--v-theme-on-background));
-  border-radius: 3px;
+  border-radius: var(--corner);
 }
 
 .got:active {
@@ -201,7 +201,7 @@ const priced = computed(() => {
   list-style: none;
   margin: 0 0 8px;
   padding: 0;
-  font-size: 0.94rem;
+  font-size: var(--text-plain);
 }
 
 .boards li {
@@ -236,7 +236,7 @@ const priced = computed(() => {
   line-height: 1.15;
   font-weight: 550;
   border: 1px solid rgb(var(--v-theme-quiet));
-  border-radius: 3px;
+  border-radius: var(--corner);
 }
 
 .acts button:active {

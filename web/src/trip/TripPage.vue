@@ -2,11 +2,12 @@
 import { useSessionStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import SectionText from '../shared/SectionText.vue'
 import type { TripLine as Line } from '../api/client'
+import ChooseYard from './ChooseYard.vue'
 import PickChecks from './PickChecks.vue'
-import TripLine from './TripLine.vue'
+import TripLoad from './TripLoad.vue'
 import TripNotices from './TripNotices.vue'
+import TripRack from './TripRack.vue'
 import type { LineNow } from './unsent'
 import { useTrip } from './useTrip'
 
@@ -45,25 +46,6 @@ const rack = computed(() => racks.value.find((one) => one.name === tab.value))
 const here = computed(() => (rack.value ? rack.value.name : tab.value === TILL ? TILL : CHECKS))
 const everything = computed(() => racks.value.flatMap((one) => one.lines))
 
-/** The lines of a rack by size. */
-const sizes = computed(() => {
-  const found: { name: string; lines: LineNow[] }[] = []
-  for (const line of rack.value?.lines ?? []) {
-    const name = line.is_board ? line.name : ''
-    const last = found.at(-1)
-    if (last?.name === name) last.lines.push(line)
-    else found.push({ name, lines: [line] })
-  }
-  return found
-})
-
-const totalTold = computed(() => {
-  if (at.money.value.about) return 'as this phone knows; not planned yet'
-  const unpriced = trip.value?.unpriced
-  return unpriced ? `without ${unpriced} unpriced` : 'all of it, with tags'
-})
-
-const open = ref('')
 const asked = ref<Line>()
 const asking = ref<'tag' | 'only' | 'measure'>()
 const showsNumber = computed({
@@ -89,15 +71,6 @@ function numberGiven(text: string) {
   const line = asked.value?.key ?? ''
   if (asking.value === 'tag') void at.tell('tag', { line, price: text })
   else void at.tell('only', { line, count: Number(text) })
-}
-
-function none(line: LineNow) {
-  void at.tell('only', { line: line.key, count: line.taken })
-}
-
-/** What was typed for the tag of a line and is not sent yet. */
-function tagTyped(line: LineNow): string | undefined {
-  return unsent.value.filter((one) => one.kind === 'tag' && one.line === line.key).at(-1)?.price
 }
 
 function left(lines: LineNow[]): number {
@@ -126,6 +99,7 @@ function left(lines: LineNow[]): number {
       <p v-if="offline" class="quiet">
         Open this page once with a connection; from then on it works without one.
       </p>
+      <ChooseYard v-if="!offline" :project="project" @chosen="at.refetch()" />
       <v-btn height="48" @click="at.refetch()">Try again</v-btn>
       <v-btn height="48" variant="text" :to="`/projects/${project}`">To the desk</v-btn>
     </div>
@@ -159,51 +133,17 @@ function left(lines: LineNow[]): number {
           @check="(key) => at.tell('checked', { line: key })"
         />
         <TripTill v-else-if="here === TILL" :at="at" :lines="everything" />
-        <section v-for="size in sizes" v-else :key="size.name" :aria-label="size.name || 'Packs'">
-          <h2 v-if="size.name">
-            <span
-              class="swatch"
-              :style="{ background: `rgb(var(--v-theme-${size.lines[0]?.kind}))` }"
-            ></span>
-            {{ size.name }}
-            <span v-if="size.lines[0]?.section" class="quiet real"
-              >really <SectionText :section="size.lines[0].section"
-            /></span>
-          </h2>
-          <ul class="lines">
-            <TripLine
-              v-for="line in size.lines"
-              :key="line.key"
-              :line="line"
-              :open="open === line.key"
-              :tag="tagTyped(line)"
-              @open="open = open === line.key ? '' : line.key"
-              @took="(count) => at.took(line, count)"
-              @put-back="at.tell('put back', { line: line.key })"
-              @none="none(line)"
-              @only="ask('only', line)"
-              @measure="ask('measure', line)"
-              @tag="ask('tag', line)"
-              @release="(event) => at.tell('undone', { undoes: event })"
-            />
-          </ul>
-        </section>
+        <TripRack
+          v-else-if="rack"
+          :at="at"
+          :rack="rack"
+          @only="(line) => ask('only', line)"
+          @measure="(line) => ask('measure', line)"
+          @tag="(line) => ask('tag', line)"
+        />
       </main>
 
-      <footer class="foot" aria-label="The load">
-        <div>
-          <span class="figure">{{ at.money.value.total }}</span>
-          <span class="quiet">{{ totalTold }}</span>
-        </div>
-        <div>
-          <span class="figure">{{ at.money.value.inCart }}</span>
-          <span class="quiet">in the cart</span>
-        </div>
-        <div>
-          <span class="figure">{{ trip.weight }}</span>
-          <span class="quiet">{{ trip.longest ? `longest ${trip.longest}` : 'load' }}</span>
-        </div>
-      </footer>
+      <TripLoad :trip="trip" :money="at.money.value" />
 
       <NumberDialog
         v-if="asked"
@@ -230,7 +170,7 @@ function left(lines: LineNow[]): number {
 <style scoped>
 .trip {
   max-width: 620px;
-  min-height: 100dvh;
+  min-height: calc(100dvh - var(--foot));
   margin: 0 auto;
   display: flex;
   flex-direction: column;
@@ -251,7 +191,7 @@ function left(lines: LineNow[]): number {
   flex: none;
   width: 48px;
   height: 48px;
-  font-size: 2rem;
+  font-size: var(--text-huge);
   line-height: 42px;
   text-align: center;
   color: inherit;
@@ -266,16 +206,16 @@ function left(lines: LineNow[]): number {
 }
 
 .who .called {
-  font-size: 1.16rem;
+  font-size: var(--text-lead);
 }
 
 .for {
-  font-size: 0.86rem;
-  color: #b3c0c6;
+  font-size: var(--text-small);
+  color: rgb(var(--v-theme-ink-quiet));
 }
 
 .so-far {
-  font-size: 1.5rem;
+  font-size: var(--text-figure);
   white-space: nowrap;
 }
 
@@ -292,7 +232,7 @@ function left(lines: LineNow[]): number {
   border: 0;
   min-width: 0;
   padding: 0 11px;
-  font-size: 1rem;
+  font-size: var(--text-body);
 }
 
 .tabs :deep(.v-tab--selected) {
@@ -306,7 +246,7 @@ function left(lines: LineNow[]): number {
 
 .to-go {
   margin-left: 6px;
-  font-size: 0.84rem;
+  font-size: var(--text-small);
   font-stretch: var(--condensed);
   color: rgb(var(--v-theme-quiet));
 }
@@ -317,64 +257,6 @@ function left(lines: LineNow[]): number {
 
 .body {
   flex: 1;
-}
-
-h2 {
-  margin: 0;
-  padding: 14px 18px 2px;
-  font-size: 1.16rem;
-  font-stretch: var(--wide);
-  font-weight: 650;
-}
-
-.real {
-  margin-left: 8px;
-  font-size: 0.94rem;
-  font-weight: 400;
-  font-stretch: 92%;
-}
-
-.swatch {
-  display: inline-block;
-  width: 13px;
-  height: 13px;
-  margin-right: 5px;
-  border: 1px solid #17232a44;
-  border-radius: 2px;
-}
-
-.lines {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-
-.foot {
-  position: sticky;
-  bottom: 0;
-  z-index: 4;
-  display: flex;
-  gap: 8px;
-  padding: 8px 18px 10px;
-  background: rgb(var(--v-theme-surface));
-  border-top: 3px solid rgb(var(--v-theme-on-background));
-}
-
-.foot div {
-  flex: 1;
-  display: flex;
-  flex-direction: column;
-  white-space: nowrap;
-}
-
-.foot .figure {
-  font-size: 1.5rem;
-  line-height: 1.2;
-  font-stretch: 78%;
-}
-
-.foot .quiet {
-  font-size: 0.8rem;
 }
 
 .alone {
@@ -393,6 +275,6 @@ h2 {
 }
 
 .alone :deep(.v-btn) {
-  font-size: 1rem;
+  font-size: var(--text-body);
 }
 </style>

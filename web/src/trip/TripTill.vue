@@ -79,7 +79,7 @@ async function callOff() {
 
 h2 {
   margin: 0;
-  font-size: 1.08rem;
+  font-size: var(--text-large);
   font-stretch: var(--wide);
 }
 
@@ -109,7 +109,7 @@ li {
 }
 
 .money .figure {
-  font-size: 1.6rem;
+  font-size: var(--text-title);
 }
 
 .fault {

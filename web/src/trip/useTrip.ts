@@ -4,6 +4,7 @@ import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
 import { askToSignIn } from '../account/session'
 import { api, outcomeOf, type Trip, type TripEvent, type TripLine } from '../api/client'
+import { keys } from '../api/keys'
 import { lineNow, moneyNow, type LineNow } from './unsent'
 import { forgetTrip, storedTrip, storeEvent, storeTrip, waitingEvents } from './stored'
 
@@ -22,7 +23,7 @@ export interface Refusal {
  */
 export function useTrip(project: string) {
   const queries = useQueryClient()
-  const key = ['trip', project]
+  const key = keys.trip(project)
   const waiting = shallowRef<TripEvent[]>([])
   const offline = ref(false)
   const sending = ref(false)
@@ -204,7 +205,7 @@ export function useTrip(project: string) {
 
   function forget() {
     queries.removeQueries({ queryKey: key })
-    for (const also of [['project', project], ['plan'], ['rack'], ['trips', project]]) {
+    for (const also of [keys.project(project), keys.anyPlan, keys.rack, keys.trips(project)]) {
       void queries.invalidateQueries({ queryKey: also })
     }
   }

@@ -43,7 +43,7 @@ async function take() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="720" scrollable>
+  <v-dialog v-model="open" max-width="720" scrollable :aria-label="`What ${yard.name} says today`">
     <v-card :title="`What ${yard.name} says today`">
       <v-card-text>
         <p v-if="busy && !asked" role="status" class="quiet">Asking {{ yard.price_service }} …</p>
@@ -118,7 +118,7 @@ td {
 .doubt {
   display: block;
   font-weight: 500;
-  font-size: 0.8rem;
+  font-size: var(--text-small);
   color: rgb(var(--v-theme-error));
 }
 

@@ -2,12 +2,14 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, type PriceLine } from '../api/client'
+import { keys } from '../api/keys'
+import { day, dayAndTime } from '../shared/dates'
 
 const props = defineProps<{ yard: string }>()
 const line = defineModel<PriceLine>()
 
 const { data: points } = useQuery({
-  queryKey: computed(() => ['prices', line.value?.id, line.value?.price]),
+  queryKey: computed(() => keys.pricesOf(line.value?.id, line.value?.price)),
   enabled: computed(() => Boolean(line.value)),
   queryFn: async () => {
     const { data } = await api.GET('/api/yards/{yard_id}/lines/{line_id}/prices', {
@@ -16,11 +18,15 @@ const { data: points } = useQuery({
     return data ?? []
   },
 })
-const day = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'short' })
 </script>
 
 <template>
-  <v-dialog :model-value="Boolean(line)" max-width="460" @update:model-value="line = undefined">
+  <v-dialog
+    :model-value="Boolean(line)"
+    max-width="460"
+    aria-label="Price history"
+    @update:model-value="line = undefined"
+  >
     <v-card :title="`${line?.stock} ${line?.named_length}, price by price`">
       <v-card-text>
         <table class="ruled">
@@ -36,8 +42,8 @@ const day = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'sho
             <tr v-for="point in points" :key="point.entered">
               <td class="to-right figure">{{ point.price || 'none' }}</td>
               <td>{{ point.per || 'each' }}</td>
-              <td>{{ point.date || 'no date' }}</td>
-              <td class="quiet">{{ day.format(new Date(point.entered)) }}</td>
+              <td>{{ point.date ? day(point.date) : 'no date' }}</td>
+              <td class="quiet">{{ dayAndTime(point.entered) }}</td>
             </tr>
           </tbody>
         </table>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Yard, YardPatch } from '../api/client'
 import { useFaults } from '../api/faults'
 import FormDialog from '../shared/FormDialog.vue'
@@ -36,13 +36,19 @@ watch(open, (now) => {
   }
 })
 
-async function save() {
+function patch(): YardPatch {
   const before = asTyped()
-  const changed = Object.fromEntries(
+  return Object.fromEntries(
     Object.entries(form.value).filter(
       ([name, value]) => value !== before[name as keyof typeof before],
     ),
-  ) as YardPatch
+  )
+}
+
+const isChanged = computed(() => open.value && Object.keys(patch()).length > 0)
+
+async function save() {
+  const changed = patch()
   if (!Object.keys(changed).length) {
     open.value = false
     return
@@ -52,7 +58,13 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog v-model="open" title="How this yard prices" :width="480" @save="save">
+  <FormDialog
+    v-model="open"
+    title="How this yard prices"
+    :width="480"
+    :changed="isChanged"
+    @save="save"
+  >
     <div class="form">
       <v-text-field
         v-model="form.name"

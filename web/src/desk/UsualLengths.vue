@@ -2,13 +2,14 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, type Project } from '../api/client'
+import { keys } from '../api/keys'
 import LengthText from '../shared/LengthText.vue'
 
 /** The lengths that fasteners are usually sold in. */
 const props = defineProps<{ project: Project }>()
 const open = ref(false)
 const { data: kinds } = useQuery({
-  queryKey: computed(() => ['usual-lengths', props.project.id, props.project.version]),
+  queryKey: computed(() => keys.usualLengths(props.project.id, props.project.version)),
   enabled: open,
   staleTime: Infinity,
   queryFn: async () => {
@@ -38,7 +39,7 @@ const { data: kinds } = useQuery({
 
 <style scoped>
 .small {
-  font-size: 0.84rem;
+  font-size: var(--text-small);
 }
 
 summary {

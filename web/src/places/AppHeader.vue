@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import { useEventListener, useMediaQuery } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { session } from '../account/session'
+import { isElsewhere, isTyping } from '../shared/typing'
+import PlacesTape from './PlacesTape.vue'
+import { keysOpen } from './shortcuts'
+import { usePlaces } from './usePlaces'
+import WorkshopMenu from './WorkshopMenu.vue'
+
+const route = useRoute()
+const router = useRouter()
+const { inProject, onTape, ofWorkshop, project, lastId } = usePlaces()
+const signedIn = computed(() => Boolean(session.value?.username))
+const atFoot = useMediaQuery('(max-width: 820px)')
+const workshop = ref(false)
+
+const units: Record<string, string> = { in: 'inches', mm: 'millimetres' }
+const title = computed(() =>
+  inProject.value && project.value
+    ? project.value.name
+    : signedIn.value
+      ? 'Workshop'
+      : 'Grain Tally',
+)
+const subtitle = computed(() =>
+  inProject.value && project.value
+    ? `build ${project.value.copies} · ${units[project.value.unit]} · ${project.value.yard?.name ?? 'no yard'}`
+    : 'Grain Tally: real sizes, least waste, proven',
+)
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (!signedIn.value || isTyping(event) || isElsewhere(event)) return
+  if (event.ctrlKey || event.metaKey || event.altKey) return
+  const place = onTape.value[Number(event.key) - 1]
+  if (place) void router.push(place.to)
+  else if (event.key.toLowerCase() === 'w') workshop.value = true
+  else if (event.key === '?') keysOpen.value = true
+  else return
+  event.preventDefault()
+})
+</script>
+
+<template>
+  <header class="tape" :class="{ bare: route.meta.bare }">
+    <div class="name">
+      <RouterLink to="/projects" class="heading called">{{ title }}</RouterLink>
+      <span class="sub">{{ subtitle }}</span>
+    </div>
+    <PlacesTape v-if="signedIn && !atFoot" :places="onTape" />
+    <div class="acts">
+      <div id="header-acts" class="header-acts"></div>
+      <WorkshopMenu
+        v-if="signedIn && !atFoot"
+        v-slot="{ menu }"
+        v-model="workshop"
+        :places="ofWorkshop"
+        @left="lastId = ''"
+      >
+        <v-btn v-bind="menu">Workshop</v-btn>
+      </WorkshopMenu>
+    </div>
+  </header>
+  <PlacesTape v-if="signedIn && atFoot" :places="onTape">
+    <WorkshopMenu v-slot="{ menu }" v-model="workshop" :places="ofWorkshop" @left="lastId = ''">
+      <button v-bind="menu" type="button" class="foot-act called" aria-label="Workshop">
+        {{ inProject ? 'Workshop' : 'More' }}
+      </button>
+    </WorkshopMenu>
+  </PlacesTape>
+</template>
+
+<style scoped>
+.tape {
+  display: flex;
+  align-items: stretch;
+  height: var(--head);
+  line-height: 1.35;
+  background: rgb(var(--v-theme-ink));
+  color: rgb(var(--v-theme-on-ink));
+}
+
+.name {
+  width: 350px;
+  flex: 0 1 350px;
+  min-width: 0;
+  padding: 8px 20px;
+  display: flex;
+  flex-direction: column;
+}
+
+.heading {
+  color: inherit;
+  text-decoration: none;
+  font-size: var(--text-lead);
+  line-height: 1.25;
+}
+
+.heading,
+.sub {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.sub {
+  font-size: var(--text-fine);
+  color: rgb(var(--v-theme-ink-quiet));
+}
+
+.acts {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin-left: auto;
+  padding: 0 16px 0 8px;
+}
+
+.header-acts {
+  display: flex;
+  gap: 8px;
+}
+
+.acts :deep(.v-btn) {
+  font-size: var(--text-body);
+  border-color: rgb(var(--v-theme-ink-rule));
+  color: inherit;
+}
+
+.foot-act {
+  color: rgb(var(--v-theme-on-ink));
+  font-size: var(--text-small);
+  font-stretch: var(--condensed);
+}
+
+@media (max-width: 1100px) {
+  .name {
+    flex-basis: 230px;
+  }
+}
+
+@media (max-width: 820px) {
+  .tape.bare {
+    display: none;
+  }
+
+  .acts {
+    gap: 6px;
+    padding: 0 8px;
+  }
+
+  .acts :deep(.v-btn) {
+    min-width: 0;
+    padding: 0 10px;
+  }
+
+  .name {
+    padding: 8px 12px;
+  }
+}
+</style>

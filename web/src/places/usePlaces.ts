@@ -1,0 +1,77 @@
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { session } from '../account/session'
+import { api, type Plan } from '../api/client'
+import { keys } from '../api/keys'
+import { useOpenProject } from '../projects/openProject'
+import { counted } from '../shared/counted'
+
+/** Where a builder can stand: its name, a live word beneath, and whether that is here. */
+export interface Place {
+  label: string
+  word: string
+  to: string
+  here: boolean
+}
+
+const OF_A_PROJECT = ['desk', 'list', 'trip', 'receipt']
+
+/** What is to be done at a yard, as the plan knows. */
+function atTheYard(plan: Plan | undefined): string {
+  if (plan?.stage === 'chosen') return 'under way'
+  if (plan?.stage === 'bought') return 'bought'
+  return plan?.stage === 'cut' ? 'all cut' : 'pick up'
+}
+
+/** The places of the project that is open, in the order of the work, and those of the workshop. */
+export function usePlaces() {
+  const route = useRoute()
+  const { project, plan, lastId } = useOpenProject()
+  const { data: held } = useQuery({
+    queryKey: keys.workshop,
+    enabled: computed(() => Boolean(session.value?.username)),
+    queryFn: async () => (await api.GET('/api/workshop')).data ?? null,
+  })
+
+  function place(label: string, word: string, to: string, ...names: string[]): Place {
+    return { label, word, to, here: names.includes(String(route.name)) }
+  }
+
+  const inProject = computed(() => OF_A_PROJECT.includes(String(route.name)))
+  const ofProject = computed(() => {
+    const at = `/projects/${lastId.value}`
+    const buy = plan.value ? plan.value.tally.boards + plan.value.tally.spare : undefined
+    return [
+      place(
+        'Desk',
+        project.value ? counted(project.value.parts.length, 'part') : 'plan',
+        at,
+        'desk',
+      ),
+      place('List', buy === undefined ? 'to buy' : `${buy} to buy`, `${at}/list`, 'list'),
+      place('Yard', atTheYard(plan.value), `${at}/yard`, 'trip', 'receipt'),
+    ]
+  })
+  const ofWorkshop = computed(() => {
+    const { projects = 0, yards = 0, boards = 0, materials = 0 } = held.value ?? {}
+    return [
+      place('Projects', `${projects} to build`, '/projects', 'projects'),
+      place('Prices', counted(yards, 'yard'), '/yards', 'yards', 'yard'),
+      place('Rack', counted(boards, 'board'), '/rack', 'rack'),
+      place('Sizes', 'the book', '/sizes', 'sizes'),
+      place('Materials', `${materials} of your own`, '/materials', 'materials'),
+    ]
+  })
+  /** The way back to the project that was open last. */
+  const back = computed(() =>
+    !inProject.value && lastId.value && project.value
+      ? place('‹ Desk', project.value.name, `/projects/${lastId.value}`)
+      : undefined,
+  )
+  const onTape = computed(() =>
+    inProject.value ? ofProject.value : [...(back.value ? [back.value] : []), ...ofWorkshop.value],
+  )
+
+  return { inProject, onTape, ofWorkshop, project, lastId }
+}

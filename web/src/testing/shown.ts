@@ -1,0 +1,37 @@
+import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
+import { mount, type VueWrapper } from '@vue/test-utils'
+import { onTestFinished } from 'vitest'
+import type { Component } from 'vue'
+import { createMemoryHistory, createRouter } from 'vue-router'
+import { createVuetify } from 'vuetify'
+
+// What dialogs look for, and the simulated browser has not.
+globalThis.visualViewport ??= new EventTarget() as VisualViewport
+
+/** A component as the application shows it, with its library, router and queries. */
+export function shown<T extends Component>(
+  component: T,
+  props: Record<string, unknown> = {},
+  slots: Record<string, string> = {},
+): VueWrapper {
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: [{ path: '/:rest(.*)*', component: { template: '<div />' } }],
+  })
+  const queryClient = new QueryClient({
+    defaultOptions: { queries: { retry: false, networkMode: 'always' } },
+  })
+  document.body.insertAdjacentHTML('beforeend', '<div id="header-acts"></div>')
+  const mounted = mount(component as never, {
+    props: props as never,
+    slots,
+    attachTo: document.body,
+    global: { plugins: [createVuetify(), router, [VueQueryPlugin, { queryClient }]] },
+  }) as VueWrapper
+  onTestFinished(() => {
+    mounted.unmount()
+    queryClient.clear()
+    document.body.innerHTML = ''
+  })
+  return mounted
+}

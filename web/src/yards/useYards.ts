@@ -1,0 +1,16 @@
+import { useQuery } from '@tanstack/vue-query'
+import { api } from '../api/client'
+import { keys } from '../api/keys'
+
+/** Every yard there is. */
+export function useYards() {
+  const { data, isError, refetch } = useQuery({
+    queryKey: keys.yards,
+    queryFn: async () => {
+      const { data: yards } = await api.GET('/api/yards')
+      if (!yards) throw new Error('the yards could not be loaded')
+      return yards
+    },
+  })
+  return { yards: data, isError, refetch }
+}
