@@ -1,6 +1,7 @@
 """The real interface in headless Chromium against a live server."""
 
 import os
+import re
 from pathlib import Path
 from tempfile import mkdtemp
 from typing import Any, ClassVar
@@ -101,15 +102,15 @@ class BrowserTestCase(StaticLiveServerTestCase):
         expect(page.locator("svg.board").first).to_be_visible()
         return page
 
-    def go(self, place: str, page: Page | None = None) -> None:
-        """To a place: a foot of the tape, or one press away in the workshop."""
+    def visit(self, place: str, page: Page | None = None) -> None:
+        """To a place: of the project on the tape, or of the workshop, one press away."""
         page = page or self.page
-        foot = page.get_by_role("navigation", name="Places").get_by_role("link", name=place)
-        expect(page.get_by_role("navigation", name="Places")).to_be_visible()
-        if not foot.count():
-            page.get_by_role("button", name="Workshop").click()
-            foot = page.locator(".workshop a", has_text=place)
-        foot.click()
+        if place in ("Desk", "List", "Yard"):
+            tape = page.get_by_role("navigation", name="Places")
+            tape.get_by_role("link", name=re.compile(f"^(‹ )?{place}")).click()
+            return
+        page.get_by_role("button", name="Workshop").click()
+        page.get_by_role("menuitem", name=re.compile(f"^{place}")).click()
 
     def figure(self, page: Page, number: int) -> str:
         """A figure of the tally: 0 boards, 1 cost, 2 waste, 3 board feet."""
@@ -117,7 +118,8 @@ class BrowserTestCase(StaticLiveServerTestCase):
 
     def download(self, page: Page, link: str) -> Path:
         with page.expect_download() as waiting:
-            page.get_by_role("link", name=link).click()
+            file_link = page.get_by_role("link", name=link)
+            file_link.or_(page.get_by_role("menuitem", name=link)).click()
         file = self.downloads / waiting.value.suggested_filename
         waiting.value.save_as(file)
         return file

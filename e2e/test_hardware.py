@@ -9,7 +9,7 @@ from e2e.test_care import serious
 class HardwareTest(BrowserTestCase):
     def test_a_joint_is_typed_and_counted(self) -> None:
         page = self.open_project()
-        self.go("List")
+        self.visit("List")
         table = page.get_by_role("region", name="Hardware")
         expect(table.get_by_role("row", name="carriage bolt 3")).to_contain_text("24")
         page.get_by_role("link", name="Joints and hardware").click()
@@ -23,7 +23,7 @@ class HardwareTest(BrowserTestCase):
         other.press("Control+Enter")
         expect(page.get_by_text("line 2: write how many")).to_be_visible()
         self.assertEqual(serious(page), [], "what cannot be read")
-        self.go("List")
+        self.visit("List")
         expect(table.get_by_role("row", name="screw 2")).to_contain_text("1 of 100 at $8.60")
         expect(table.get_by_role("row", name="latch")).to_contain_text("$6.75")
         expect(page.get_by_text("no part is marked Q")).to_be_visible()
@@ -42,7 +42,7 @@ class HardwareTest(BrowserTestCase):
 
     def test_another_yard_beside_this_one(self) -> None:
         page = self.open_project()
-        self.go("List")
+        self.visit("List")
         page.get_by_role("combobox", name="Compare with").click(force=True)
         page.get_by_role("option", name="Pike & Daughter").click()
         table = page.get_by_role("region", name="Two yards")
@@ -52,13 +52,13 @@ class HardwareTest(BrowserTestCase):
 
     def test_rules_make_or_buy_and_how_it_comes_about(self) -> None:
         page = self.open_project()
-        self.go("List")
+        self.visit("List")
         page.get_by_role("link", name="Joints and hardware").click()
         rules = page.get_by_label("Rules of thumb of your own")
         rules.fill("carriage bolt takes: 3 washer\nbolt takes: nuts")
         rules.blur()
         expect(page.get_by_text("line 2: “nuts” is not taken")).to_be_visible()
-        self.go("List")
+        self.visit("List")
         table = page.get_by_role("region", name="Hardware")
         expect(table.get_by_role("row", name="washer")).to_contain_text("88")
         expect(page.get_by_text("rules, line 2: “nuts” is not taken")).to_be_visible()
@@ -79,7 +79,7 @@ class HardwareTest(BrowserTestCase):
 
     def test_packs_of_a_yard(self) -> None:
         page = self.enter_demo()
-        self.go("Prices")
+        self.visit("Prices")
         page.get_by_role("link", name="Tallow Street Yard").click()
         page.get_by_role("button", name="Settings").click()
         dialog = page.get_by_role("dialog")

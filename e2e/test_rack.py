@@ -13,7 +13,8 @@ from e2e.test_care import serious
 
 class RackTest(BrowserTestCase):
     def open_rack(self) -> None:
-        self.enter_demo().get_by_role("link", name="Rack on hand").click()
+        self.enter_demo()
+        self.visit("Rack")
         expect(self.page.get_by_role("heading", name="Rack")).to_be_visible()
 
     def lay_on(self, stock: str, length: str) -> None:
@@ -68,7 +69,7 @@ class RackTest(BrowserTestCase):
         expect(dialog).to_contain_text("1x2 cedar")
         dialog.get_by_role("button", name="They are cut").click()
         expect(page.get_by_text("Offcuts worth keeping are on the rack")).to_be_visible()
-        self.go("Rack")
+        self.visit("Rack")
         expect(page.locator("tbody").first).to_contain_text("28¼″".replace("¼", "1⁄4"))
         count = page.locator("tbody").count()
         self.assertGreater(count, 5)
@@ -76,17 +77,17 @@ class RackTest(BrowserTestCase):
         expect(page.locator("tbody")).to_have_count(0)
         page.get_by_role("button", name="Redo").click()
         expect(page.locator("tbody")).to_have_count(count)
-        self.go("Desk")
+        self.visit("Desk")
         page.get_by_role("button", name="Not cut after all").click()
         expect(page.get_by_role("button", name="Mark as cut")).to_be_visible()
-        self.go("Rack")
+        self.visit("Rack")
         expect(page.get_by_text("Nothing on the rack yet")).to_be_visible()
 
 
 class CorrectedSizeTest(BrowserTestCase):
     def test_parts_that_a_size_changes_are_listed_before_it_is_applied(self) -> None:
         page = self.enter_demo()
-        self.go("Prices")
+        self.visit("Prices")
         page.get_by_role("link", name="Tallow Street Yard").click()
         width = page.get_by_label("Real width of 2x4 treated 8 ft")
         width.fill("3 7/16")
@@ -102,7 +103,7 @@ class CorrectedSizeTest(BrowserTestCase):
         width.press("Enter")
         dialog.get_by_role("button", name="Apply the size").click()
         expect(page.locator("p.change")).to_contain_text("changed")
-        self.go("Projects")
+        self.visit("Projects")
         page.get_by_role("link", name="Compost station").click()
         size = page.locator("[data-mark=A] .section .section")
         size.hover()
@@ -130,7 +131,7 @@ class AskTheYardTest(BrowserTestCase):
 
     def test_what_is_ticked_is_taken_and_a_dead_service_changes_nothing(self) -> None:
         page = self.enter_demo()
-        self.go("Prices")
+        self.visit("Prices")
         page.get_by_role("link", name="Tallow Street Yard").click()
         page.get_by_role("button", name="Ask the yard").click()
         dialog = page.get_by_role("dialog")
@@ -154,7 +155,7 @@ class AskTheYardTest(BrowserTestCase):
 class OwnMaterialTest(BrowserTestCase):
     def test_a_material_of_ones_own_is_planned_by_its_own_size(self) -> None:
         page = self.enter_demo()
-        self.go("Sizes")
+        self.visit("Sizes")
         page.get_by_role("link", name="Woods, treatments").click()
         form = page.locator("form.new")
         form.get_by_label("Name").fill("2x4 old")
@@ -166,7 +167,7 @@ class OwnMaterialTest(BrowserTestCase):
         form.get_by_role("button", name="Add it").click()
         expect(page.get_by_text("Barn beam added")).to_be_visible()
         self.assertEqual(serious(page), [])
-        self.go("Projects")
+        self.visit("Projects")
         page.get_by_role("link", name="Compost station").click()
         entry = page.get_by_label("New part")
         entry.fill("2 sill barn beam 44")

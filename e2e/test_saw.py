@@ -19,7 +19,7 @@ class SawTest(BrowserTestCase):
         page.get_by_role("button", name="E, details of rafter, left").click()
         expect(page.get_by_text("the mirror image of F")).to_be_visible()
         self.assertEqual(serious(page), [])
-        self.go("List")
+        self.visit("List")
         expect(page.get_by_text("spare, against culls").first).to_be_visible()
 
     def test_bevelled_edges_and_what_is_seen(self) -> None:

@@ -20,7 +20,7 @@ class YardTestCase(BrowserTestCase):
         page = page or self.page
         self.enter_demo(page)
         page.get_by_role("link", name="Compost station").click()
-        self.go("Yard")
+        self.visit("Yard", page)
         page.get_by_role("tab", name=tab).click()
         return page
 
@@ -29,7 +29,7 @@ class YardTestCase(BrowserTestCase):
         return page.get_by_role("listitem").filter(has=page.get_by_role("button", name=named))
 
     def left(self, page: Page, called: str, left: int, of: int) -> None:
-        expect(page.get_by_role("button", name=f"{left} of {of} {called}")).to_be_visible()
+        expect(page.get_by_role("button", name=f"{of - left} of {of} {called}")).to_be_visible()
 
 
 class AtTheYardTest(YardTestCase):
@@ -82,7 +82,7 @@ class AtTheYardTest(YardTestCase):
         page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
         self.line(page, "2x4 treated 12 ft").get_by_role("button", name="1 of 5").click()
         page.get_by_role("button", name="No more of these").click()
-        self.left(page, "2x4 treated 12 ft", 1, 1)
+        self.left(page, "2x4 treated 12 ft", 0, 1)
         expect(load).to_contain_text("as this phone knows; not planned yet")
         expect(load.locator(".figure").first).to_contain_text("≈ $")
         self.assertNotEqual(load.locator(".figure").first.inner_text(), f"≈ {whole}")
@@ -192,7 +192,8 @@ class AtTheYardTest(YardTestCase):
         page.get_by_role("status").get_by_role("link", name="the list").click()
         page.get_by_role("searchbox", name="Find a stock").fill("2x4 treated")
         expect(page.get_by_label("Price of 2x4 treated 12 ft")).to_have_value("9.46")
-        self.go("List")
+        self.visit("Desk")
+        self.visit("List")
         drawer = page.get_by_role("region", name="Hardware")
         expect(drawer.get_by_role("row", name="carriage bolt 3")).to_contain_text(
             "10 in the drawer"
@@ -235,8 +236,16 @@ class AtTheYardTest(YardTestCase):
         page = self.enter_demo()
         page.get_by_label("What do you build?").fill("Barrel stand")
         page.get_by_role("button", name="Start").click()
-        self.go("Yard")
-        expect(page.get_by_role("alert")).to_contain_text("choose a yard at the desk first")
+        self.visit("Yard")
+        expect(page.get_by_role("alert")).to_contain_text("choose a yard first")
+        self.assertEqual(serious(page), [])
+        page.get_by_label("Which yard do you go to?").press("ArrowDown")
+        page.get_by_role("option", name="A new yard").click()
+        page.get_by_label("Name of the yard").fill("Mill Lane")
+        page.get_by_role("button", name="Make it").click()
+        expect(page.get_by_role("alert")).to_contain_text("there is nothing to buy")
+        self.visit("Desk")
+        expect(page.get_by_role("button", name="Mill Lane")).to_be_visible()
 
 
 class CrashTest(YardTestCase):

@@ -125,7 +125,7 @@ class WalkTest(BrowserTestCase):
         self.pick_file(page, "Part list file", "compost-station.parts.csv")
         dialog.get_by_role("button", name="Add 8 parts").click()
         expect(page.get_by_label("Length of cross tie")).to_have_value("2' 8-1/2\"")
-        self.go("Prices")
+        self.visit("Prices")
         for name in ("tallow-street", "pike-and-daughter"):
             page.get_by_role("button", name="Import prices").click()
             self.pick_file(page, "Price list file", f"{name}.prices.csv")
@@ -144,7 +144,7 @@ class WalkTest(BrowserTestCase):
         self.assertEqual(book.max_row, len(rows))
         parts = read_parts_csv(self.download(page, "Parts, CSV").read_bytes(), INCHES)
         self.assertEqual(sum(part.quantity for part in parts), 81)
-        page.get_by_label("A4").check()
+        page.get_by_role("menuitemradio", name="A4").click()
         for link in ("Cut sheet, PDF", "Shopping list, PDF"):
             pages = PdfReader(self.download(page, link)).pages
             self.assertEqual(int(pages[0].mediabox.width), 595)
@@ -152,8 +152,8 @@ class WalkTest(BrowserTestCase):
         whole = self.download(page, "Whole project, JSON")
         self.assertEqual(read_project_file(whole.read_bytes()).name, "Compost station")
         page.keyboard.press("Escape")
-        self.go("Projects")
-        page.get_by_label("A project file").set_input_files(str(whole))
+        self.visit("Projects")
+        page.get_by_label("Project file").set_input_files(str(whole))
         expect(page.locator("footer")).to_contain_text("$322.45")
         page.get_by_role("button", name="Take away").click()
         again = self.download(page, "Whole project, JSON")
@@ -161,7 +161,7 @@ class WalkTest(BrowserTestCase):
 
     def test_the_list_says_what_to_buy(self) -> None:
         page = self.open_project()
-        self.go("List")
+        self.visit("List")
         row = page.get_by_role("row").filter(has_text="6 ft")
         expect(row).to_contain_text("18")
         expect(row).to_contain_text("$131.40")
@@ -170,8 +170,8 @@ class WalkTest(BrowserTestCase):
 
     def test_nothing_is_asked_of_any_other_host(self) -> None:
         page = self.open_project()
-        self.go("List")
-        self.go("Prices")
+        self.visit("List")
+        self.visit("Prices")
         page.get_by_role("link", name="Tallow Street Yard").click()
         expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
         self.assertEqual(self.hosts, {urlsplit(self.live_server_url).netloc})

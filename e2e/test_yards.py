@@ -14,7 +14,7 @@ from server.projects.models import Project
 class YardTest(BrowserTestCase):
     def open_yard(self) -> None:
         page = self.enter_demo()
-        self.go("Prices")
+        self.visit("Prices")
         page.get_by_role("link", name="Tallow Street Yard").click()
         expect(page.get_by_role("searchbox", name="Find a stock")).to_be_visible()
 
@@ -25,10 +25,10 @@ class YardTest(BrowserTestCase):
         price.fill("9.00")
         price.press("Enter")
         expect(page.locator("p.change")).to_contain_text("8.36 → 9.00")
-        self.go("Projects")
+        self.visit("Projects")
         page.get_by_role("link", name="Compost station").click()
         expect(page.locator("footer")).to_contain_text("$325.65")
-        self.go("Prices")
+        self.visit("Prices")
         page.get_by_role("link", name="Tallow Street Yard").click()
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_label("Price of 2x4 treated 12 ft")).to_have_value("8.36")
@@ -109,7 +109,7 @@ class YardTest(BrowserTestCase):
 
     def test_a_yard_of_ones_own(self) -> None:
         page = self.enter_demo()
-        self.go("Prices")
+        self.visit("Prices")
         page.get_by_label("Name").fill("Tallow Street Yard")
         page.get_by_role("button", name="Start").click()
         expect(page.get_by_text("you have a yard of this name")).to_be_visible()
@@ -133,7 +133,7 @@ class RackTest(BrowserTestCase):
 
     def test_a_board_is_laid_on_measured_used_and_taken_off(self) -> None:
         page = self.enter_demo()
-        self.go("Rack")
+        self.visit("Rack")
         expect(page.get_by_text("Nothing on the rack yet")).to_be_visible()
         self.lay_on("2x99", "75")
         expect(page.get_by_text("no board is called 2x99")).to_be_visible()
@@ -153,7 +153,7 @@ class RackTest(BrowserTestCase):
         self.assertEqual(serious(page), [])
         labels = PdfReader(self.download(page, "Print labels"))
         self.assertIn("2x4 treated", labels.pages[0].extract_text())
-        self.go("Projects")
+        self.visit("Projects")
         page.get_by_role("link", name="Compost station").click()
         page.get_by_role("button", name="Tallow Street Yard").click()
         page.get_by_label("Boards from the rack").press("ArrowDown")
@@ -161,7 +161,7 @@ class RackTest(BrowserTestCase):
         page.get_by_role("dialog").get_by_role("button", name="Save").click()
         expect(page.get_by_text("rack 1", exact=True)).to_be_visible()
         expect(page.locator("footer")).to_contain_text("1 from the rack")
-        self.go("Rack")
+        self.visit("Rack")
         page.get_by_role("searchbox").fill("cedar")
         expect(page.locator("tbody")).to_have_count(1)
         page.get_by_role("button", name="Take off board 2").click()
@@ -173,7 +173,7 @@ class RackTest(BrowserTestCase):
 class SizeBookTest(BrowserTestCase):
     def test_a_size_looked_up_and_asked_the_other_way_round(self) -> None:
         page = self.enter_demo()
-        self.go("Sizes")
+        self.visit("Sizes")
         page.get_by_role("searchbox").fill("8/4")
         expect(page.locator("figure")).to_have_count(2)
         page.get_by_role("searchbox").fill("plank")
@@ -216,6 +216,34 @@ class ProjectsTest(BrowserTestCase):
         page.get_by_role("dialog").get_by_role("button", name="Delete for good").click()
         expect(good).to_have_count(0)
         self.assertFalse(Project.objects.filter(name="Bin screen").exists())
+
+    def test_a_yard_is_made_where_one_is_chosen(self) -> None:
+        page = self.enter_demo()
+        page.get_by_label("What do you build?").fill("Barrel stand")
+        page.get_by_label("Bought at").press("ArrowDown")
+        page.get_by_role("option", name="A new yard").click()
+        making = page.get_by_role("group", name="A new yard")
+        making.get_by_role("button", name="Make it").click()
+        expect(making.get_by_text("This field cannot be blank")).to_be_visible()
+        self.assertEqual(serious(page), [])
+        making.get_by_label("Name of the yard").fill("Mill Lane")
+        making.get_by_role("button", name="Make it").click()
+        expect(making).to_have_count(0)
+        page.get_by_role("button", name="Start").click()
+        page.get_by_role("button", name="Mill Lane").click()
+        dialog = page.get_by_role("dialog")
+        dialog.get_by_label("Kerf").fill("3/32")
+        page.keyboard.press("Escape")
+        expect(dialog.get_by_text("What you typed is not saved")).to_be_visible()
+        dialog.get_by_role("button", name="Go on typing").click()
+        expect(dialog.get_by_label("Kerf")).to_have_value("3/32")
+        dialog.get_by_label("Yard").press("ArrowDown")
+        page.get_by_role("option", name="A new yard").click()
+        dialog.get_by_label("Name of the yard").fill("Bell Yard")
+        dialog.get_by_label("Name of the yard").press("Enter")
+        dialog.get_by_role("button", name="Save").click()
+        expect(page.get_by_role("button", name="Bell Yard")).to_contain_text("kerf 3/32″")
+        expect(page.locator("p.change")).to_contain_text("yard Bell Yard, kerf 3/32")
 
     def test_a_project_without_a_name(self) -> None:
         page = self.enter_demo()

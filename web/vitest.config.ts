@@ -10,6 +10,7 @@ export default defineConfig((env) =>
       include: ['src/**/*.test.ts'],
       server: { deps: { inline: ['vuetify'] } },
       restoreMocks: true,
+      css: true,
     },
   }),
 )

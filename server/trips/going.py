@@ -50,7 +50,7 @@ def begin_trip(project: Project, id: uuid.UUID) -> Trip:
     if known:
         return known
     if project.yard is None:
-        raise CarpentryError("choose a yard at the desk first: lengths and prices are its", "yard")
+        raise CarpentryError("choose a yard first: lengths and prices are its", "yard")
     work = work_up(project)
     documents = settled_plan(project, work, MOST_SECONDS)
     basis = _with_unlisted(work)

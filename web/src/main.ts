@@ -1,5 +1,6 @@
 import './styles/tokens.css'
 import './styles/base.css'
+import './styles/library.css'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 import App from './App.vue'

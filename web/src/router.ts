@@ -27,19 +27,19 @@ export const router = createRouter({
       path: '/projects/:id',
       name: 'desk',
       component: () => import('./desk/DeskPage.vue'),
-      meta: { title: 'Desk' },
+      meta: { title: 'Desk', ofProject: true },
     },
     {
       path: '/projects/:id/list',
       name: 'list',
       component: () => import('./list/ShoppingPage.vue'),
-      meta: { title: 'Shopping list' },
+      meta: { title: 'Shopping list', ofProject: true },
     },
     {
       path: '/projects/:id/yard',
       name: 'trip',
       component: () => import('./trip/TripPage.vue'),
-      meta: { title: 'At the yard', bare: true },
+      meta: { title: 'At the yard', bare: true, ofProject: true },
     },
     {
       path: '/trips/:id/receipt',

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, nextTick, ref, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import PartsImport from '../imports/PartsImport.vue'
 import TakeAway from '../list/TakeAway.vue'
 import ChangeLine from '../shared/ChangeLine.vue'
 import HeldPage from '../shared/HeldPage.vue'
@@ -12,13 +11,16 @@ import { isElsewhere, isTyping } from '../shared/typing'
 import BoardsLeaf from './BoardsLeaf.vue'
 import EntryLine from './EntryLine.vue'
 import { inGroups } from './groups'
-import JointsLeaf from './JointsLeaf.vue'
 import MarkCut from './MarkCut.vue'
 import PartSheet from './PartSheet.vue'
-import SettingsDialog from './SettingsDialog.vue'
 import SettingsStrip from './SettingsStrip.vue'
 import { useLighting } from './useLighting'
 import { useProject } from './useProject'
+
+// What is not in view at first comes when it is wanted.
+const JointsLeaf = defineAsyncComponent(() => import('./JointsLeaf.vue'))
+const PartsImport = defineAsyncComponent(() => import('../imports/PartsImport.vue'))
+const SettingsDialog = defineAsyncComponent(() => import('./SettingsDialog.vue'))
 
 const GOES_IN = [
   { name: 'parts', label: 'Parts' },
@@ -46,7 +48,7 @@ const right = ref('boards')
 function focusLength(part: string | undefined) {
   if (!part) return
   const cells = document.querySelectorAll<HTMLInputElement>(`[data-part="${part}"] input`)
-  const length = [...cells].find((cell) => cell.ariaLabel?.startsWith('Length'))
+  const length = [...cells].find((cell) => cell.getAttribute('aria-label')?.startsWith('Length'))
   length?.focus()
 }
 
@@ -165,8 +167,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         @stop="desk.stopPlanning"
         @again="desk.planAgain"
       />
-      <SettingsDialog v-model="settings" :project="held" :desk="desk" />
-      <PartsImport v-model="importing" :project="held" :desk="desk" />
+      <SettingsDialog v-if="settings" v-model="settings" :project="held" :desk="desk" />
+      <PartsImport v-if="importing" v-model="importing" :project="held" :desk="desk" />
     </div>
   </HeldPage>
 </template>

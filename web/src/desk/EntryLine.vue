@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { useDebounceFn, useLocalStorage } from '@vueuse/core'
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue'
 import { api, type Project, type Reading } from '../api/client'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
-import ColumnChoice from '../imports/ColumnChoice.vue'
 import FaultList from '../imports/FaultList.vue'
 import type { ProjectOnDesk } from './useProject'
 
+const ColumnChoice = defineAsyncComponent(() => import('../imports/ColumnChoice.vue'))
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const emit = defineEmits<{ added: [ids: string[]] }>()
 const field = useTemplateRef<HTMLTextAreaElement>('field')

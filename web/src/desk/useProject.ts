@@ -1,6 +1,6 @@
 import { v4 as newId } from 'uuid'
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, watchEffect } from 'vue'
+import { computed } from 'vue'
 import {
   api,
   outcomeOf,
@@ -14,7 +14,7 @@ import {
 } from '../api/client'
 import { keys } from '../api/keys'
 import { useVersioned } from '../api/versioned'
-import { fetchProject, useOpenProject } from '../projects/openProject'
+import { fetchProject } from '../projects/openProject'
 import { isUnderWay, keepPlan, usePlan } from '../projects/usePlan'
 
 type Changed = Promise<Outcome<ProjectChange, Project>>
@@ -34,7 +34,6 @@ export function afterChange(
 /** One project with its live plan, and every change that can be made to it. */
 export function useProject(id: string) {
   const queries = useQueryClient()
-  const { lastId } = useOpenProject()
   const path = { project_id: id }
   const held = useVersioned<Project, ProjectChange>({
     key: computed(() => keys.project(id)),
@@ -44,11 +43,7 @@ export function useProject(id: string) {
     merge: afterChange,
     decides: [keys.projects],
   })
-  const { thing: project, missing, change } = held
-  watchEffect(() => {
-    if (project.value) lastId.value = id
-    else if (missing.value && lastId.value === id) lastId.value = ''
-  })
+  const { thing: project, change } = held
 
   const { plan, isError: failed, outdated, settled } = usePlan(project)
   const planning = computed(() => isUnderWay(plan.value))

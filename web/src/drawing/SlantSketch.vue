@@ -26,7 +26,7 @@ const points = computed(() => {
 const seen = computed(() => {
   if (props.of === 'edges') return 'seen on its end'
   const through = props.slant?.bevels.some(Boolean)
-  return through ? 'ends seen from an edge' : 'seen from its face'
+  return through ? 'seen from an edge' : 'seen from its face'
 })
 </script>
 

@@ -5,7 +5,7 @@ defineProps<{ problems: Problem[]; lead?: string }>()
 </script>
 
 <template>
-  <div v-if="problems.length" role="alert" class="faults">
+  <div v-if="problems.length" role="alert" class="faults" tabindex="0">
     <p v-if="lead" class="lead">{{ lead }}</p>
     <ul>
       <li v-for="(problem, index) in problems" :key="index">

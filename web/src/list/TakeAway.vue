@@ -5,6 +5,10 @@ import type { Project } from '../api/client'
 
 const props = defineProps<{ project: Project }>()
 const paper = useLocalStorage('grain-tally:paper', 'letter')
+const PAPERS = [
+  { value: 'letter', title: 'Letter paper' },
+  { value: 'a4', title: 'A4 paper' },
+]
 const base = computed(() => `/api/projects/${props.project.id}`)
 const files = computed(() => [
   { title: 'Cut sheet, PDF', href: `${base.value}/cut-sheet.pdf?paper=${paper.value}` },
@@ -28,27 +32,29 @@ async function copyList() {
     <template #activator="{ props: menu }">
       <v-btn v-bind="menu">Take away</v-btn>
     </template>
-    <v-list>
-      <v-list-item v-for="file in files" :key="file.title" :href="file.href" :title="file.title" />
+    <v-list role="menu" aria-label="Take away">
+      <v-list-item
+        v-for="file in files"
+        :key="file.title"
+        role="menuitem"
+        :href="file.href"
+        :title="file.title"
+      />
       <v-list-item
         v-if="isSupported"
+        role="menuitem"
         :title="copied ? 'Copied' : 'Copy the list as text'"
         @click="copyList"
       />
       <v-divider />
-      <div class="paper">
-        <label><input v-model="paper" type="radio" value="letter" /> Letter</label>
-        <label><input v-model="paper" type="radio" value="a4" /> A4</label>
-      </div>
+      <v-list-item
+        v-for="{ value, title } in PAPERS"
+        :key="value"
+        role="menuitemradio"
+        :aria-checked="paper === value"
+        :title="`${paper === value ? '✓ ' : ''}${title}`"
+        @click="paper = value"
+      />
     </v-list>
   </v-menu>
 </template>
-
-<style scoped>
-.paper {
-  display: flex;
-  gap: 18px;
-  padding: 8px 16px 4px;
-  font-size: var(--text-plain);
-}
-</style>

@@ -11,7 +11,7 @@ import WorkshopMenu from './WorkshopMenu.vue'
 
 const route = useRoute()
 const router = useRouter()
-const { inProject, onTape, ofWorkshop, project, lastId } = usePlaces()
+const { inProject, onTape, ofWorkshop, project } = usePlaces()
 const signedIn = computed(() => Boolean(session.value?.username))
 const atFoot = useMediaQuery('(max-width: 820px)')
 const workshop = ref(false)
@@ -56,17 +56,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         v-slot="{ menu }"
         v-model="workshop"
         :places="ofWorkshop"
-        @left="lastId = ''"
       >
         <v-btn v-bind="menu">Workshop</v-btn>
       </WorkshopMenu>
     </div>
   </header>
   <PlacesTape v-if="signedIn && atFoot" :places="onTape">
-    <WorkshopMenu v-slot="{ menu }" v-model="workshop" :places="ofWorkshop" @left="lastId = ''">
-      <button v-bind="menu" type="button" class="foot-act called" aria-label="Workshop">
-        {{ inProject ? 'Workshop' : 'More' }}
-      </button>
+    <WorkshopMenu v-slot="{ menu }" v-model="workshop" :places="ofWorkshop">
+      <button v-bind="menu" type="button" class="foot-act called">Workshop</button>
     </WorkshopMenu>
   </PlacesTape>
 </template>
@@ -152,7 +149,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
   .acts :deep(.v-btn) {
     min-width: 0;
-    padding: 0 10px;
+    padding: 0 9px;
+    font-size: var(--text-small);
   }
 
   .name {

@@ -10,7 +10,7 @@ const GROUPS = [
 <template>
   <v-dialog v-model="keysOpen" max-width="480" aria-label="Keys" scrollable>
     <v-card title="Keys">
-      <v-card-text>
+      <v-card-text tabindex="0">
         <template v-for="group in GROUPS" :key="group.called">
           <h3>{{ group.called }}</h3>
           <dl>

@@ -27,6 +27,7 @@ defineProps<{ places: Place[] }>()
   display: flex;
   flex: 0 1 auto;
   min-width: 0;
+  color: rgb(var(--v-theme-on-ink));
   border-left: 2px solid rgb(var(--v-theme-durable));
   background-image: repeating-linear-gradient(
     90deg,

@@ -3,13 +3,13 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { useRouter } from 'vue-router'
 import { session } from '../account/session'
 import { api } from '../api/client'
+import { lastId } from '../projects/openProject'
 import { panelOpen } from '../tape/tape'
 import { keysOpen } from './shortcuts'
 import type { Place } from './usePlaces'
 
 /** The workshop's own places, and what belongs to whoever works in it. */
 defineProps<{ places: Place[] }>()
-const emit = defineEmits<{ left: [] }>()
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()
 const queries = useQueryClient()
@@ -18,7 +18,7 @@ async function signOut() {
   const { data } = await api.DELETE('/api/session')
   queries.clear()
   await (await import('../trip/stored')).forgetTrips()
-  emit('left')
+  lastId.value = ''
   if (data) session.value = data
   await router.push('/sign-in')
 }
@@ -27,26 +27,29 @@ async function signOut() {
 <template>
   <v-menu v-model="open">
     <template #activator="{ props: menu }"><slot :menu="menu" /></template>
-    <v-list class="workshop" aria-label="Workshop">
+    <v-list class="workshop" role="menu" aria-label="Workshop">
       <v-list-item
         v-for="place in places"
         :key="place.to"
+        role="menuitem"
         :to="place.to"
         :title="place.label"
         :subtitle="place.word"
       />
       <v-divider />
       <v-list-item
+        role="menuitem"
         :title="panelOpen ? 'Put the digital tape away' : 'Digital tape'"
         @click="panelOpen = !panelOpen"
       />
-      <v-list-item title="Keys" @click="keysOpen = true" />
+      <v-list-item role="menuitem" title="Keys" @click="keysOpen = true" />
       <v-list-item
+        role="menuitem"
         to="/account"
         title="Account"
         :subtitle="session?.is_demo ? 'the demo workshop' : session?.username"
       />
-      <v-list-item title="Sign out" @click="signOut" />
+      <v-list-item role="menuitem" title="Sign out" @click="signOut" />
     </v-list>
   </v-menu>
 </template>

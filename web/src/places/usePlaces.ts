@@ -4,7 +4,7 @@ import { useRoute } from 'vue-router'
 import { session } from '../account/session'
 import { api, type Plan } from '../api/client'
 import { keys } from '../api/keys'
-import { useOpenProject } from '../projects/openProject'
+import { lastId, useOpenProject } from '../projects/openProject'
 import { counted } from '../shared/counted'
 
 /** Where a builder can stand: its name, a live word beneath, and whether that is here. */
@@ -27,7 +27,7 @@ function atTheYard(plan: Plan | undefined): string {
 /** The places of the project that is open, in the order of the work, and those of the workshop. */
 export function usePlaces() {
   const route = useRoute()
-  const { project, plan, lastId } = useOpenProject()
+  const { id, project, plan } = useOpenProject()
   const { data: held } = useQuery({
     queryKey: keys.workshop,
     enabled: computed(() => Boolean(session.value?.username)),
@@ -40,7 +40,7 @@ export function usePlaces() {
 
   const inProject = computed(() => OF_A_PROJECT.includes(String(route.name)))
   const ofProject = computed(() => {
-    const at = `/projects/${lastId.value}`
+    const at = `/projects/${id.value}`
     const buy = plan.value ? plan.value.tally.boards + plan.value.tally.spare : undefined
     return [
       place(
@@ -73,5 +73,5 @@ export function usePlaces() {
     inProject.value ? ofProject.value : [...(back.value ? [back.value] : []), ...ofWorkshop.value],
   )
 
-  return { inProject, onTape, ofWorkshop, project, lastId }
+  return { inProject, onTape, ofWorkshop, project }
 }

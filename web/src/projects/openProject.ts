@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/vue-query'
 import { useLocalStorage } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, watchEffect } from 'vue'
+import { useRoute } from 'vue-router'
 import { api, type Project } from '../api/client'
 import { keys } from '../api/keys'
 import { usePlan } from './usePlan'
 
-const lastId = useLocalStorage('grain-tally:last-project', '')
+/** The project that was open last. */
+export const lastId = useLocalStorage('grain-tally:last-project', '')
 
 export async function fetchProject(id: string): Promise<Project | null> {
   const { data, response } = await api.GET('/api/projects/{project_id}', {
@@ -18,14 +20,20 @@ export async function fetchProject(id: string): Promise<Project | null> {
 
 /** The project that is open, or was last: the header keeps the way back to it. */
 export function useOpenProject() {
-  const key = computed(() => keys.project(lastId.value))
+  const route = useRoute()
+  const id = computed(() => (route.meta.ofProject ? String(route.params.id) : lastId.value))
+  const key = computed(() => keys.project(id.value))
   const { data } = useQuery({
     queryKey: key,
-    queryFn: () => fetchProject(lastId.value),
-    enabled: computed(() => Boolean(lastId.value)),
+    queryFn: () => fetchProject(id.value),
+    enabled: computed(() => Boolean(id.value)),
     shallow: true,
     structuralSharing: false,
   })
   const project = computed(() => data.value ?? undefined)
-  return { project, plan: usePlan(project).plan, lastId }
+  watchEffect(() => {
+    if (route.meta.ofProject && project.value) lastId.value = id.value
+    else if (data.value === null && lastId.value === id.value) lastId.value = ''
+  })
+  return { id, project, plan: usePlan(project).plan }
 }

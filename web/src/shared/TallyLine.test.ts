@@ -69,6 +69,7 @@ describe('the figures', () => {
 
   it('are on a list the list’s own total', () => {
     expect(texts(planOf({}), { wholeList: true })[1]).toBe('$50.00in all, with tax')
+    expect(tally(planOf({}), { wholeList: true }).get('.claim').text()).toContain('of the wood')
   })
 })
 

@@ -20,6 +20,9 @@ const status = computed(() => props.plan.status)
 const shopping = computed(() => props.plan.shopping)
 const boards = computed(() => tally.value.boards + tally.value.spare)
 
+/** Whether what is in view costs more than what the claim is made of. */
+const ofTheWood = computed(() => props.wholeList && shopping.value.hardware.lines.length > 0)
+
 const cost = computed(() => {
   const { cost: wood, with_tax, unpriced } = tally.value
   if (props.wholeList && shopping.value.lines.length + shopping.value.hardware.lines.length)
@@ -112,7 +115,7 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
       <template v-else>
         <span class="statement called">{{ tally.claim.headline }}</span>
         <span class="name">
-          {{ tally.claim.detail }}
+          <template v-if="ofTheWood">of the wood, </template>{{ tally.claim.detail }}
           <v-btn v-if="status === 'stopped'" size="small" class="act" @click="$emit('again')">
             Go on
           </v-btn>

@@ -27,7 +27,7 @@ function noteFocus(event: FocusEvent) {
 export function fieldInHand(): string {
   const at = document.activeElement
   return at instanceof HTMLInputElement && at.matches(TAKES_LENGTH)
-    ? (at.ariaLabel ?? at.labels?.[0]?.textContent ?? 'a length')
+    ? (at.getAttribute('aria-label') ?? at.labels?.[0]?.textContent ?? 'a length')
     : ''
 }
 

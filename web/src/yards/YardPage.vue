@@ -80,10 +80,22 @@ async function removeYard() {
           <v-btn @click="settings = true">Settings</v-btn>
           <v-menu>
             <template #activator="{ props: menu }"><v-btn v-bind="menu">Take away</v-btn></template>
-            <v-list>
-              <v-list-item :href="`/api/yards/${id}/prices.csv`" title="Price list, CSV" />
-              <v-list-item :href="`/api/yards/${id}/prices.xlsx`" title="Price list, XLSX" />
-              <v-list-item :href="`/api/yards/${id}/yard.json`" title="Whole yard, JSON" />
+            <v-list role="menu" aria-label="Take away">
+              <v-list-item
+                role="menuitem"
+                :href="`/api/yards/${id}/prices.csv`"
+                title="Price list, CSV"
+              />
+              <v-list-item
+                role="menuitem"
+                :href="`/api/yards/${id}/prices.xlsx`"
+                title="Price list, XLSX"
+              />
+              <v-list-item
+                role="menuitem"
+                :href="`/api/yards/${id}/yard.json`"
+                title="Whole yard, JSON"
+              />
             </v-list>
           </v-menu>
           <v-btn variant="text" @click="removing = true">Delete</v-btn>
