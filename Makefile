@@ -73,9 +73,9 @@ browser: ## Chromium, for the tests that drive the interface
 
 TEST := DJANGO_SETTINGS_MODULE=server.site.testing $(VENV)/python -W ignore::ResourceWarning manage.py test --verbosity 1 --noinput
 
-test: install build browser ## all tests: those without a browser side by side, then the others
+test: install build browser ## all tests, side by side: those without a browser, then the others
 	@failed=0; $(TEST) carpentry server yardservice --parallel || failed=1; \
-	  $(TEST) e2e || failed=1; exit $$failed
+	  $(TEST) e2e --parallel || failed=1; exit $$failed
 
 check: install ## linters, types, import directions, the schema in step
 	@$(VENV)/ruff check .

@@ -10,62 +10,64 @@ from unittest import TestLoader, TestSuite
 from django.test import SimpleTestCase
 
 WEB = Path(__file__).parent.parent / "web"
-VITEST = ("npx", "--no-install", "vitest")
-
-
-def _ask(*words: str) -> subprocess.CompletedProcess[str]:
-    return subprocess.run([*VITEST, *words], cwd=WEB, capture_output=True, text=True, check=False)
 
 
 class FrontEndTest(SimpleTestCase):
-    """They are run once, all together, when the first of them is asked for."""
+    """One case of the front end's, with how it went."""
 
-    outcomes: dict[str, Any]
-    said: str
+    name = ""
+    fault = ""
 
-    @classmethod
-    def setUpClass(cls) -> None:
-        super().setUpClass()
-        with tempfile.TemporaryDirectory() as folder:
-            file = Path(folder) / "outcomes.json"
-            run = _ask("run", "--reporter=json", f"--outputFile={file}")
-            cls.said = run.stdout + run.stderr
-            told = json.loads(file.read_text()) if file.exists() else {"testResults": []}
-        cls.outcomes = {
-            _name(one["name"], case["fullName"]): case
-            for one in told["testResults"]
-            for case in one["assertionResults"]
-        }
-        cls.outcomes["all"] = {"status": "passed" if run.returncode == 0 else "failed"}
+    def holds(self) -> None:
+        if self.fault:
+            self.fail(self.fault)
 
-    def holds(self, name: str) -> None:
-        """Fails unless the case of that name was run and passed."""
-        case = self.outcomes.get(name)
-        if case is None:
-            self.fail(f"{name} was not run:\n{self.said}")
-        if case["status"] != "passed":
-            self.fail("\n".join(case.get("failureMessages") or [self.said]))
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, FrontEndTest) and self.name == other.name
 
+    def __hash__(self) -> int:
+        return hash(self.name)
 
-def _name(file: str, case: str) -> str:
-    """A case's name: its file, and what it says of it."""
-    words = case.replace(" > ", " ")
-    return f"{Path(file).relative_to(WEB / 'src')}: {words}"
+    def id(self) -> str:
+        return f"{super().id()}: {self.name}"
+
+    def __str__(self) -> str:
+        return self.name
 
 
 def load_tests(_loader: TestLoader, tests: TestSuite, _pattern: str | None) -> TestSuite:
-    """One test for each case that the front end has, and one for what belongs to none of them."""
-    listed = _ask("list", "--json")
-    names = [_name(case["file"], case["name"]) for case in json.loads(listed.stdout)]
-    for name in ("all", *dict.fromkeys(names)):
-        tests.addTest(_case(name))
+    """Runs them all, once: a test for each case, and one for what belongs to none of them."""
+    with tempfile.TemporaryDirectory() as folder:
+        file = Path(folder) / "outcomes.json"
+        run = subprocess.run(
+            ["npx", "--no-install", "vitest", "run", "--reporter=json", f"--outputFile={file}"],
+            cwd=WEB,
+            capture_output=True,
+            text=True,
+            check=False,
+        )
+        told = json.loads(file.read_text()) if file.exists() else {"testResults": []}
+    cases = [(one["name"], case) for one in told["testResults"] for case in one["assertionResults"]]
+    tests.addTest(_test("all of them", "" if cases and not run.returncode else _said(run, told)))
+    for file_name, case in cases:
+        of = Path(file_name).relative_to(WEB / "src")
+        tests.addTest(_test(f"{of}: {case['fullName']}", _fault(case)))
     return tests
 
 
-def _case(name: str) -> FrontEndTest:
-    def case(self: FrontEndTest) -> None:
-        self.holds(name)
+def _test(name: str, fault: str) -> FrontEndTest:
+    test = FrontEndTest("holds")
+    test.name, test.fault = name, fault
+    return test
 
-    case.__doc__ = name
-    setattr(FrontEndTest, name, case)
-    return FrontEndTest(name)
+
+def _fault(case: dict[str, Any]) -> str:
+    if case["status"] == "passed":
+        return ""
+    return "\n".join(case.get("failureMessages") or [f"it was {case['status']}"])
+
+
+def _said(run: subprocess.CompletedProcess[str], told: dict[str, Any]) -> str:
+    """What the run said, where it failed: of a file that could not be read, too."""
+    files = [one.get("message", "") for one in told["testResults"]]
+    return "\n".join(filter(None, ["the front end's tests failed", *files, run.stdout, run.stderr]))

@@ -4,6 +4,7 @@ import app from './vite.config.ts'
 export default defineConfig((env) =>
   mergeConfig(app(env), {
     test: {
+      isolate: false,
       environment: 'happy-dom',
       environmentOptions: { happyDOM: { url: 'http://workshop.test/' } },
       unstubGlobals: true,

@@ -122,8 +122,8 @@ class FlawTest(TestCase):
                 part(f"p{n}", chance.randint(10, 50), chance.randint(1, 4), clear=n % 2 == 0)
                 for n in range(4)
             ]
-            fresh = plan_cuts(replace(problem(sound, parts), kerf=ticks("1/8")), FIVE)
-            plan = plan_cuts(replace(problem(flawed, parts), kerf=ticks("1/8")), FIVE)
+            fresh = plan_cuts(replace(problem(sound, parts), kerf=ticks("1/8")), Budget(1.0))
+            plan = plan_cuts(replace(problem(flawed, parts), kerf=ticks("1/8")), Budget(1.0))
             lost = sum(u.quantity for u in plan.unplaced) - sum(u.quantity for u in fresh.unplaced)
             self.assertGreaterEqual(lost, 0, number)
             if not lost:

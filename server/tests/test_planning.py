@@ -101,6 +101,15 @@ class PlansTest(ApiTestCase):
         self.assertEqual(back["plan"]["status"], "running")
         self.assertEqual(self.ask("get", f"/plans/{first}").status_code, 404)
 
+    @override_settings(ANSWER_WITHIN_SECONDS=0.01, PLAN_SECONDS=2.0)
+    def test_one_goes_on_until_its_time_is_up(self) -> None:
+        plan = self.new_project(HARD)["plan"]
+        self.assertEqual(plan["status"], "running")
+        wait_for(Plan.objects.get(id=plan["id"]), 60.0)
+        plan = self.ask("get", f"/plans/{plan['id']}").json()
+        self.assertEqual(plan["status"], "done")
+        self.assertTrue(plan["materials"][0]["layouts"])
+
     @override_settings(ANSWER_WITHIN_SECONDS=0.01, PLAN_SECONDS=30.0)
     def test_one_that_was_stopped_is_kept_and_taken_up(self) -> None:
         project = self.new_project(HARD)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import type { Project, ProjectPatch } from '../api/client'
 import { useFaults } from '../api/faults'
 import { SETTINGS } from '../api/fields'
@@ -37,6 +37,7 @@ function asTyped(): Form {
 const form = ref(asTyped())
 const faults = useFaults('name')
 const busy = ref(false)
+const yards = useTemplateRef('yards')
 
 /** What may be chosen: a way of writing lengths goes with its unit. */
 function choices(setting: Setting) {
@@ -72,18 +73,22 @@ function patch(): ProjectPatch {
   return changed as ProjectPatch
 }
 
-const isChanged = computed(() => open.value && Object.keys(patch()).length > 0)
+const isYardMade = computed(() => Boolean(yards.value?.[0]?.making))
+const isChanged = computed(
+  () => open.value && (isYardMade.value || Object.keys(patch()).length > 0),
+)
 
 async function save() {
-  const changed = patch()
-  if (!Object.keys(changed).length) {
-    open.value = false
-    return
-  }
   busy.value = true
-  const outcome = await props.desk.changeSettings(changed)
+  if (await isSaved()) open.value = false
   busy.value = false
-  if (faults.settle(outcome)) open.value = false
+}
+
+async function isSaved(): Promise<boolean> {
+  if (!(await yards.value?.[0]?.settle())) return false
+  const changed = patch()
+  if (!Object.keys(changed).length) return true
+  return faults.settle(await props.desk.changeSettings(changed))
 }
 </script>
 
@@ -108,6 +113,7 @@ async function save() {
             :error-messages="faults.at('name')"
           />
           <YardChoice
+            ref="yards"
             :model-value="String(form.yard)"
             label="Yard"
             none="none: standard lengths, no prices"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
 import { useSessionStorage } from '@vueuse/core'
-import { ref } from 'vue'
+import { ref, useTemplateRef } from 'vue'
 import { api, outcomeOf, type Project } from '../api/client'
 import { useFaults } from '../api/faults'
 import NewRow from '../shared/NewRow.vue'
@@ -17,6 +17,7 @@ const draft = useSessionStorage<Record<string, string>>('grain-tally:new-project
 })
 const faults = useFaults('name')
 const busy = ref(false)
+const yards = useTemplateRef('yards')
 const ASKED = [
   { name: 'name', label: 'What do you build?', most: 100, wide: true },
   { name: 'unit', label: 'Measured in', choices: UNITS },
@@ -25,6 +26,11 @@ const ASKED = [
 
 async function create() {
   busy.value = true
+  const isSettled = await yards.value?.settle()
+  if (!isSettled) {
+    busy.value = false
+    return
+  }
   const { name = '', unit = '', yard } = draft.value
   const outcome = await outcomeOf<Project>(
     api.POST('/api/projects', { body: { id: newId(), name, unit, yard: yard || null } }),
@@ -40,6 +46,7 @@ async function create() {
   <NewRow v-model="draft" :asked="ASKED" :at="faults.at" act="Start" :busy="busy" @made="create">
     <template #yard>
       <YardChoice
+        ref="yards"
         :model-value="draft.yard ?? ''"
         label="Bought at"
         none="no yard yet"

@@ -23,12 +23,24 @@ const chosen = computed({
   },
 })
 
-async function create() {
+let underWay: Promise<boolean> | undefined
+
+async function create(): Promise<boolean> {
   const made = await make()
-  if (!made) return
+  if (!made) return false
   yard.value = made.id
   making.value = false
+  return true
 }
+
+/** Makes the yard that is asked for, once: false where it could not be made. To be awaited before
+ * the form that it stands in is sent. */
+function settle(): Promise<boolean> {
+  if (!making.value) return Promise.resolve(true)
+  underWay ??= create().finally(() => (underWay = undefined))
+  return underWay
+}
+defineExpose({ settle, making })
 </script>
 
 <template>
@@ -42,9 +54,9 @@ async function create() {
         :label="`${one.label} of the yard`"
         :maxlength="'most' in one ? one.most : undefined"
         :error-messages="faults.at(one.name)"
-        @keydown.enter.prevent="create"
+        @keydown.enter.prevent="settle"
       />
-      <v-btn @click="create">Make it</v-btn>
+      <v-btn @click="settle">Make it</v-btn>
     </div>
   </div>
 </template>
