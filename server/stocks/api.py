@@ -47,10 +47,19 @@ def write_material(
         row.save()
         if added:
             return f"{row} added"
-        return f"{row}: {', '.join(f'{name} {value}' for name, value in told.items())}"
+        return f"{row}: {', '.join(_said(name, value) for name, value in told.items())}"
 
     materials.change(fields.version, fields.change_id, "material", make)
     return show_materials(materials)
+
+
+def _said(name: str, value: str) -> str:
+    """A field that was typed over, in words."""
+    if name == "exposure":
+        return f"may stand {value}"
+    if not value.strip():
+        return f"{name} taken away"
+    return f"{name} {value} kg/m³" if name == "density" else f"{name} {value}"
 
 
 def _new_row(materials: OwnMaterials, material_id: uuid.UUID, name: str) -> OwnMaterial:

@@ -100,6 +100,16 @@ class MaterialsTest(ApiTestCase):
         part = self.look(project["id"])["parts"][0]
         self.assertEqual(part["section"]["width"]["text"], "6″")
 
+    def test_what_was_typed_over_is_told_in_words(self) -> None:
+        id_ = self.add()
+        for typed, told in (
+            ({"density": "800"}, "Barn beam: density 800 kg/m³"),
+            ({"exposure": "ground contact"}, "Barn beam: may stand ground contact"),
+            ({"caution": ""}, "Barn beam: caution taken away"),
+            ({"width": "4 3/4", "thickness": "3"}, "Barn beam: thickness 3, width 4 3/4"),
+        ):
+            self.assertEqual(self.write(id_, **typed).json()["change"], told)
+
     def test_its_name_stays(self) -> None:
         id_ = self.add()
         self.write(id_, name="Other", form="round")

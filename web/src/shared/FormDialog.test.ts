@@ -1,5 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
+import { press } from '../testing/press'
 import { shown } from '../testing/shown'
 import FormDialog from './FormDialog.vue'
 
@@ -18,12 +19,7 @@ function dialog(changed: boolean) {
     },
     { default: '<input aria-label="Kerf">' },
   )
-  const press = async (called: string) => {
-    const buttons = [...document.querySelectorAll<HTMLElement>('button')]
-    buttons.find((one) => one.textContent?.trim() === called)?.click()
-    await flushPromises()
-  }
-  return { close, save, press, text: () => document.body.textContent ?? '' }
+  return { close, save, text: () => document.body.textContent ?? '' }
 }
 
 describe('a form in a dialog', () => {
@@ -33,13 +29,13 @@ describe('a form in a dialog', () => {
   })
 
   it('closes where nothing was typed', async () => {
-    const { close, press } = dialog(false)
+    const { close } = dialog(false)
     await press('Cancel')
     expect(close).toHaveBeenCalledWith(false)
   })
 
   it('asks before what was typed is let go', async () => {
-    const { close, press, text } = dialog(true)
+    const { close, text } = dialog(true)
     await press('Cancel')
     expect(close).not.toHaveBeenCalled()
     expect(text()).toContain('What you typed is not saved')
