@@ -1,4 +1,3 @@
-import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
 import type { Outcome, Plan } from '../api/client'
 import { inches, layoutOf, planOf } from '../testing/projects'
