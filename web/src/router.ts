@@ -1,5 +1,7 @@
-import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
+import { createRouter, createWebHistory, type RouteLocation } from 'vue-router'
 import { loadSession, session } from './account/session'
+import { queries } from './api/queries'
+import { projectQuery } from './projects/openProject'
 
 export const router = createRouter({
   history: createWebHistory('/'),
@@ -86,16 +88,18 @@ export const router = createRouter({
   ],
 })
 
-/** Starts to load the pages of a route, which the router would only do after its guards. */
-function loadPages(to: RouteLocationNormalized) {
+/** Starts to fetch what a route will want, which it would otherwise ask for one after the other. */
+export function loadAhead(to: Pick<RouteLocation, 'matched' | 'meta' | 'params'>) {
+  if (!session.value) void loadSession()
   for (const { components } of to.matched) {
     const page = components?.default
     if (typeof page === 'function') void (page as () => Promise<unknown>)().catch(() => undefined)
   }
+  if (to.meta.ofProject) void queries.prefetchQuery(projectQuery(String(to.params.id)))
 }
 
 router.beforeEach(async (to) => {
-  loadPages(to)
+  loadAhead(to)
   const known = session.value ?? (await loadSession())
   if (!to.meta.open && known && !known.username) {
     return { name: 'sign-in', query: { next: to.fullPath } }

@@ -1,5 +1,5 @@
 import '@fontsource-variable/archivo/standard.css'
-import 'vuetify/styles'
+import 'vuetify/styles/core'
 import {
   mdiAlertOutline,
   mdiCheck,
@@ -104,11 +104,10 @@ export const vuetify = createVuetify({
     sets: { mdi },
   },
   defaults: {
-    global: { rounded: 'sm', ripple: false },
+    global: { ripple: false },
     VBtn: {
       variant: 'outlined',
       density: 'comfortable',
-      class: 'text-none',
       style: 'letter-spacing: 0',
     },
     VTextField: FIELD,

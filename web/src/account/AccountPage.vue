@@ -42,7 +42,7 @@ async function deleteAccount() {
 
     <h2>Take everything with you</h2>
     <p class="quiet">All projects and yards in one file, in the open formats.</p>
-    <v-btn href="/api/account/export.json" class="mt-2">Export the account</v-btn>
+    <v-btn href="/api/account/export.json" class="gap-above">Export the account</v-btn>
 
     <template v-if="!session?.is_demo">
       <h2>Password</h2>
@@ -53,7 +53,7 @@ async function deleteAccount() {
           type="password"
           autocomplete="current-password"
           :error-messages="faults.at('old')"
-          class="mb-3"
+          class="gap-below"
         />
         <v-text-field
           v-model="passwords.new"
@@ -61,7 +61,7 @@ async function deleteAccount() {
           type="password"
           autocomplete="new-password"
           :error-messages="faults.at('new')"
-          class="mb-3"
+          class="gap-below"
         />
         <v-btn type="submit">Change the password</v-btn>
       </form>
@@ -75,7 +75,7 @@ async function deleteAccount() {
           type="password"
           autocomplete="current-password"
           :error-messages="faults.at('password')"
-          class="mb-3"
+          class="gap-below"
         />
         <v-btn type="submit" color="error">Delete everything</v-btn>
       </form>

@@ -32,7 +32,7 @@ async function send() {
       label="Name"
       autocomplete="username"
       :error-messages="faults.at('username')"
-      class="mb-3"
+      class="gap-below"
     />
     <v-text-field
       v-model="password"
@@ -42,7 +42,7 @@ async function send() {
       :error-messages="faults.at('password')"
       :hint="making ? 'at least 8 characters, not a common one' : undefined"
       :persistent-hint="making"
-      class="mb-4"
+      class="gap-below"
     />
     <v-btn type="submit" color="primary" variant="flat" :loading="busy">
       {{ making ? 'Make the account' : 'Sign in' }}

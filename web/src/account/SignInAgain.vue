@@ -13,7 +13,7 @@ async function enterDemo() {
   <v-dialog v-model="signingInAgain" persistent max-width="420" aria-label="Your session has ended">
     <v-card title="Your session has ended">
       <v-card-text>
-        <p class="mb-4">What you typed is still here. Sign in, and it is saved.</p>
+        <p class="gap-below">What you typed is still here. Sign in, and it is saved.</p>
         <v-btn v-if="session?.is_demo" color="primary" variant="flat" @click="enterDemo">
           Enter the demo workshop again
         </v-btn>

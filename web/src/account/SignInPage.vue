@@ -51,17 +51,17 @@ async function enterDemo() {
         <text x="411" y="50" text-anchor="middle" class="small">keep 21″</text>
       </svg>
       <template v-if="session?.demo_available">
-        <v-btn color="primary" variant="flat" size="large" class="mt-6" @click="enterDemo">
+        <v-btn color="primary" variant="flat" size="large" class="gap-above" @click="enterDemo">
           Enter the demo workshop
         </v-btn>
-        <p class="quiet mt-2">Quarry Lane, a made-up allotment society: nothing to fill in.</p>
+        <p class="quiet gap-above">Quarry Lane, a made-up allotment society: nothing to fill in.</p>
         <p v-if="fault" role="alert" class="text-error">{{ fault }}</p>
       </template>
     </section>
     <section class="form">
       <h2>{{ making ? 'Make an account' : 'Sign in' }}</h2>
       <CredentialsForm :key="String(making)" :making="making" @done="goOn" />
-      <v-btn variant="text" class="mt-4 px-0" color="primary" @click="making = !making">
+      <v-btn variant="text" class="gap-above" color="primary" @click="making = !making">
         {{ making ? 'I have an account' : 'Make an account instead' }}
       </v-btn>
     </section>

@@ -6,7 +6,15 @@ export const session = ref<Session>()
 export const signingInAgain = ref(false)
 let waiting: (() => void)[] = []
 
-export async function loadSession(): Promise<Session | undefined> {
+let underWay: Promise<Session | undefined> | undefined
+
+/** Who is signed in, asked once however many want to know. */
+export function loadSession(): Promise<Session | undefined> {
+  underWay ??= ask().finally(() => (underWay = undefined))
+  return underWay
+}
+
+async function ask(): Promise<Session | undefined> {
   try {
     const { data } = await api.GET('/api/session')
     if (data) session.value = data

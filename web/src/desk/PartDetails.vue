@@ -52,7 +52,7 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
       <LengthText :length="part.over_all ?? part.length_shown" />.
     </p>
     <p v-for="warning in part.warnings" :key="warning" class="remark">{{ warning }}</p>
-    <v-btn size="small" class="mt-2" @click="$emit('remove')">Remove {{ part.called }}</v-btn>
+    <v-btn size="small" class="gap-above" @click="$emit('remove')">Remove {{ part.called }}</v-btn>
   </div>
 </template>
 

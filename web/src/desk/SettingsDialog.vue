@@ -103,7 +103,7 @@ async function isSaved(): Promise<boolean> {
   >
     <template v-for="group in GROUPS" :key="group.name">
       <h3 v-if="group.name">{{ group.name }}</h3>
-      <p v-if="SAID[group.name]" class="quiet pb-2">{{ SAID[group.name] }}</p>
+      <p v-if="SAID[group.name]" class="quiet gap-below">{{ SAID[group.name] }}</p>
       <div class="form">
         <template v-if="!group.name">
           <v-text-field
@@ -150,7 +150,7 @@ async function isSaved(): Promise<boolean> {
         </template>
       </div>
     </template>
-    <p class="quiet pt-3">
+    <p class="quiet gap-above">
       Another unit changes what a bare number means from now on; no part changes its size.
     </p>
   </FormDialog>

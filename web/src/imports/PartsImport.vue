@@ -53,7 +53,7 @@ async function take() {
   <v-dialog v-model="open" max-width="760" scrollable aria-label="Import a part list">
     <v-card title="Import a part list">
       <v-card-text>
-        <p class="quiet mb-3">
+        <p class="quiet gap-below">
           CSV or XLSX, its columns in any order: stock and length, and count, part, wood, notes and
           more if you like. Bare numbers are read as
           {{ project.unit === 'mm' ? 'millimetres' : 'inches' }}.
@@ -111,7 +111,7 @@ async function take() {
           v-model="instead"
           :label="`Instead of the ${counted(project.parts.length, 'part')} there now: those in both keep their letters`"
           hide-details
-          class="mt-2"
+          class="gap-above"
         />
       </v-card-text>
       <v-card-actions>

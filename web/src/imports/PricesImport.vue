@@ -61,7 +61,7 @@ function some(names: string[]): string {
   <v-dialog v-model="open" max-width="680" scrollable aria-label="Import prices">
     <v-card title="Import prices">
       <v-card-text>
-        <p class="quiet mb-3">
+        <p class="quiet gap-below">
           A price list (CSV or XLSX with a header: stock, length, price …), or a whole yard as JSON.
           <template v-if="yard">Rows that name no yard are {{ yard }}’s.</template>
         </p>

@@ -9,6 +9,15 @@ import { usePlan } from './usePlan'
 /** The project that was open last. */
 export const lastId = useLocalStorage('grain-tally:last-project', '')
 
+/** How a project is fetched; one of 2,000 parts is taken as it comes, and not compared. */
+export function projectQuery(id: string) {
+  return {
+    queryKey: keys.project(id),
+    queryFn: () => fetchProject(id),
+    structuralSharing: false as const,
+  }
+}
+
 export async function fetchProject(id: string): Promise<Project | null> {
   const { data, response } = await api.GET('/api/projects/{project_id}', {
     params: { path: { project_id: id } },

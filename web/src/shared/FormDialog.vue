@@ -33,7 +33,7 @@ function close() {
     @update:model-value="close"
   >
     <v-card :title="title">
-      <v-card-text class="pt-3">
+      <v-card-text class="gap-above">
         <form :id="form" @submit.prevent="$emit('save')"><slot /></form>
       </v-card-text>
       <v-card-actions>

@@ -48,7 +48,7 @@ function save() {
   >
     <v-text-field
       v-model="text"
-      class="mt-1"
+      class="gap-above"
       autofocus
       :label="label"
       :hint="hint"
