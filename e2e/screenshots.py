@@ -13,7 +13,7 @@ FOLDER = settings.ROOT / "docs" / "screenshots"
 
 class PicturesTestCase(BrowserTestCase):
     def shoot(self, page: Page, name: str) -> None:
-        page.mouse.move(2, 795)
+        page.mouse.move(2, 2)
         page.evaluate("document.fonts.ready")
         page.wait_for_timeout(300)
         page.screenshot(path=FOLDER / f"{name}.png", animations="disabled")

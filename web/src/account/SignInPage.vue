@@ -54,14 +54,14 @@ async function enterDemo() {
         <v-btn color="primary" variant="flat" size="large" class="gap-above" @click="enterDemo">
           Enter the demo workshop
         </v-btn>
-        <p class="quiet gap-above">Quarry Lane, a made-up allotment society: nothing to fill in.</p>
+        <p class="quiet">Quarry Lane, a made-up allotment society: nothing to fill in.</p>
         <p v-if="fault" role="alert" class="text-error">{{ fault }}</p>
       </template>
     </section>
     <section class="form">
       <h2>{{ making ? 'Make an account' : 'Sign in' }}</h2>
       <CredentialsForm :key="String(making)" :making="making" @done="goOn" />
-      <v-btn variant="text" class="gap-above" color="primary" @click="making = !making">
+      <v-btn variant="text" class="other-way gap-above" color="primary" @click="making = !making">
         {{ making ? 'I have an account' : 'Make an account instead' }}
       </v-btn>
     </section>
@@ -82,6 +82,10 @@ async function enterDemo() {
   max-width: 15em;
 }
 
+.entry .quiet {
+  margin-top: 8px;
+}
+
 .lead {
   max-width: 34em;
   font-size: var(--text-large);
@@ -94,6 +98,10 @@ async function enterDemo() {
 
 .form h2 {
   margin-top: 0;
+}
+
+.other-way {
+  padding-inline: 0;
 }
 
 .board {

@@ -1,4 +1,5 @@
 import { flushPromises } from '@vue/test-utils'
+import { QueryObserver, type QueryKey } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { describe, expect, it, vi } from 'vitest'
 import { within } from '../testing/within'
@@ -25,7 +26,10 @@ const answered = (data: unknown, status = 200) =>
       : { error: data, response: new Response(null, { status }) },
   )
 
-function hold(fetch: () => Promise<Thing | null>, more: { isPart?: () => boolean } = {}) {
+function hold(
+  fetch: () => Promise<Thing | null>,
+  more: { isPart?: () => boolean; countedBy?: QueryKey } = {},
+) {
   const undo = vi.fn((seen: { version: number }) => answered(thing(seen.version + 1, 'before')))
   const redo = vi.fn((seen: { version: number }) => answered(thing(seen.version + 1, 'again')))
   const { it: held, queries } = within(() =>
@@ -71,6 +75,16 @@ describe('a thing that is held', () => {
     expect(outcome.kind).toBe('done')
     expect(held.thing.value?.name).toBe('second')
     expect(held.queries.getQueryState(['plan', 'a'])?.isInvalidated).toBe(true)
+  })
+
+  it('is counted anew where its count is always in view', async () => {
+    const count = vi.fn(async () => 1)
+    const held = hold(async () => thing(1, 'first'), { countedBy: ['counts'] })
+    new QueryObserver(held.queries, { queryKey: ['counts'], queryFn: count }).subscribe(() => null)
+    await flushPromises()
+    await held.change(({ version }) => answered(thing(version + 1, 'second')))
+    await flushPromises()
+    expect(count).toHaveBeenCalledTimes(2)
   })
 
   it('is not looked at again where nothing was changed', async () => {

@@ -25,6 +25,8 @@ interface Held<T, A> {
   isPart?: () => boolean
   /** What is worked out from it, and is looked at again when it has changed. */
   decides?: QueryKey[]
+  /** What counts it where it is always in view, and is fetched again at once. */
+  countedBy?: QueryKey
 }
 
 /**
@@ -44,9 +46,11 @@ export function useVersioned<T extends Versioned, A = T>(held: Held<T, A>) {
 
   async function change(ask: (seen: Seen) => Request): Promise<Outcome<A, T>> {
     const outcome = await sent.change((seen) => outcomeOf<A, T>(ask(seen)))
-    if (outcome.kind === 'done')
+    if (outcome.kind === 'done') {
       for (const queryKey of held.decides ?? [])
         void queries.invalidateQueries({ queryKey, refetchType: 'none' })
+      if (held.countedBy) void queries.invalidateQueries({ queryKey: held.countedBy })
+    }
     if (held.isPart?.()) await refetch()
     return outcome
   }

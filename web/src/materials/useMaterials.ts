@@ -14,7 +14,8 @@ export function useMaterials() {
     },
     undo: (body) => api.POST('/api/materials/undo', { body }),
     redo: (body) => api.POST('/api/materials/redo', { body }),
-    decides: [keys.anyProject, keys.anyPlan, keys.anyYard, keys.rack, keys.workshop],
+    decides: [keys.anyProject, keys.anyPlan, keys.anyYard, keys.rack],
+    countedBy: keys.workshop,
   })
 
   return {

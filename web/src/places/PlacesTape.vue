@@ -51,8 +51,10 @@ defineProps<{ places: Place[] }>()
   border-image: linear-gradient(transparent 62%, rgb(var(--v-theme-ink-rule)) 62%) 1;
 }
 
-.place:hover {
-  background: rgb(var(--v-theme-ink-raised));
+@media (hover: hover) {
+  .place:hover {
+    background: rgb(var(--v-theme-ink-raised));
+  }
 }
 
 .place.here {

@@ -41,7 +41,11 @@ async function at(name: string, stage = 'draft', open = true) {
   })
   mount(holder, { global: { plugins: [router, [VueQueryPlugin, { queryClient }]] } })
   await flushPromises()
-  return places!
+  const go = async (to: string) => {
+    await router.push({ name: to })
+    await flushPromises()
+  }
+  return { ...places!, go }
 }
 
 const told = (places: { label: string; word: string }[]) =>
@@ -50,6 +54,14 @@ const told = (places: { label: string; word: string }[]) =>
 beforeEach(() => {
   session.value = { username: 'tove' } as never
   serverThat('no connection')
+})
+
+it('the workshop is counted anew on the way to another place', async () => {
+  const { ofWorkshop, go } = await at('yards')
+  const asked = serverThat({ data: { projects: 4, yards: 1, boards: 3, materials: 2 } })
+  await go('rack')
+  expect(asked.map((one) => one.path)).toEqual(['/api/workshop'])
+  expect(told(ofWorkshop.value)).toContain('Rack: 3 boards')
 })
 
 describe('within a project', () => {

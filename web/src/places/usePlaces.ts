@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { session } from '../account/session'
 import { api, type Plan } from '../api/client'
@@ -28,11 +28,15 @@ function atTheYard(plan: Plan | undefined): string {
 export function usePlaces() {
   const route = useRoute()
   const { id, project, plan } = useOpenProject()
-  const { data: held } = useQuery({
+  const { data: held, refetch } = useQuery({
     queryKey: keys.workshop,
     enabled: computed(() => Boolean(session.value?.username)),
     queryFn: async () => (await api.GET('/api/workshop')).data ?? null,
   })
+  watch(
+    () => route.name,
+    () => session.value?.username && refetch(),
+  )
 
   function place(label: string, word: string, to: string, ...names: string[]): Place {
     return { label, word, to, here: names.includes(String(route.name)) }

@@ -17,7 +17,8 @@ export function useRack(find: Ref<string>, page: Ref<number>, board: Ref<string 
     undo: (body) => api.POST('/api/rack/undo', { body }),
     redo: (body) => api.POST('/api/rack/redo', { body }),
     isPart: () => Boolean(find.value || board.value) || page.value > 1,
-    decides: [keys.anyPlan, keys.rack, keys.workshop],
+    decides: [keys.anyPlan, keys.rack],
+    countedBy: keys.workshop,
   })
 
   return {

@@ -47,8 +47,13 @@ async function add() {
     fresh.value = { ...empty, per: fresh.value.per ?? '', date: fresh.value.date ?? '' }
 }
 
+const removal = useFaults('')
+
 async function removeYard() {
-  await outcomeOf(api.DELETE('/api/yards/{yard_id}', { params: { path: { yard_id: id } } }))
+  const outcome = await outcomeOf(
+    api.DELETE('/api/yards/{yard_id}', { params: { path: { yard_id: id } } }),
+  )
+  if (!removal.settle(outcome)) return
   await queries.invalidateQueries({ queryKey: keys.yards })
   await router.push('/yards')
 }
@@ -123,6 +128,7 @@ async function removeYard() {
             >Its prices and their history go with it. Projects bought here have no yard
             then.</v-card-text
           >
+          <p v-for="fault in removal.at('')" :key="fault" role="alert" class="fault">{{ fault }}</p>
           <v-card-actions>
             <v-btn @click="removing = false">Keep it</v-btn>
             <v-btn color="error" @click="removeYard">Delete</v-btn>
@@ -134,6 +140,11 @@ async function removeYard() {
 </template>
 
 <style scoped>
+.fault {
+  padding: 0 24px;
+  color: rgb(var(--v-theme-error));
+}
+
 .wide-page {
   max-width: 1240px;
 }
