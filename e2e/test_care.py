@@ -302,6 +302,17 @@ class PhoneTest(BrowserTestCase):
             found.append(super().sideways(page))
         return max(found)
 
+    def test_a_long_list_scrolls_within_itself(self) -> None:
+        page = self.open_project()
+        entry = page.get_by_label("New part")
+        entry.fill("\n".join(f"1 batten{n} 1x2 cedar {12 + n % 50}" for n in range(160)))
+        entry.press("Enter")
+        expect(page.get_by_label("Length of batten159")).to_be_in_viewport()
+        self.assertLess(page.locator("[data-part]").count(), 60)
+        expect(entry).to_be_in_viewport()
+        entry.fill("6 bearers 2x13 44")
+        expect(page.get_by_text("no board is called")).to_be_in_viewport()
+
     def test_no_screen_scrolls_sideways(self) -> None:
         page = self.page
         page.goto(self.address())

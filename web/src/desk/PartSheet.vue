@@ -18,6 +18,7 @@ const { drafts, keep, drop } = useDrafts(props.project.id)
 
 const ROW_HEIGHT = 48
 const DRAWN_AT_ONCE = 150
+const FRAMES = 30
 
 const lines = computed(() => {
   const found: Line[] = []
@@ -49,11 +50,25 @@ const rest = computed(() => ({
 const many = computed(() => lines.value.length > DRAWN_AT_ONCE)
 const scroller = useTemplateRef<VVirtualScroll>('scroller')
 
-/** Brings a part into view, also one that is not drawn yet. */
-function show(part: string) {
+/** Brings a part into view, also one that is not drawn yet: rows turn out as high as they are only
+ * when they are drawn, and until then those before it are guessed. */
+async function show(part: string) {
   const index = lines.value.findIndex((line) => line.key === part)
-  if (many.value) scroller.value?.scrollToIndex(index)
-  else document.querySelector(`[data-part="${part}"]`)?.scrollIntoView({ block: 'nearest' })
+  for (let frame = 0; frame < FRAMES && many.value && !isInView(part); frame += 1) {
+    scroller.value?.scrollToIndex(index, 'center')
+    await new Promise(requestAnimationFrame)
+  }
+  drawn(part)?.scrollIntoView({ block: 'nearest' })
+}
+
+function drawn(part: string) {
+  return document.querySelector(`[data-part="${part}"]`)
+}
+
+function isInView(part: string): boolean {
+  const row = drawn(part)?.getBoundingClientRect()
+  const list = (scroller.value?.$el as Element | undefined)?.getBoundingClientRect()
+  return Boolean(row && list && row.top >= list.top && row.bottom <= list.bottom)
 }
 
 defineExpose({ show })
@@ -146,6 +161,13 @@ defineExpose({ show })
 
 .empty {
   padding: 40px 20px;
+}
+
+/* Where the page scrolls as a whole, a long list scrolls within it: the boards are not far below. */
+@media (max-width: 900px) {
+  .many {
+    height: 54dvh;
+  }
 }
 
 /* Where there is little room, the stock stands on a line of its own beneath the name. */

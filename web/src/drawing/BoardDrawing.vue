@@ -13,8 +13,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ hover: [part?: string]; select: [part: string] }>()
 
-const MARK_ROOM = 24
 const PER_LETTER = 7.2
+const BESIDE = 9 // what lies beside a mark
 const KEEP_WORD = 32
 const LEAST_TEXT = 12
 
@@ -44,7 +44,9 @@ const pieces = computed(() =>
     const beyond = placed.bevels.filter((at) => at >= middle)
     const left = Math.max(topLeft, bottomLeft, ...before) * props.scale
     const wide = Math.min(topRight, bottomRight, ...beyond) * props.scale - left
-    const room = placed.length.text.length * PER_LETTER + MARK_ROOM
+    const mark = deep > 1 ? `${part?.mark} ×${deep}` : (part?.mark ?? '')
+    const ofMark = mark.length * PER_LETTER + BESIDE
+    const ofLength = placed.length.text.length * PER_LETTER + BESIDE
     return {
       ...placed,
       x: left,
@@ -59,10 +61,10 @@ const pieces = computed(() =>
       ]
         .map(([along, y]) => `${along! * props.scale},${y}`)
         .join(' '),
-      mark: deep > 1 ? `${part?.mark} ×${deep}` : (part?.mark ?? ''),
+      mark,
       called: part?.called ?? '',
-      showMark: wide > (deep > 1 ? 34 : 16) && high >= LEAST_TEXT,
-      showLength: wide > room + (deep > 1 ? 18 : 0) && high >= LEAST_TEXT,
+      showMark: wide > ofMark && high >= LEAST_TEXT,
+      showLength: wide > ofMark + ofLength && high >= LEAST_TEXT,
     }
   }),
 )
