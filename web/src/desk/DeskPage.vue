@@ -164,6 +164,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         :planning="planning"
         :outdated="outdated"
         :failed="failed"
+        :yard="held.yard?.name"
         @stop="desk.stopPlanning"
         @again="desk.planAgain"
       />

@@ -107,6 +107,7 @@ const anything = computed(() =>
         :planning="planning"
         :outdated="outdated"
         :failed="failed"
+        :yard="project.yard?.name"
         whole-list
         @stop="desk.stopPlanning"
         @again="desk.planAgain"

@@ -63,7 +63,9 @@ describe('the figures', () => {
 
   it('say what has no price', () => {
     expect(texts(planOf({ unpriced: 2 }))[1]).toBe('$33.44without 2 unpriced')
-    expect(texts(planOf({ unpriced: 4, cost: null }))[1]).toBe('no pricechoose a yard')
+    const none = planOf({ unpriced: 4, cost: null })
+    expect(texts(none)[1]).toBe('no pricechoose a yard')
+    expect(texts(none, { yard: 'Ferry Lane' })[1]).toBe('no priceat Ferry Lane')
     expect(texts(planOf({ boards: 0, cost: null, with_tax: null }))[1]).toBe('–cost')
   })
 

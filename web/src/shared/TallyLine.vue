@@ -12,6 +12,8 @@ const props = defineProps<{
   outdated: boolean
   failed: boolean
   wholeList?: boolean
+  /** Where it is bought. */
+  yard?: string | undefined
 }>()
 defineEmits<{ stop: []; again: [] }>()
 
@@ -33,7 +35,11 @@ const cost = computed(() => {
   if (unpriced)
     return {
       figure: wood ?? 'no price',
-      name: wood ? `without ${unpriced} unpriced` : 'choose a yard',
+      name: wood
+        ? `without ${unpriced} unpriced`
+        : props.yard
+          ? `at ${props.yard}`
+          : 'choose a yard',
     }
   if (with_tax) return { figure: wood ?? 'no price', name: `with tax ${with_tax}` }
   return boards.value
