@@ -11,6 +11,7 @@ from time import monotonic
 
 from carpentry import answers
 from carpentry.cutting import Status, plan_document, plan_within, read_problem
+from carpentry.design.measures import worked_document
 from carpentry.language import CarpentryError, Json
 from carpentry.lumber import Rounding
 from carpentry.planning import build_document, is_complete, plan_all, work_up_files
@@ -28,11 +29,15 @@ def _refused(error: OSError | CarpentryError) -> int:
     return WRONG_INPUT
 
 
+def _bytes_of(file: str) -> bytes:
+    """A file, or what comes from standard input for ``-``. Raises ``OSError``."""
+    return sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes()
+
+
 def _plan(file: str, seconds: float) -> int:
     started = monotonic()
     try:
-        text = sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes()
-        problem = read_problem(text)
+        problem = read_problem(_bytes_of(file))
     except (OSError, CarpentryError) as error:
         return _refused(error)
     plan = plan_within(problem, seconds)
@@ -45,7 +50,7 @@ def _build(project: str, yard: str, rack: str, tools: str, seconds: float) -> in
     read = {name: file for name, file in (("yard", yard), ("rack", rack), ("tools", tools)) if file}
     try:
         texts = {name: Path(file).read_bytes() for name, file in read.items()}
-        text = sys.stdin.buffer.read() if project == "-" else Path(project).read_bytes()
+        text = _bytes_of(project)
         chosen = read_yard_file(texts["yard"]) if yard else None
         known = {one.name: one for one in chosen.materials} if chosen else {}
         found = read_project_file(text, known)
@@ -75,7 +80,7 @@ def _answer(ask: Callable[[], Json | list[Json]]) -> int:
     """Prints what ``ask`` finds, or on standard error what cannot be read."""
     try:
         found = ask()
-    except CarpentryError as error:
+    except (OSError, CarpentryError) as error:
         return _refused(error)
     print(json.dumps(found, indent=1, ensure_ascii=False))
     return COMPLETE
@@ -104,6 +109,8 @@ def _parser() -> argparse.ArgumentParser:
         feet.add_argument(name)
     feet.add_argument("--count", default="1")
     feet.add_argument("--rounding", choices=[r.value for r in Rounding], default="each")
+    worked = commands.add_parser("work-out", help="work measures out from their formulas")
+    worked.add_argument("file", help="measures (JSON), or - for standard input")
     straight = commands.add_parser("straighten", help="the straight strip in a crooked board")
     straight.add_argument("--width", required=True)
     straight.add_argument("--crook", default="0")
@@ -123,6 +130,8 @@ def main(arguments: list[str] | None = None) -> int:
             return _build(*files, given.seconds)
         case "work":
             return _work()
+        case "work-out":
+            return _answer(lambda: worked_document(_bytes_of(given.file)))
         case "size":
             return _answer(lambda: answers.size(given.name))
         case "nominal":

@@ -16,7 +16,7 @@ _PRICE = re.compile(r"\d{1,9}(\.\d{1,6})?")
 def parse_json(text: str | bytes) -> Json:
     """A JSON object. Raises ``CarpentryError`` with the line where it stops being JSON."""
     try:
-        parsed = json.loads(text, parse_constant=_no_constant)
+        parsed = json.loads(text, parse_constant=_no_constant, object_pairs_hook=_each_once)
     except json.JSONDecodeError as error:
         raise CarpentryError(f"this is not JSON: {error.msg}", f"line {error.lineno}") from error
     except (UnicodeDecodeError, RecursionError) as error:
@@ -24,6 +24,15 @@ def parse_json(text: str | bytes) -> Json:
     if not isinstance(parsed, dict):
         raise CarpentryError("the file must hold one JSON object")
     return parsed
+
+
+def _each_once(pairs: list[tuple[str, Any]]) -> Json:
+    found = dict(pairs)
+    if len(found) < len(pairs):
+        names = [name for name, _ in pairs]
+        twice = next(name for name in found if names.count(name) > 1)
+        raise CarpentryError(f"“{twice[:40]}” is there twice")
+    return found
 
 
 def _no_constant(name: str) -> Any:
@@ -45,6 +54,10 @@ class Reader:
 
     def path(self, name: str) -> str:
         return f"{self._path}.{name}" if self._path else name
+
+    def names(self) -> list[str]:
+        """The names of all that is there."""
+        return list(self._data)
 
     def fault(self, name: str, message: str) -> None:
         self.problems.append(Problem(self.path(name) if name else self._path, message))

@@ -57,10 +57,11 @@ class Faults:
 
 
 class LengthError(CarpentryError):
-    """A text that is no length. ``column`` (from 1) is where it stopped making sense."""
+    """A text that is no length. ``column`` (from 1) is where it stopped making sense; ``said`` is
+    the message without it."""
 
     def __init__(self, message: str, column: int) -> None:
-        self.column = column
+        self.said, self.column = message, column
         super().__init__(f"{message} (column {column})")
 
 

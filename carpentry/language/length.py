@@ -204,6 +204,16 @@ def read_length(text: str, unit: Unit | str) -> Length:
 
 @lru_cache(50_000)
 def _read(text: str, unit: Unit) -> Length:
+    total = read_exactly(text, unit)
+    if total > LONGEST:
+        column = len(text) - len(text.lstrip()) + 1
+        raise LengthError("that is longer than a kilometre", column)
+    ticks = round(total)
+    return Length(ticks, text.strip(), ticks != total)
+
+
+def read_exactly(text: str, unit: Unit | str) -> Fraction:
+    """What ``read_length`` reads, in ticks, before it is rounded to whole ones and however long."""
     if len(text) > LONGEST_TEXT:
         raise LengthError(f"a length has {LONGEST_TEXT} characters at the most", LONGEST_TEXT)
     scanner = _Scanner(text)
@@ -233,10 +243,7 @@ def _read(text: str, unit: Unit) -> Length:
     if not scanner.at_end():
         scanner.take(re.compile(r"\s+"))
         raise scanner.fail("the length should end here")
-    if total > LONGEST:
-        raise LengthError("that is longer than a kilometre", scanner.columns[start])
-    ticks = round(total)
-    return Length(ticks, text.strip(), ticks != total)
+    return total
 
 
 def _decimal_text(value: Fraction, places: int) -> str:

@@ -4,6 +4,7 @@ import subprocess
 import sys
 from io import StringIO
 from pathlib import Path
+from tempfile import TemporaryDirectory
 from time import sleep
 from unittest import TestCase
 from unittest.mock import patch
@@ -96,6 +97,34 @@ class PlanCommandTest(TestCase):
         self.assertIn("stock[0].length: ", done.stderr)
         self.assertIn("stock[0].price: ", done.stderr)
         self.assertEqual(run("plan", "/no/such/file").returncode, 2)
+
+
+class WorkOutCommandTest(TestCase):
+    def test_measures_are_worked_out_from_a_file_or_standard_input(self) -> None:
+        measures = {"opening": "57 1/2", "rail": "opening - 2 * 1 3/4"}
+        document = json.dumps({"units": "in", "round": "1/32", "measures": measures})
+        with TemporaryDirectory() as folder:
+            file = Path(folder) / "measures.json"
+            file.write_text(document)
+            for ran in (run("work-out", str(file)), run("work-out", "-", given=document)):
+                self.assertEqual((ran.returncode, ran.stderr), (0, ""))
+                self.assertEqual(
+                    json.loads(ran.stdout)["measures"]["rail"],
+                    {"kind": "number", "value": "54", "exact": True},
+                )
+
+    def test_every_fault_has_a_line_of_its_own(self) -> None:
+        measures = {"rail": "opning - 2", "opening": "72", "leg": "1 / 0"}
+        ran = run("work-out", "-", given=json.dumps({"measures": measures}))
+        self.assertEqual((ran.returncode, ran.stdout), (2, ""))
+        self.assertEqual(
+            ran.stderr.splitlines(),
+            [
+                "measures.rail: “opning” is not known. Nearest known: opening",
+                "measures.leg: nothing can be divided by 0",
+            ],
+        )
+        self.assertEqual(run("work-out", "nowhere.json").returncode, 2)
 
 
 class ProblemFileTest(TestCase):
