@@ -1,59 +1,14 @@
 """Nothing typed is lost, everything works by keyboard, and on a small window."""
 
 from contextlib import suppress
-from pathlib import Path
 
-from django.conf import settings
 from django.contrib.sessions.models import Session
 from playwright.sync_api import APIResponse, Page, Route, expect
 from playwright.sync_api import Error as PlaywrightError
 
-from e2e.browser import DESK_SIZE, PHONE_SIZE, BrowserTestCase
+from e2e.accessibility import serious_anywhere
+from e2e.browser import PHONE_SIZE, BrowserTestCase
 from server.projects.models import Project
-
-AXE = Path(settings.ROOT) / "web/node_modules/axe-core/axe.min.js"
-
-
-def serious(page: Page) -> list[str]:
-    """What axe-core finds on the page, by rule and place."""
-    if not page.evaluate("'axe' in window"):
-        page.evaluate(AXE.read_text())
-    found = page.evaluate(
-        "axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],"
-        " resultTypes: ['violations']})"
-    )
-    return [
-        f"{violation['id']}: {node['html'][:120]}"
-        for violation in found["violations"]
-        for node in violation["nodes"]
-    ]
-
-
-# Wide, on a phone, on a narrow one, and at 200 % zoom of the first.
-LOOKS = (
-    ((1280, 800), "light"),
-    ((1280, 800), "dark"),
-    ((390, 844), "light"),
-    ((360, 740), "dark"),
-    ((640, 400), "light"),
-)
-
-
-# Two frames: the page hears that its look is another, and draws itself anew.
-DRAWN = "new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)))"
-
-
-def serious_anywhere(page: Page) -> list[str]:
-    """What axe-core finds on the page in every look of it."""
-    found = []
-    for (width, height), scheme in LOOKS:
-        page.set_viewport_size({"width": width, "height": height})
-        page.emulate_media(color_scheme="dark" if scheme == "dark" else "light")
-        page.evaluate(DRAWN)
-        found += [f"{width} {scheme}: {fault}" for fault in serious(page)]
-    page.set_viewport_size({"width": DESK_SIZE[0], "height": DESK_SIZE[1]})
-    page.emulate_media(color_scheme="light")
-    return found
 
 
 class NothingLostTest(BrowserTestCase):
@@ -220,6 +175,14 @@ class AccessibleTest(BrowserTestCase):
     def look(self, called: str) -> None:
         self.assertEqual("\n".join(serious_anywhere(self.page)), "", called)
 
+    def look_into(self, menu: str) -> None:
+        """Opens a menu anew for every look, because it closes when the window changes."""
+        button = self.page.get_by_role("button", name=menu)
+        faults = serious_anywhere(
+            self.page, button.click, lambda: self.page.keyboard.press("Escape")
+        )
+        self.assertEqual("\n".join(faults), "", menu)
+
     def test_the_way_in_and_the_account(self) -> None:
         page = self.page
         page.goto(self.address())
@@ -245,12 +208,8 @@ class AccessibleTest(BrowserTestCase):
 
     def test_menus_and_dialogs(self) -> None:
         page = self.open_project()
-        page.get_by_role("button", name="Workshop").click()
-        self.assertEqual(serious(page), [], "workshop")
-        page.keyboard.press("Escape")
-        page.get_by_role("button", name="Take away").click()
-        self.assertEqual(serious(page), [], "take away")
-        page.keyboard.press("Escape")
+        for menu in ("Workshop", "Take away"):
+            self.look_into(menu)
         page.get_by_role("button", name="Keys").click()
         expect(page.get_by_role("dialog", name="Keys")).to_be_visible()
         self.look("keys")

@@ -2,8 +2,8 @@
 
 from playwright.sync_api import expect
 
+from e2e.accessibility import serious_anywhere
 from e2e.browser import PHONE_SIZE, BrowserTestCase
-from e2e.test_care import serious
 
 
 class HardwareTest(BrowserTestCase):
@@ -22,7 +22,7 @@ class HardwareTest(BrowserTestCase):
         other.fill("3 latch @ 2.25\nlatch")
         other.press("Control+Enter")
         expect(page.get_by_text("line 2: write how many")).to_be_visible()
-        self.assertEqual(serious(page), [], "what cannot be read")
+        self.assertEqual(serious_anywhere(page), [], "what cannot be read")
         self.visit("List")
         expect(table.get_by_role("row", name="screw 2")).to_contain_text("1 of 100 at $8.60")
         expect(table.get_by_role("row", name="latch")).to_contain_text("$6.75")
@@ -36,7 +36,7 @@ class HardwareTest(BrowserTestCase):
         page.keyboard.press("Escape")
         page.reload()
         expect(table.get_by_role("row", name="latch")).to_contain_text("$6.75")
-        self.assertEqual(serious(page), [])
+        self.assertEqual(serious_anywhere(page), [])
         page.set_viewport_size({"width": PHONE_SIZE[0], "height": PHONE_SIZE[1]})
         self.assertEqual(self.sideways(page), 0)
 
@@ -48,7 +48,7 @@ class HardwareTest(BrowserTestCase):
         table = page.get_by_role("region", name="Two yards")
         expect(table.get_by_role("row", name="total with tax")).to_be_visible(timeout=20_000)
         expect(page.get_by_role("status").filter(has_text="cheaper at")).to_be_visible()
-        self.assertEqual(serious(page), [])
+        self.assertEqual(serious_anywhere(page), [])
 
     def test_rules_make_or_buy_and_how_it_comes_about(self) -> None:
         page = self.open_project()
@@ -75,7 +75,7 @@ class HardwareTest(BrowserTestCase):
         made.fill("0.50/ft")
         made.press("Enter")
         expect(page.get_by_role("status").filter(has_text="the wood for 12")).to_be_visible()
-        self.assertEqual(serious(page), [])
+        self.assertEqual(serious_anywhere(page), [])
 
     def test_packs_of_a_yard(self) -> None:
         page = self.enter_demo()

@@ -7,8 +7,8 @@ from django.conf import settings
 from django.test import override_settings
 from playwright.sync_api import expect
 
+from e2e.accessibility import serious_anywhere
 from e2e.browser import BrowserTestCase
-from e2e.test_care import serious
 
 
 class RackTest(BrowserTestCase):
@@ -41,7 +41,7 @@ class RackTest(BrowserTestCase):
         expect(page.locator("tbody")).to_contain_text("measured")
         expect(page.get_by_label("Width, middle of board 1")).to_have_value("5 27/64in")
         expect(page.locator("[data-dirty]")).to_have_count(0)
-        self.assertEqual(serious(page), [])
+        self.assertEqual(serious_anywhere(page), [])
         page.reload()
         page.get_by_role("link", name="Board 1 alone").click()
         expect(page.get_by_label("Width, marked end of board 1")).to_have_value("5 27/64in")
@@ -166,7 +166,7 @@ class OwnMaterialTest(BrowserTestCase):
         form.get_by_label("Name").fill("Barn beam")
         form.get_by_role("button", name="Add it").click()
         expect(page.get_by_text("Barn beam added")).to_be_visible()
-        self.assertEqual(serious(page), [])
+        self.assertEqual(serious_anywhere(page), [])
         self.visit("Projects")
         page.get_by_role("link", name="Compost station").click()
         entry = page.get_by_label("New part")

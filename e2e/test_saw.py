@@ -2,8 +2,8 @@
 
 from playwright.sync_api import expect
 
+from e2e.accessibility import serious
 from e2e.browser import BrowserTestCase
-from e2e.test_care import serious
 
 
 class SawTest(BrowserTestCase):

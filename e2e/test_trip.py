@@ -8,8 +8,8 @@ from tempfile import mkdtemp
 
 from playwright.sync_api import BrowserContext, Locator, Page, expect
 
+from e2e.accessibility import serious_anywhere
 from e2e.browser import CHROMIUM, FLAGS, PHONE_SIZE, BrowserTestCase
-from e2e.test_care import serious
 from server.trips.models import TripEvent
 
 
@@ -211,7 +211,7 @@ class AtTheYardTest(YardTestCase):
             page.get_by_role("tab", name=tab).click()
             page.wait_for_timeout(200)
             self.assertEqual(self.sideways(page), 0, tab)
-            self.assertEqual(serious(page), [], tab)
+            self.assertEqual(serious_anywhere(page), [], tab)
             small = page.evaluate(
                 "[...document.querySelectorAll('button, a[href]')]"
                 ".map(b => [b.innerText, b.getBoundingClientRect()])"
@@ -238,7 +238,7 @@ class AtTheYardTest(YardTestCase):
         page.get_by_role("button", name="Start").click()
         self.visit("Yard")
         expect(page.get_by_role("alert")).to_contain_text("choose a yard first")
-        self.assertEqual(serious(page), [])
+        self.assertEqual(serious_anywhere(page), [])
         page.get_by_label("Which yard do you go to?").press("ArrowDown")
         page.get_by_role("option", name="A new yard").click()
         page.get_by_label("Name of the yard").fill("Mill Lane")

@@ -6,8 +6,8 @@ from django.test import override_settings
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
+from e2e.accessibility import serious_anywhere
 from e2e.browser import BrowserTestCase
-from e2e.test_care import serious
 from server.projects.models import Project
 
 
@@ -67,7 +67,7 @@ class YardTest(BrowserTestCase):
         mended = wrong | {"buffer": b"item,len,other,cost\n2x4,8ft,9.99,$5.10\n"}
         picker.set_input_files(mended)
         expect(dialog.get_by_text("1 changed")).to_be_visible()
-        self.assertEqual(serious(page), [], "import with columns")
+        self.assertEqual(serious_anywhere(page), [], "import with columns")
         dialog.get_by_role("combobox", name="Column 4, cost").press("ArrowDown")
         page.get_by_role("option", name="not used").click()
         expect(dialog.get_by_text("the column “price” is missing")).to_be_visible()
@@ -150,7 +150,7 @@ class RackTest(BrowserTestCase):
         width.press("Enter")
         expect(page.get_by_role("alert")).to_contain_text("far from what the name says")
         width.press("Escape")
-        self.assertEqual(serious(page), [])
+        self.assertEqual(serious_anywhere(page), [])
         labels = PdfReader(self.download(page, "Print labels"))
         self.assertIn("2x4 treated", labels.pages[0].extract_text())
         self.visit("Projects")
@@ -197,7 +197,7 @@ class ProjectsTest(BrowserTestCase):
         page.get_by_role("button", name="Delete Bin screen").click()
         expect(page.get_by_text("Bin screen is deleted")).to_be_visible()
         expect(link).to_have_count(0)
-        self.assertEqual(serious(page), [])
+        self.assertEqual(serious_anywhere(page), [])
         page.get_by_role("button", name="Bring it back", exact=True).click()
         expect(link).to_be_visible()
         page.get_by_role("button", name="Delete Bin screen").click()
@@ -212,7 +212,7 @@ class ProjectsTest(BrowserTestCase):
         good.click()
         page.get_by_role("button", name="Keep it").click()
         good.click()
-        self.assertEqual(serious(page), [])
+        self.assertEqual(serious_anywhere(page), [])
         page.get_by_role("dialog").get_by_role("button", name="Delete for good").click()
         expect(good).to_have_count(0)
         self.assertFalse(Project.objects.filter(name="Bin screen").exists())
@@ -225,7 +225,7 @@ class ProjectsTest(BrowserTestCase):
         making = page.get_by_role("group", name="A new yard")
         making.get_by_role("button", name="Make it").click()
         expect(making.get_by_text("This field cannot be blank")).to_be_visible()
-        self.assertEqual(serious(page), [])
+        self.assertEqual(serious_anywhere(page), [])
         making.get_by_label("Name of the yard").fill("Mill Lane")
         making.get_by_role("button", name="Make it").click()
         expect(making).to_have_count(0)
