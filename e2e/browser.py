@@ -1,7 +1,9 @@
 """The real interface in headless Chromium against a live server."""
 
+import atexit
 import os
 import re
+from functools import lru_cache
 from pathlib import Path
 from tempfile import mkdtemp
 from typing import Any, ClassVar
@@ -29,6 +31,14 @@ PHONE_SIZE = (390, 844)
 PLAN_SECONDS = 4.0
 
 
+@lru_cache
+def _browser() -> Browser:
+    """The one browser of this process, which ends with it."""
+    playwright = sync_playwright().start()
+    atexit.register(playwright.stop)
+    return playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+
+
 @override_settings(PLAN_SECONDS=PLAN_SECONDS)
 class BrowserTestCase(StaticLiveServerTestCase):
     """Each test gets a fresh browser context and the demo workshop. A page error fails the test."""
@@ -39,10 +49,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
     @classmethod
     def setUpClass(cls) -> None:
         super().setUpClass()
-        playwright = sync_playwright().start()
-        cls.addClassCleanup(playwright.stop)
-        cls.browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        cls.addClassCleanup(cls.browser.close)
+        cls.browser = _browser()
 
     def setUp(self) -> None:
         cache.clear()
