@@ -12,6 +12,7 @@ from time import monotonic
 from carpentry import answers
 from carpentry.cutting import Status, plan_document, plan_within, read_problem
 from carpentry.design.measures import worked_document
+from carpentry.design.runs import run_document
 from carpentry.language import CarpentryError, Json
 from carpentry.lumber import Rounding
 from carpentry.planning import build_document, is_complete, plan_all, work_up_files
@@ -111,6 +112,8 @@ def _parser() -> argparse.ArgumentParser:
     feet.add_argument("--rounding", choices=[r.value for r in Rounding], default="each")
     worked = commands.add_parser("work-out", help="work measures out from their formulas")
     worked.add_argument("file", help="measures (JSON), or - for standard input")
+    run = commands.add_parser("run", help="lay equal things along a length")
+    run.add_argument("file", help="a run (JSON), or - for standard input")
     straight = commands.add_parser("straighten", help="the straight strip in a crooked board")
     straight.add_argument("--width", required=True)
     straight.add_argument("--crook", default="0")
@@ -132,6 +135,8 @@ def main(arguments: list[str] | None = None) -> int:
             return _work()
         case "work-out":
             return _answer(lambda: worked_document(_bytes_of(given.file)))
+        case "run":
+            return _answer(lambda: run_document(_bytes_of(given.file)))
         case "size":
             return _answer(lambda: answers.size(given.name))
         case "nominal":

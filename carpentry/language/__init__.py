@@ -10,6 +10,7 @@ from carpentry.language.errors import (
     Problem,
     StockNameError,
 )
+from carpentry.language.figures import ROUNDED_TO, rounded, ticks_per, write_decimal, write_figure
 from carpentry.language.length import (
     LONGEST,
     LONGEST_TEXT,
@@ -61,6 +62,7 @@ __all__ = [
     "LONGEST",
     "LONGEST_TEXT",
     "MOST_COLUMNS",
+    "ROUNDED_TO",
     "TICKS_PER_FOOT",
     "TICKS_PER_INCH",
     "TICKS_PER_MM",
@@ -95,16 +97,20 @@ __all__ = [
     "read_heading",
     "read_length",
     "read_money",
+    "rounded",
     "sold_name",
     "spelled_out",
     "split_rows",
     "split_text",
     "table_of_rows",
     "table_of_text",
+    "ticks_per",
     "typed",
     "typed_fields",
     "unambiguous",
     "usual_values",
+    "write_decimal",
+    "write_figure",
     "write_length",
     "write_money",
 ]

@@ -109,13 +109,26 @@ class Reader:
             return least
         return value
 
-    def texts(self, name: str) -> list[str]:
-        """The texts of a list, empty when it is not there."""
+    def text_or_whole(self, name: str) -> str:
+        """A text, or a whole JSON number as text; empty when it is not there."""
+        value = self._data.get(name)
+        if isinstance(value, int) and not isinstance(value, bool):
+            self._taken.add(name)
+            return str(value)
+        return self.text(name, "")
+
+    def texts(self, name: str, *, most: int | None = None, alone: bool = False) -> list[str]:
+        """The texts of a list, empty when it is not there; one text may stand ``alone``."""
         value = self._take(name)
         if value is None:
             return []
+        if alone and isinstance(value, str):
+            return [value]
         if not isinstance(value, list) or not all(isinstance(text, str) for text in value):
             self.fault(name, "must be a list of texts")
+            return []
+        if most is not None and len(value) > most:
+            self.fault(name, f"has {len(value):,} entries, more than {most:,}")
             return []
         return value
 

@@ -127,6 +127,20 @@ class WorkOutCommandTest(TestCase):
         self.assertEqual(run("work-out", "nowhere.json").returncode, 2)
 
 
+class RunCommandTest(TestCase):
+    def test_a_run_is_laid(self) -> None:
+        asked = {"units": "mm", "along": "1210", "item": "88.9", "gap": "40", "ends": "half-gap"}
+        ran = run("run", "-", given=json.dumps(asked))
+        self.assertEqual((ran.returncode, ran.stderr), (0, ""))
+        told = json.loads(ran.stdout)
+        self.assertEqual((told["count"], told["exact_gap"]), (9, "45.544444"))
+
+    def test_every_fault_has_a_line_of_its_own(self) -> None:
+        ran = run("run", "-", given='{"along": "72", "item": "0", "count": "3", "of": "oak"}')
+        self.assertEqual((ran.returncode, ran.stdout), (2, ""))
+        self.assertEqual(ran.stderr.splitlines(), ["item: must be above 0", "of: is no field here"])
+
+
 class ProblemFileTest(TestCase):
     def test_a_problem_reads_back(self) -> None:
         for seed in range(5):

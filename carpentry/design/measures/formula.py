@@ -25,9 +25,8 @@ from carpentry.design.measures.values import (
     negate,
     number,
     subtract,
-    ticks_per,
 )
-from carpentry.language import CarpentryError, LengthError, Unit, read_exactly
+from carpentry.language import CarpentryError, LengthError, Unit, read_exactly, ticks_per
 
 LONGEST_FORMULA = 500
 DEEPEST = 40

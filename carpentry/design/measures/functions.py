@@ -5,8 +5,8 @@ from collections.abc import Callable
 from decimal import Decimal, localcontext
 from fractions import Fraction
 
-from carpentry.design.measures.values import Kind, Value, alike, as_length, number, ticks_per
-from carpentry.language import CarpentryError, Unit
+from carpentry.design.measures.values import Kind, Value, alike, as_length, number
+from carpentry.language import CarpentryError, Unit, ticks_per
 
 KEPT_DIGITS = 12  # of roots, and of what has to do with angles
 _NOTHING = 1e-13

@@ -1,11 +1,11 @@
 """Measures as JSON documents, and what they come to."""
 
-import math
 from fractions import Fraction
 
-from carpentry.design.measures.values import Kind, Value, ticks_per
+from carpentry.design.measures.values import Kind, Value
 from carpentry.design.measures.working import MOST_MEASURES, read_measures, work_out_formulas
 from carpentry.language import (
+    ROUNDED_TO,
     CarpentryError,
     Faults,
     Json,
@@ -13,10 +13,11 @@ from carpentry.language import (
     Unit,
     parse_json,
     read_exactly,
+    rounded,
+    ticks_per,
+    write_decimal,
+    write_figure,
 )
-
-ROUNDED_TO = {Unit.INCH: "1/32", Unit.MM: "0.5"}
-_MILLIONTH = Fraction(1, 1_000_000)  # to which angles, and what is not of wood, are written
 
 
 def worked_document(text: str | bytes) -> Json:
@@ -54,23 +55,9 @@ def worked_document(text: str | bytes) -> Json:
 def _said(value: Value, unit: Unit, step: Fraction) -> Json:
     amount = value.amount / ticks_per(unit) if value.kind is Kind.LENGTH else value.amount
     if value.kind in {Kind.LENGTH, Kind.NUMBER}:
-        rounded = math.floor(amount / step + Fraction(1, 2)) * step
-        text = _as_fraction(rounded) if unit is Unit.INCH else _as_decimal(rounded)
+        shown = rounded(amount, step)
+        text = write_figure(shown, unit)
     else:
-        rounded = math.floor(amount / _MILLIONTH + Fraction(1, 2)) * _MILLIONTH
-        text = _as_decimal(rounded)
-    return {"kind": value.kind.value, "value": text, "exact": rounded == amount}
-
-
-def _as_fraction(amount: Fraction) -> str:
-    sign = "-" if amount < 0 else ""
-    whole, rest = divmod(abs(amount), 1)
-    if not rest:
-        return f"{sign}{whole}"
-    return f"{sign}{whole} {rest}" if whole else f"{sign}{rest}"
-
-
-def _as_decimal(amount: Fraction) -> str:
-    sign = "-" if amount < 0 else ""
-    whole, rest = divmod(round(abs(amount) / _MILLIONTH), 1_000_000)
-    return f"{sign}{whole}.{rest:06d}".rstrip("0").rstrip(".")
+        text = write_decimal(amount)
+        shown = Fraction(text)
+    return {"kind": value.kind.value, "value": text, "exact": shown == amount}

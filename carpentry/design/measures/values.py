@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 
-from carpentry.language import LONGEST, TICKS_PER_INCH, TICKS_PER_MM, CarpentryError, Unit
+from carpentry.language import LONGEST, CarpentryError, Unit, ticks_per
 
 _MOST_DIGITS = 400  # bits of a numerator or denominator, so that nothing grows without end
 
@@ -57,11 +57,6 @@ def _within(value: Value) -> Value:
     if value.kind is Kind.LENGTH and abs(value.amount) > LONGEST:
         raise CarpentryError("that is longer than a kilometre")
     return value
-
-
-def ticks_per(unit: Unit) -> int:
-    """Ticks in one of what a bare figure means."""
-    return TICKS_PER_MM if unit is Unit.MM else TICKS_PER_INCH
 
 
 def as_length(value: Value, unit: Unit) -> Value:
