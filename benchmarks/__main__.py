@@ -8,6 +8,7 @@ from benchmarks.desk import desk
 from benchmarks.fresh import fresh_lines, fresh_rips, fresh_specials
 from benchmarks.growth import growth
 from benchmarks.lines import against_the_pencil, bin_packing, home_projects, large, steady
+from benchmarks.measures import formulas, runs
 from benchmarks.reporting import report
 from benchmarks.ripped import rips
 
@@ -21,6 +22,8 @@ if __name__ == "__main__":
     fresh_lines()
     fresh_rips()
     fresh_specials()
+    formulas()
+    runs()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     report("peak memory of all that", f"{peak:.0f} MB")
     front_end()

@@ -13,16 +13,21 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from carpentry.design.measures import (
+    Formula,
     Kind,
     Reference,
     Value,
+    Worked,
     as_length,
     number,
     read_formula,
+    renamed,
+    used_by,
     work_out,
+    work_out_formulas,
     worked_document,
 )
-from carpentry.language import TICKS_PER_INCH, TICKS_PER_MM, CarpentryError, Unit
+from carpentry.language import TICKS_PER_INCH, TICKS_PER_MM, CarpentryError, Faults, Unit
 
 KNOWN = {
     "opening": number(72),
@@ -320,6 +325,82 @@ class SheetTest(TestCase):
         self.assertEqual(told.values["m1999"].amount, 1 + Fraction(1999, 16))
         with self.assertRaisesRegex(CarpentryError, "2,000 at the most"):
             work_out({f"m{n}": "1" for n in range(2_001)}, Unit.INCH)
+
+
+class FollowingTest(TestCase):
+    """Parts that follow measures, and measures that follow parts."""
+
+    def formulas(self, **texts: str) -> dict[str, Formula]:
+        return {
+            name.replace("_", " "): read_formula(text, Unit.INCH) for name, text in texts.items()
+        }
+
+    def work(
+        self, formulas: dict[str, Formula], measured: dict[str, Value] | None = None
+    ) -> tuple[dict[str, Fraction], Worked]:
+        named = {name for name in formulas if " of " not in name}
+        told = work_out_formulas(formulas, named, Faults(), look, measured or {})
+        shown = {
+            name: as_length(value, Unit.INCH).amount / TICKS_PER_INCH
+            for name, value in told.values.items()
+        }
+        return shown, told
+
+    def test_a_measure_follows_a_part_that_follows_a_measure(self) -> None:
+        formulas = self.formulas(
+            shelf="length of A - 2 * width of B", length_of_A="opening / 2", opening="72"
+        )
+        shown, told = self.work(formulas)
+        self.assertEqual(told.problems, ())
+        self.assertEqual(shown, {"opening": 72, "length of A": 36, "shelf": 29})
+
+    def test_a_circle_through_a_part(self) -> None:
+        formulas = self.formulas(length_of_A="rail + 1", rail="length of A - 1", leg="3")
+        shown, told = self.work(formulas)
+        self.assertEqual(
+            [problem.message for problem in told.problems],
+            ["goes round in a circle: length of A → rail → length of A"],
+        )
+        self.assertEqual(shown, {"leg": 3})
+
+    def test_what_was_measured_holds_and_all_follows_it(self) -> None:
+        formulas = self.formulas(opening="72", rail="opening - 2", half="rail / 2")
+        measured = {"opening": number(Fraction(575, 8))}
+        shown, told = self.work(formulas, measured)
+        self.assertEqual(shown["opening"], Fraction(575, 8))
+        self.assertEqual(shown["half"], Fraction(559, 16))
+        self.assertEqual(told.computed, {"opening": number(72)})
+
+    def test_what_was_measured_breaks_a_circle_and_mends_what_cannot_be_worked_out(self) -> None:
+        formulas = self.formulas(a="b + 1", b="a + 1", c="1 / 0", d="c * 2")
+        shown, told = self.work(formulas, {"a": number(5), "c": number(4)})
+        self.assertEqual(shown, {"a": 5, "b": 6, "c": 4, "d": 8})
+        self.assertEqual(told.computed, {"a": number(7)})
+
+    def test_where_a_name_is_used(self) -> None:
+        formulas = self.formulas(
+            rail="opening - 2", length_of_A="rail", top="length of A + rail", opening="72"
+        )
+        self.assertEqual(used_by("rail", formulas), ["length of A", "top"])
+        self.assertEqual(used_by("length of A", formulas), ["top"])
+        self.assertEqual(used_by("top", formulas), [])
+
+    def test_a_new_name_follows_everywhere_and_nowhere_else(self) -> None:
+        for text, after in (
+            ("rail - 2*rail stop + rail", "top rail - 2*rail stop + top rail"),
+            ("gap of rail + rail", "gap of rail + top rail"),
+            ("min(rail,3)+width of A", "min(top rail,3)+width of A"),
+            ("largest of rail, 3 plus rail", "largest of top rail, 3 plus top rail"),
+            ("3 5/8", "3 5/8"),
+        ):
+            self.assertEqual(renamed(read_formula(text, Unit.INCH), "rail", "top rail"), after)
+
+    def test_a_thousand_circles_and_as_many_unknown_names_take_no_time(self) -> None:
+        pairs = {f"a{n}": f"b{n} + 1" for n in range(1_000)}
+        pairs |= {f"b{n}": f"a{n} + 1" for n in range(1_000)}
+        self.assertEqual(len(work_out(pairs, Unit.INCH).problems), 1_000)
+        unknown = {f"m{n}": f"opning{n}" for n in range(2_000)}
+        self.assertEqual(len(work_out(unknown, Unit.INCH).problems), 2_000)
 
 
 class DocumentTest(TestCase):

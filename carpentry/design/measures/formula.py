@@ -233,6 +233,22 @@ def read_formula(text: str, unit: Unit) -> Formula:
     return Formula(text.strip(), unit, tuple(steps))
 
 
+def renamed(formula: Formula, old: str, new: str) -> str:
+    """The text of a formula in which a measure is called otherwise; all else stays as typed."""
+    tokens = list(_parser(formula.unit).lex(formula.text))
+    found, at = "", 0
+    for before, token, after in zip([None, *tokens[:-1]], tokens, [*tokens[1:], None], strict=True):
+        is_field_or_function = after is not None and after.value in {"of", "("}
+        is_of = before is not None and before.value == "of" and token.type == "NAME"
+        is_run = is_of and before is not tokens[1 if tokens[0].type == "CHOICE" else 0]
+        if token.type != "NAME" or is_field_or_function or is_run:
+            continue
+        if " ".join(token.split()) == old:
+            found += formula.text[at : token.start_pos] + new
+            at = token.end_pos or len(formula.text)
+    return found + formula.text[at:]
+
+
 def _why(text: str, error: UnexpectedInput) -> str:
     """Why a text is no formula, in words."""
     if isinstance(error, UnexpectedCharacters):

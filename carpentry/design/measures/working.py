@@ -1,6 +1,7 @@
 """Working out measures: each from those it rests on, however they are ordered."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
+from contextlib import suppress
 from dataclasses import dataclass
 from difflib import get_close_matches
 from graphlib import CycleError, TopologicalSorter
@@ -18,17 +19,20 @@ from carpentry.language import CarpentryError, Faults, Problem, Unit
 
 MOST_MEASURES = 2_000
 LONGEST_NAME = 40
+MOST_SUGGESTED = 20  # unknown names for which known ones are looked for
+_NOTHING_MEASURED: Mapping[str, Value] = {}
 
 
 @dataclass(frozen=True)
 class Worked:
-    """Measures as they come out, and what is wrong with the others, each at its name.
+    """What holds, by name: as it was measured, else as it comes out. ``computed`` is what those
+    that were measured would come to; ``problems`` what is wrong with the others, each at its name.
 
-    A measure that rests on one that could not be worked out is in neither: its fault is told where
-    it is.
+    What rests on something that could not be worked out is nowhere: the fault is told where it is.
     """
 
     values: Mapping[str, Value]
+    computed: Mapping[str, Value]
     problems: tuple[Problem, ...]
 
 
@@ -81,41 +85,99 @@ def work_out(measures: Mapping[str, str], unit: Unit, look: Look = nothing_known
 
 
 def work_out_formulas(
-    formulas: Mapping[str, Formula], named: set[str], faults: Faults, look: Look = nothing_known
+    formulas: Mapping[str, Formula],
+    named: set[str],
+    faults: Faults,
+    look: Look = nothing_known,
+    measured: Mapping[str, Value] = _NOTHING_MEASURED,
 ) -> Worked:
-    """As ``work_out``, of formulas that were read before; ``named`` are all names that there are,
-    with those the formulas of which could not be read."""
+    """As ``work_out``, of formulas that were read before. ``named`` are all measures that there
+    are, with those that could not be read.
+
+    A formula may also stand for what is said of a part or a run, under the words of that (``length
+    of A``): what refers to it then follows it, and is not asked of ``look``. What was ``measured``
+    holds instead of its formula, and so breaks a circle that goes through it.
+    """
+    _tell_unknown(formulas, named, faults)
+    values: dict[str, Value] = dict(measured)
+
+    def known(reference: Reference) -> Value:
+        return values.get(str(reference)) or look(reference)
+
+    def work(name: str) -> Value | None:
+        formula = formulas[name]
+        if any(other not in values for other in _rests_on(formula, formulas)):
+            return None
+        try:
+            return formula.value(values, known)
+        except CarpentryError as error:
+            faults.problems.extend(Problem(name, p.message) for p in error.problems)
+        return None
+
+    follows = {name: formula for name, formula in formulas.items() if name not in measured}
+    for name in _in_order(follows, faults):
+        value = work(name)
+        if value is not None:
+            values[name] = value
+    computed = {name: value for name in measured if name in formulas and (value := work(name))}
+    return Worked(values, computed, tuple(faults.problems))
+
+
+def _tell_unknown(formulas: Mapping[str, Formula], named: set[str], faults: Faults) -> None:
+    told: dict[str, str] = {}
     for name, formula in formulas.items():
         for other in formula.names:
             if other not in named:
-                faults.add(name, f"“{other}” is not known{nearest(other, named)}")
-    values: dict[str, Value] = {}
-    for name in _in_order(formulas, faults):
-        formula = formulas[name]
-        if all(other in values for other in formula.names):
-            try:
-                values[name] = formula.value(values, look)
-            except CarpentryError as error:
-                faults.problems.extend(Problem(name, p.message) for p in error.problems)
-    return Worked(values, tuple(faults.problems))
+                if other not in told:
+                    told[other] = nearest(other, named) if len(told) < MOST_SUGGESTED else ""
+                faults.add(name, f"“{other}” is not known{told[other]}")
+
+
+def _rests_on(formula: Formula, formulas: Mapping[str, Formula]) -> list[str]:
+    """The names that a formula rests on, with what is said of parts and runs where a formula says
+    it."""
+    said = [words for words in map(str, formula.references) if words in formulas]
+    return [*formula.names, *said]
+
+
+def used_by(name: str, formulas: Mapping[str, Formula]) -> list[str]:
+    """Where a name is used: the names of the formulas that rest on it, in their order."""
+    return [
+        one
+        for one, formula in formulas.items()
+        if name in formula.names or name in map(str, formula.references)
+    ]
 
 
 def _in_order(formulas: Mapping[str, Formula], faults: Faults) -> list[str]:
-    """Names so that each comes after those it rests on; circles are told and left out."""
+    """Names so that each comes after those it rests on; circles are told and left out, with what
+    rests on them."""
     rests_on = {
-        name: {other for other in formula.names if other in formulas}
+        name: [other for other in _rests_on(formula, formulas) if other in formulas]
         for name, formula in formulas.items()
     }
-    while True:
-        try:
-            return list(TopologicalSorter(rests_on).static_order())
-        except CycleError as error:
-            round_it: list[str] = error.args[1][::-1]  # each rests on the one after it
-            first = min(round_it, key=list(formulas).index)
-            at = round_it.index(first)
-            chain = [*round_it[at:-1], *round_it[:at], first]
-            faults.add(first, f"goes round in a circle: {' → '.join(chain)}")
-            for name in round_it:
-                rests_on.pop(name, None)
-            for names in rests_on.values():
-                names.difference_update(round_it)
+    sorter = TopologicalSorter(rests_on)
+    with suppress(CycleError):  # it gives as much as it can all the same
+        sorter.prepare()
+    order: list[str] = []
+    while ready := sorter.get_ready():
+        order.extend(ready)
+        sorter.done(*ready)
+    blocked = set(rests_on) - set(order)
+    for chain in _circles({name: rests_on[name] for name in rests_on if name in blocked}):
+        faults.add(chain[0], f"goes round in a circle: {' → '.join([*chain, chain[0]])}")
+    return order
+
+
+def _circles(rests_on: Mapping[str, list[str]]) -> Iterator[list[str]]:
+    """Circles among names of which each rests on another of them."""
+    seen: set[str] = set()
+    for start in rests_on:
+        name, path = start, dict[str, None]()
+        while name not in seen:
+            seen.add(name)
+            path[name] = None
+            name = next(other for other in rests_on[name] if other in rests_on)
+        if name in path:
+            names = list(path)
+            yield names[names.index(name) :]
