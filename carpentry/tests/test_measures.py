@@ -460,6 +460,10 @@ class DocumentTest(TestCase):
             {"round", "rounding", "measures.a", "measures.c", "measures.e", "measures.f"},
         )
 
+    def test_a_file_without_measures(self) -> None:
+        with self.assertRaisesRegex(CarpentryError, "measures: is missing"):
+            worked_document('{"units": "mm"}')
+
     def test_a_name_that_is_there_twice_is_refused(self) -> None:
         with self.assertRaisesRegex(CarpentryError, "“rail” is there twice"):
             worked_document('{"measures": {"rail": "1", "rail": "2"}}')

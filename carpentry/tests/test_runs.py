@@ -189,6 +189,12 @@ class SidingTest(TestCase):
         self.assertEqual(told["marks"][:3], ["0", "6 7/8", "13 3/4"])
         self.assertEqual(laid(along="60", item="7 1/4", exposure="6 7/8")["last"], "5")
 
+    def test_marks_are_of_rows_as_they_are_ripped(self) -> None:
+        wall = {"along": "31", "item": "7 1/4", "exposure": "6 7/8", "least": "4"}
+        self.assertEqual(laid(**wall, marks="far")["marks"][::4], ["5 3/8", "31"])
+        self.assertEqual(laid(**wall, marks="centre")["marks"][1], "8 5/8")
+        self.assertEqual(laid(along="5", item="7 1/4", lap="1/2", marks="far")["marks"], ["5"])
+
     def test_every_wall_is_covered_and_no_row_is_too_many(self) -> None:
         chance = random.Random(SEED + 2)
         for _ in range(2_000):

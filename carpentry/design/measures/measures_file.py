@@ -35,6 +35,8 @@ def worked_document(text: str | bytes) -> Json:
             reader.fault("round", "must be above 0")
     except CarpentryError as error:
         reader.fault("round", error.problems[0].message)
+    if not reader.has("measures"):
+        reader.fault("measures", "is missing")
     inside = reader.inside("measures")
     if len(inside.names()) > MOST_MEASURES:
         reader.fault("measures", f"are more than {MOST_MEASURES:,}")

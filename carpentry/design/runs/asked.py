@@ -54,15 +54,20 @@ class Run:
     places: tuple[Ticks, ...]
     along: Ticks
 
-    def mark(self, place: Ticks, side: Side) -> Ticks:
-        across = {Side.NEAR: Fraction(0), Side.CENTRE: self.item / 2, Side.FAR: self.item}
-        return place + across[side]
+    def marks(self, side: Side) -> list[Ticks]:
+        """A mark for each item, exact."""
+        return [across(place, self.item, side) for place in self.places]
 
     @property
     def gaps(self) -> tuple[Ticks, ...]:
         """The gaps between items, one after the other."""
         pairs = zip(self.places, self.places[1:], strict=False)
         return tuple(after - before - self.item for before, after in pairs)
+
+
+def across(place: Ticks, item: Ticks, side: Side) -> Ticks:
+    """Where an edge or the middle of an item is, the near edge of which is at a place."""
+    return place + {Side.NEAR: Fraction(0), Side.CENTRE: item / 2, Side.FAR: item}[side]
 
 
 def check_item(item: Ticks, along: Ticks) -> None:

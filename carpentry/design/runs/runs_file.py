@@ -139,7 +139,8 @@ class _Asked:
             exposure = exposure_of(self.item, self.given["lap"] or Fraction(0), gap)
         rows = lay_rows(height, self.item, exposure, self.given["least"] or Fraction(0))
         run = Run(self.item, rows.rows, gap, rows.places, height)
-        document = self._document(run, []) | {"gaps": []}
+        marks = [self._shown(mark) for mark in rows.marks(self.item, self.side)]
+        document = self._document(run, []) | {"marks": marks, "gaps": []}
         return document | {"rows": rows.rows, "last": self._shown(rows.last)}
 
     def _document(self, run: Run, laid: Sequence[Pile]) -> Json:
@@ -148,7 +149,7 @@ class _Asked:
             "count": run.count,
             "gap": self._shown(run.gap),
             "exact_gap": write_decimal(run.gap / ticks_per(self.unit)),
-            "marks": [self._shown(run.mark(place, self.side)) for place in run.places],
+            "marks": [self._shown(mark) for mark in run.marks(self.side)],
             "gaps": [self._shown(gap) for gap in gaps],
             "packers": [[self._figure(packer) for packer in pile] for pile in laid],
             "along": self._figure(run.along),

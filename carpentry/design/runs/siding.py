@@ -5,7 +5,7 @@ import math
 from dataclasses import dataclass
 from fractions import Fraction
 
-from carpentry.design.runs.asked import Ticks, check_count, check_item
+from carpentry.design.runs.asked import Side, Ticks, across, check_count, check_item
 from carpentry.language import CarpentryError
 
 
@@ -20,6 +20,13 @@ class Siding:
     first: Ticks
     last: Ticks
     is_shifted: bool
+
+    def marks(self, width: Ticks, side: Side) -> list[Ticks]:
+        """A mark for each row of boards of a ``width``: of its lower edge (near), its upper one or
+        its middle, as it is ripped."""
+        widths = [width] * self.rows
+        widths[0], widths[-1] = self.first, self.last
+        return [across(place, wide, side) for place, wide in zip(self.places, widths, strict=True)]
 
 
 def exposure_of(width: Ticks, lap: Ticks, gap: Ticks) -> Ticks:
@@ -43,8 +50,8 @@ def lay_rows(height: Ticks, width: Ticks, exposure: Ticks, least: Ticks) -> Sidi
     """
     if exposure <= 0:
         raise CarpentryError("a row shows more than nothing", "exposure")
+    check_item(min(width, height), height)
     if width >= height:
-        check_item(min(width, height), height)
         return Siding(1, exposure, (Fraction(0),), height, height, False)
     rows = math.ceil((height - width) / exposure) + 1
     check_count(rows)
