@@ -8,7 +8,7 @@ from uuid import UUID
 from carpentry.cutting import Layout, PlacedPart
 from carpentry.design.edges import wider_width
 from carpentry.design.ends import bevel_lines, is_angled, outline, told
-from carpentry.language import Json, sold_name
+from carpentry.language import sold_name
 from carpentry.lumber import Section
 from carpentry.project import (
     CutLine,
@@ -37,14 +37,9 @@ from server.plans.schemas import (
 Signature = tuple[str, tuple[str, ...]]
 
 
-def _boards_of(outcome: list[Json]) -> Counter[Signature]:
-    """How many boards of a plan are cut alike: their stock and the parts on them."""
-    found: Counter[Signature] = Counter()
-    for plan in outcome:
-        for layout in plan["layouts"]:
-            parts = tuple(sorted(placed["part"] for placed in layout["parts"]))
-            found[layout["stock"], parts] += layout["count"]
-    return found
+def _signature(stock: str, parts: Iterable[str]) -> Signature:
+    """What makes boards alike: their stock and the parts on them."""
+    return stock, tuple(sorted(parts))
 
 
 class NumberedBoards:
@@ -53,21 +48,38 @@ class NumberedBoards:
 
     def __init__(self, plan: Plan, before: Plan | None) -> None:
         self.next = 1
-        self.changed = 0
         self._stored = {board.number: board for board in plan.boards.all()}
-        self._before = _boards_of(before.outcome) if before else None
+        self._is_first = before is None
+        self._before: Counter[Signature] = Counter()
+        self._wood_of: dict[str, int] = {}
+        self._changed: Counter[int] = Counter()
+        for wood, planned in enumerate(before.outcome if before else []):
+            for layout in planned["layouts"]:
+                parts = [placed["part"] for placed in layout["parts"]]
+                self._before[_signature(layout["stock"], parts)] += layout["count"]
+                self._wood_of |= dict.fromkeys(parts, wood)
+
+    @property
+    def cut_otherwise(self) -> int:
+        """How many boards of the same wood are cut otherwise than before; others came or went."""
+        left: Counter[int] = Counter()
+        for (_, parts), count in (+self._before).items():
+            left[self._wood_of[parts[0]]] += count
+        return (left & self._changed).total()
 
     def take(self, layout: Layout) -> tuple[list[Board], int]:
-        """The stored boards of a layout, and how many of them are cut otherwise than before."""
+        """The stored boards of a layout, and how many of them are new or cut otherwise."""
         numbers = range(self.next, self.next + layout.count)
         self.next += layout.count
         boards = [self._stored[n] for n in numbers if n in self._stored]
-        if self._before is None:
+        if self._is_first:
             return boards, 0
-        signature = layout.stock, tuple(sorted(placed.part for placed in layout.parts))
+        signature = _signature(layout.stock, (placed.part for placed in layout.parts))
         same = min(layout.count, self._before[signature])
         self._before[signature] -= same
-        self.changed += layout.count - same
+        woods = [self._wood_of[part] for part in signature[1] if part in self._wood_of]
+        if woods:
+            self._changed[woods[0]] += layout.count - same
         return boards, layout.count - same
 
 

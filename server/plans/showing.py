@@ -77,7 +77,7 @@ def _show(
         stage=plan.stage,
         asked=plan.asked,
         seconds=None if seconds is None else round(seconds, 3),
-        effect=_effect(plan, before, boards.changed, work.currency)
+        effect=_effect(plan, before, boards.cut_otherwise, work.currency)
         if before and status == Plan.Status.DONE
         else "",
         longest_ticks=_longest_board(work, plans),
@@ -91,12 +91,12 @@ def _show(
     )
 
 
-def _effect(plan: Plan, before: Plan, changed: int, currency: str) -> str:
+def _effect(plan: Plan, before: Plan, otherwise: int, currency: str) -> str:
     """What a change did to the purchase, beside the plan of the version before it."""
     effect = compare(_still_to_buy(before), _still_to_buy(plan), currency)
-    if not changed:
+    if not otherwise:
         return effect
-    return f"{effect}; {changed} {'board is' if changed == 1 else 'boards are'} cut otherwise"
+    return f"{effect}; {otherwise} {'board is' if otherwise == 1 else 'boards are'} cut otherwise"
 
 
 def _still_to_buy(plan: Plan) -> Totals:

@@ -135,6 +135,14 @@ class SpareTest(PlannedTestCase):
 
 
 class SteadyBoardsTest(PlannedTestCase):
+    def test_boards_that_come_are_not_cut_otherwise(self) -> None:
+        project = self.planned("2\trail\t2x4\t90\t\t\t")
+        part = project["parts"][0]["id"]
+        more = self.change(project, "patch", f"/parts/{part}", quantity="5").json()
+        self.assertEqual(more["plan"]["effect"], "3 boards more, +$12.00")
+        other = self.change(more, "patch", f"/parts/{part}", length="89").json()
+        self.assertEqual(other["plan"]["effect"], "same purchase")
+
     def test_one_more_part_leaves_the_other_boards_as_they_were(self) -> None:
         rows = "6\trail\t2x4\t31 1/4\t\t\t\n9\tslat\t2x4\t22\t\t\t\n3\tpost\t2x4\t40\t\t\t"
         project = self.planned(rows)

@@ -70,7 +70,7 @@ function named(part: string): string {
         <span
           class="number quiet"
           :class="{ changed: layout.changed }"
-          :title="`board ${layout.first}${layout.changed ? ': cut otherwise than before the last change' : ''}`"
+          :title="`board ${layout.first}${layout.changed ? ': new, or cut otherwise than before the last change' : ''}`"
           >{{ layout.first }}</span
         >
         <BoardDrawing
