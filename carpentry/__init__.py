@@ -4,7 +4,7 @@ Read the rooms in the order of the work; a later one may import an earlier one, 
 
 - ``language``: lengths, money, faults, the fields and tables that builders type
 - ``lumber``: real sizes, woods, own materials, the rack, the lexicon that words are read by
-- ``design``: parts, their ends and edges, lists of them
+- ``design``: parts, their ends and edges, lists of them; measures with their formulas, runs
 - ``cutting``: from a cut problem to a checked plan with its proof
 - ``buying``: prices, packs, fasteners, coating, the shopping list
 - ``project``: settings, materials, hardware, the tally and what is claimed of it

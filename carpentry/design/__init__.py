@@ -1,7 +1,8 @@
 """The part list: what is to be built, as typed and as understood.
 
 ``read_part`` checks one part's fields, ``entry`` understands a typed line or pasted rows, ``table``
-reads and writes whole lists. All report every problem at once.
+reads and writes whole lists. ``measures`` works sizes out from formulas, ``runs`` lays equal things
+along a length. All report every problem at once.
 """
 
 from carpentry.design.entry import read_entry, read_lines
