@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import Literal
 
 from django.conf import settings
 from playwright.sync_api import Page
@@ -9,29 +10,25 @@ from playwright.sync_api import Page
 AXE = Path(settings.ROOT) / "web/node_modules/axe-core/axe.min.js"
 
 
-def serious(page: Page) -> list[str]:
+# What is asked of a page; what of that has to do with colours is all that a dark one can change.
+RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
+OF_COLOUR = "{type: 'rule', values: ['color-contrast', 'link-in-text-block']}"
+
+# Wide, on a phone, on a narrow one, and at 200 % zoom of the first; each light and dark.
+SIZES = ((1280, 800), (390, 844), (360, 740), (640, 400))
+SCHEMES: dict[Literal["light", "dark"], str] = {"light": RULES, "dark": OF_COLOUR}
+
+
+def serious(page: Page, rules: str = RULES) -> list[str]:
     """What axe-core finds on the page, by rule and place."""
     if not page.evaluate("'axe' in window"):
         page.evaluate(AXE.read_text())
-    found = page.evaluate(
-        "axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],"
-        " resultTypes: ['violations']})"
-    )
+    found = page.evaluate(f"axe.run({{runOnly: {rules}, resultTypes: ['violations']}})")
     return [
         f"{violation['id']}: {node['html'][:120]}"
         for violation in found["violations"]
         for node in violation["nodes"]
     ]
-
-
-# Wide, on a phone, on a narrow one, and at 200 % zoom of the first.
-LOOKS = (
-    ((1280, 800), "light"),
-    ((1280, 800), "dark"),
-    ((390, 844), "light"),
-    ((360, 740), "dark"),
-    ((640, 400), "light"),
-)
 
 
 # Two frames: the page hears that its look is another, and draws itself anew.
@@ -46,13 +43,14 @@ def serious_anywhere(
     """What axe-core finds on the page in every look of it, after ``show`` and before ``hide``."""
     found = []
     was = page.viewport_size
-    for (width, height), scheme in LOOKS:
+    for width, height in SIZES:
         page.set_viewport_size({"width": width, "height": height})
-        page.emulate_media(color_scheme="dark" if scheme == "dark" else "light")
-        page.evaluate(DRAWN)
-        show()
-        found += [f"{width} {scheme}: {fault}" for fault in serious(page)]
-        hide()
+        for scheme, rules in SCHEMES.items():
+            page.emulate_media(color_scheme=scheme)
+            page.evaluate(DRAWN)
+            show()
+            found += [f"{width} {scheme}: {fault}" for fault in serious(page, rules)]
+            hide()
     if was:
         page.set_viewport_size(was)
     page.emulate_media(color_scheme="light")
