@@ -10,7 +10,7 @@ from carpentry.language.errors import (
     Problem,
     StockNameError,
 )
-from carpentry.language.figures import ROUNDED_TO, rounded, ticks_per, write_decimal, write_figure
+from carpentry.language.figures import ROUNDED_TO, rounded, write_decimal, write_figure
 from carpentry.language.length import (
     LONGEST,
     LONGEST_TEXT,
@@ -27,6 +27,7 @@ from carpentry.language.length import (
     read_length,
     sold_name,
     spelled_out,
+    ticks_per,
     unambiguous,
     write_length,
 )

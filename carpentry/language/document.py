@@ -2,6 +2,7 @@
 
 import json
 import re
+from collections import Counter
 from collections.abc import Collection, Iterator
 from decimal import Decimal
 from typing import Any
@@ -19,7 +20,9 @@ def parse_json(text: str | bytes) -> Json:
         parsed = json.loads(text, parse_constant=_no_constant, object_pairs_hook=_each_once)
     except json.JSONDecodeError as error:
         raise CarpentryError(f"this is not JSON: {error.msg}", f"line {error.lineno}") from error
-    except (UnicodeDecodeError, RecursionError) as error:
+    except CarpentryError:
+        raise
+    except (ValueError, RecursionError) as error:  # no text, a number without end, too deep
         raise CarpentryError("this is not JSON") from error
     if not isinstance(parsed, dict):
         raise CarpentryError("the file must hold one JSON object")
@@ -29,8 +32,7 @@ def parse_json(text: str | bytes) -> Json:
 def _each_once(pairs: list[tuple[str, Any]]) -> Json:
     found = dict(pairs)
     if len(found) < len(pairs):
-        names = [name for name, _ in pairs]
-        twice = next(name for name in found if names.count(name) > 1)
+        ((twice, _),) = Counter(name for name, _ in pairs).most_common(1)
         raise CarpentryError(f"“{twice[:40]}” is there twice")
     return found
 

@@ -3,15 +3,9 @@
 import math
 from fractions import Fraction
 
-from carpentry.language.length import TICKS_PER_INCH, TICKS_PER_MM, Unit
+from carpentry.language.length import Unit, decimal_text
 
 ROUNDED_TO = {Unit.INCH: "1/32", Unit.MM: "0.5"}  # unless a project says otherwise
-_MILLIONTH = Fraction(1, 1_000_000)
-
-
-def ticks_per(unit: Unit) -> int:
-    """Ticks in one of what a bare figure means."""
-    return TICKS_PER_MM if unit is Unit.MM else TICKS_PER_INCH
 
 
 def rounded(amount: Fraction, step: Fraction) -> Fraction:
@@ -26,9 +20,8 @@ def write_figure(amount: Fraction, unit: Unit) -> str:
 
 def write_decimal(amount: Fraction) -> str:
     """A figure to six places."""
-    sign = "-" if amount < 0 else ""
-    whole, rest = divmod(math.floor(abs(amount) / _MILLIONTH + Fraction(1, 2)), 1_000_000)
-    return f"{sign}{whole}.{rest:06d}".rstrip("0").rstrip(".")
+    text = decimal_text(abs(amount), 6)
+    return f"-{text}" if amount < 0 and text != "0" else text
 
 
 def _as_fraction(amount: Fraction) -> str:

@@ -226,7 +226,7 @@ def read_exactly(text: str, unit: Unit | str) -> Fraction:
         raise scanner.fail(
             "millimetres, centimetres and metres take decimals, not fractions", start
         )
-    total = value * _TICKS_OF[kind or str(Unit(unit))]
+    total = value * _TICKS_OF[kind or Unit(unit).value]
     if kind == "ft" and not scanner.at_end():
         if scanner.take(re.compile(r"\s*-\s*")) is None:
             scanner.take(re.compile(r"\s+"))
@@ -246,7 +246,13 @@ def read_exactly(text: str, unit: Unit | str) -> Fraction:
     return total
 
 
-def _decimal_text(value: Fraction, places: int) -> str:
+def ticks_per(unit: Unit) -> int:
+    """Ticks in one of what a bare figure means."""
+    return _TICKS_OF[unit.value]
+
+
+def decimal_text(value: Fraction, places: int) -> str:
+    """A figure, zero or more, to so many places, without noughts at its end."""
     scaled = round(value * 10**places)
     whole, rest = divmod(scaled, 10**places)
     return f"{whole}.{rest:0{places}d}".rstrip("0").rstrip(".")
@@ -272,12 +278,10 @@ def write_length(ticks: int, notation: Notation | str) -> WrittenLength:
     if notation is Notation.MM:
         tenths = int(Fraction(ticks * 10, TICKS_PER_MM) + Fraction(1, 2))
         exact = tenths * TICKS_PER_MM == ticks * 10
-        return WrittenLength(
-            ticks, _decimal_text(Fraction(tenths, 10), 1), None, None, " mm", exact
-        )
+        return WrittenLength(ticks, decimal_text(Fraction(tenths, 10), 1), None, None, " mm", exact)
     if notation is Notation.DECIMAL:
         inches = Fraction(ticks, TICKS_PER_INCH)
-        text = _decimal_text(inches, 3)
+        text = decimal_text(inches, 3)
         return WrittenLength(ticks, text, None, None, "″", Fraction(text) == inches)
     denominator = 16 if notation is Notation.FEET else int(notation.split("/")[1])
     whole, numerator, below, exact = _inches(ticks, denominator)
@@ -308,7 +312,7 @@ def interchange(ticks: int, unit: Unit | str) -> str:
     In inches a 1/64 fraction where that is exact, else millimetres to six places; in millimetres
     a bare number.
     """
-    millimetres = _decimal_text(Fraction(ticks, TICKS_PER_MM), 6)
+    millimetres = decimal_text(Fraction(ticks, TICKS_PER_MM), 6)
     if Unit(unit) is Unit.MM:
         return millimetres
     whole, numerator, denominator, exact = _inches(ticks, FINEST_FRACTION)

@@ -192,7 +192,9 @@ class ProblemFileTest(TestCase):
             self.assertIn(words, told.get(path, f"nothing said at {path}: {told}"))
 
     def test_what_is_no_json(self) -> None:
-        for text in ("", "[]", "{", '{"kerf": NaN}', "null"):
+        endless = f'{{"kerf": {"1" * 5_000}}}'
+        twice = '{"kerf": "1/8", "kerf": "0"}'
+        for text in ("", "[]", "{", '{"kerf": NaN}', "null", endless, twice, "[" * 100_000):
             with self.assertRaises(CarpentryError, msg=text):
                 read_problem(text)
 
