@@ -1,30 +1,23 @@
 <script setup lang="ts">
-import { useTemplateRef } from 'vue'
-import { api, outcomeOf, type Effect, type MaterialFields, type OwnMaterial } from '../api/client'
+import { api, type OwnMaterial } from '../api/client'
 import EditableCell from '../shared/EditableCell.vue'
 import EffectOfSize from '../shared/EffectOfSize.vue'
 import KindSwatch from '../shared/KindSwatch.vue'
 import LengthText from '../shared/LengthText.vue'
-import { useCells } from '../shared/useCells'
+import { useSizedCells } from '../shared/useSizedCells'
 import type { MaterialsInHand } from './useMaterials'
 
 /** A builder's own materials, the sizes and cautions of which can be typed over. */
 const props = defineProps<{ own: OwnMaterial[]; held: MaterialsInHand }>()
 const SIZES = ['thickness', 'width']
-const effect = useTemplateRef('effect')
-const cell = useCells<OwnMaterial>(
-  'materials',
-  (row) => row.name,
-  (row, field: keyof MaterialFields, text) => {
-    const write = () => props.held.write(row.id, { [field]: text })
-    if (!SIZES.includes(field) || !effect.value) return write()
-    const asked = api.POST('/api/materials/{material_id}/effect', {
-      params: { path: { material_id: row.id } },
-      body: { [field]: text },
-    })
-    return effect.value.apply(outcomeOf<Effect[]>(asked), write)
-  },
-)
+const cell = useSizedCells<OwnMaterial>({
+  name: 'materials',
+  called: (row) => row.name,
+  isSize: (field) => SIZES.includes(field),
+  ask: ({ id: material_id }, body) =>
+    api.POST('/api/materials/{material_id}/effect', { params: { path: { material_id } }, body }),
+  write: (row, typed) => props.held.write(row.id, typed),
+})
 </script>
 
 <template>

@@ -1,18 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef } from 'vue'
-import {
-  api,
-  outcomeOf,
-  type Effect,
-  type Rack,
-  type RackBoard,
-  type RackFields,
-} from '../api/client'
+import { computed, ref } from 'vue'
+import { api, type Rack, type RackBoard, type RackFields } from '../api/client'
 import EditableCell from '../shared/EditableCell.vue'
 import EffectOfSize from '../shared/EffectOfSize.vue'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
-import { useCells } from '../shared/useCells'
+import { useSizedCells } from '../shared/useSizedCells'
 import type { RackInHand } from './useRack'
 
 /** Boards on the rack, each with its measures beneath it when it is opened. */
@@ -38,20 +31,14 @@ const open = computed({
   get: () => opened.value ?? props.alone,
   set: (board) => (opened.value = board ?? ''),
 })
-const effect = useTemplateRef('effect')
-const cell = useCells<RackBoard>(
-  'rack',
-  (board) => `board ${board.number}`,
-  (board, field: Field, text) => {
-    const write = () => props.held.writeBoard(board.id, { [field]: text })
-    if (OF_NO_SIZE.includes(field) || !effect.value) return write()
-    const asked = api.POST('/api/rack/boards/{board_id}/effect', {
-      params: { path: { board_id: board.id } },
-      body: { [field]: text },
-    })
-    return effect.value.apply(outcomeOf<Effect[]>(asked), write)
-  },
-)
+const cell = useSizedCells<RackBoard>({
+  name: 'rack',
+  called: (board) => `board ${board.number}`,
+  isSize: (field) => !OF_NO_SIZE.includes(field),
+  ask: ({ id: board_id }, body) =>
+    api.POST('/api/rack/boards/{board_id}/effect', { params: { path: { board_id } }, body }),
+  write: (board, typed) => props.held.writeBoard(board.id, typed),
+})
 </script>
 
 <template>

@@ -1,23 +1,9 @@
 import type { Trip, TripEvent, TripLine } from '../api/client'
+import { NOTHING_SAID } from '../trip/useTrip'
 
 /** An event of which only some is said. */
 export function eventOf(said: Partial<TripEvent>): TripEvent {
-  return {
-    id: '',
-    kind: 'took',
-    line: '',
-    count: 1,
-    price: '',
-    length: '',
-    thickness: '',
-    width: '',
-    crook: '',
-    bow: '',
-    cup: '',
-    twist: '',
-    undoes: '',
-    ...said,
-  }
+  return { ...NOTHING_SAID, id: '', kind: 'took', ...said }
 }
 
 /** A line of a trip of which only some is said. */

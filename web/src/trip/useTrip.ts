@@ -124,7 +124,7 @@ export function useTrip(project: string) {
   /** Something happened: stored on the disk when this resolves. */
   async function tell(kind: string, more: Partial<Omit<TripEvent, 'id' | 'kind'>> = {}) {
     if (!trip.value) return
-    const event: TripEvent = { ...nothing, ...more, id: newId(), kind }
+    const event: TripEvent = { ...NOTHING_SAID, ...more, id: newId(), kind }
     await storeEvent(trip.value.id, event)
     if (!waiting.value.some((one) => one.id === event.id)) {
       waiting.value = [...waiting.value, event]
@@ -266,7 +266,8 @@ export function useTrip(project: string) {
   }
 }
 
-const nothing: Omit<TripEvent, 'id' | 'kind'> = {
+/** What an event says that says nothing beside its kind. */
+export const NOTHING_SAID: Omit<TripEvent, 'id' | 'kind'> = {
   line: '',
   count: 1,
   price: '',

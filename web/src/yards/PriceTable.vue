@@ -1,19 +1,12 @@
 <script setup lang="ts">
-import { ref, useTemplateRef } from 'vue'
-import {
-  api,
-  outcomeOf,
-  type Effect,
-  type PriceFields,
-  type PriceLine,
-  type Yard,
-} from '../api/client'
+import { ref } from 'vue'
+import { api, type PriceLine, type Yard } from '../api/client'
 import { day } from '../shared/dates'
 import EditableCell from '../shared/EditableCell.vue'
 import EffectOfSize from '../shared/EffectOfSize.vue'
 import KindSwatch from '../shared/KindSwatch.vue'
 import LengthText from '../shared/LengthText.vue'
-import { useCells } from '../shared/useCells'
+import { useSizedCells } from '../shared/useSizedCells'
 import PriceHistory from './PriceHistory.vue'
 import type { YardInHand } from './useYard'
 
@@ -21,20 +14,17 @@ import type { YardInHand } from './useYard'
 const props = defineProps<{ yard: Yard; held: YardInHand }>()
 const SIZES = ['thickness', 'width']
 const history = ref<PriceLine>()
-const effect = useTemplateRef('effect')
-const cell = useCells<PriceLine>(
-  props.yard.id,
-  (line) => `${line.stock} ${line.named_length}`,
-  (line, field: keyof PriceFields, text) => {
-    const write = () => props.held.writeLine(line.id, { [field]: text })
-    if (!SIZES.includes(field) || !effect.value) return write()
-    const asked = api.POST('/api/yards/{yard_id}/lines/{line_id}/effect', {
-      params: { path: { yard_id: props.yard.id, line_id: line.id } },
-      body: { [field]: text },
-    })
-    return effect.value.apply(outcomeOf<Effect[]>(asked), write)
-  },
-)
+const cell = useSizedCells<PriceLine>({
+  name: props.yard.id,
+  called: (line) => `${line.stock} ${line.named_length}`,
+  isSize: (field) => SIZES.includes(field),
+  ask: ({ id: line_id }, body) =>
+    api.POST('/api/yards/{yard_id}/lines/{line_id}/effect', {
+      params: { path: { yard_id: props.yard.id, line_id } },
+      body,
+    }),
+  write: (line, typed) => props.held.writeLine(line.id, typed),
+})
 </script>
 
 <template>
