@@ -9,7 +9,8 @@ import re
 from collections.abc import Sequence
 from dataclasses import replace
 
-from carpentry.design.part import MAX_PARTS, Part, PartFields, read_part
+from carpentry.design.part import MAX_PARTS, Part, PartFields
+from carpentry.design.sheet import EMPTY, Sheet
 from carpentry.design.table import parts_table_of_text, read_parts
 from carpentry.language import COUNT, CarpentryError, Problem, StockNameError, read_count
 from carpentry.lumber import (
@@ -30,6 +31,7 @@ _QUANTITY = re.compile(
 )
 _TIMES_A_SIZE = re.compile(r"\s*(\d+)\s+[x×]\s+(?=(?:5/4|\d+)[xX×]\d)")
 _BY_WIDTH = re.compile(r"(.*\S)\s*[x×]\s*(.+)")
+_BY_FORMULA = re.compile(r"(=.*\S)\s+[x×]\s+(=.+)")
 
 
 def _split(line: str, lexicon: Lexicon) -> PartFields:
@@ -46,6 +48,8 @@ def _split(line: str, lexicon: Lexicon) -> PartFields:
         stock_end = words_at(line, third[1] if third else stock_end)
     length, width = line[stock_end:].strip(" ,;@"), ""
     by_width = _BY_WIDTH.fullmatch(length)
+    if length.startswith("=") and _is_sheet(size, lexicon):
+        by_width = _BY_FORMULA.fullmatch(length)
     if by_width and _is_sheet(size, lexicon):
         length, width = by_width[1], by_width[2]
     name = line[start:size_at].strip(" ,;")
@@ -86,8 +90,9 @@ def _find_size(line: str, start: int, lexicon: Lexicon) -> tuple[str, int, int]:
     )
 
 
-def read_entry(line: str, lexicon: Lexicon) -> Part:
-    """One typed line as a part. Raises ``CarpentryError`` placed by field."""
+def read_entry(line: str, lexicon: Lexicon, sheet: Sheet = EMPTY) -> Part:
+    """One typed line as a part of a ``sheet``, the measures of which its length may follow. Raises
+    ``CarpentryError`` placed by field."""
     if len(line) > LONGEST_LINE:
         raise CarpentryError(f"a line has {LONGEST_LINE} characters at the most")
     if not line.strip():
@@ -96,7 +101,7 @@ def read_entry(line: str, lexicon: Lexicon) -> Part:
         fields = _split(line, lexicon)
     except StockNameError as error:
         raise CarpentryError(Problem("stock", p.message) for p in error.problems) from error
-    part = read_part(fields, lexicon)
+    part = sheet.read(fields, lexicon)
     unsaid = sorted(woods_in(part.name) - set(part.stock.words)) if fields.name else []
     if unsaid and not part.stock.own:
         doubt = f"the stock is {part.stock}: write {unsaid[0]} after its size if it is {unsaid[0]}"
@@ -104,7 +109,9 @@ def read_entry(line: str, lexicon: Lexicon) -> Part:
     return part
 
 
-def read_lines(text: str, lexicon: Lexicon, chosen: Sequence[str] = ()) -> list[Part]:
+def read_lines(
+    text: str, lexicon: Lexicon, chosen: Sequence[str] = (), sheet: Sheet = EMPTY
+) -> list[Part]:
     """Everything typed or pasted at once: a table (tabs, semicolons or commas, with or without a
     header; its columns as ``chosen`` where they are) or typed lines.
 
@@ -117,12 +124,12 @@ def read_lines(text: str, lexicon: Lexicon, chosen: Sequence[str] = ()) -> list[
         raise CarpentryError(f"{len(lines):,} lines are more than {MAX_PARTS:,} in one part list")
     table = parts_table_of_text(text, lexicon, chosen)
     if table is not None:
-        return read_parts(table, lexicon)
+        return read_parts(table, lexicon, sheet)
     parts: list[Part] = []
     problems: list[Problem] = []
     for number, line in lines:
         try:
-            parts.append(read_entry(line, lexicon))
+            parts.append(read_entry(line, lexicon, sheet))
         except CarpentryError as error:
             where = f"line {number}" if len(lines) > 1 else ""
             problems.extend(

@@ -16,9 +16,13 @@ from carpentry.design.ends import (
 )
 from carpentry.language import (
     TICKS_PER_FOOT,
+    TICKS_PER_INCH,
+    TICKS_PER_MM,
     CarpentryError,
     Faults,
     Length,
+    Unit,
+    check_day,
     check_typed,
     length_fields,
     typed,
@@ -32,6 +36,10 @@ MAX_TEXT = 200
 MEASURED = tuple(Measured)
 _BOARDS = re.compile(r"(not\s+)?(\d{1,6}(?:[\s,]+\d{1,6})*)", re.IGNORECASE)
 MOST_EXTRA = 4 * TICKS_PER_FOOT
+MOST_FORMULA = 500  # characters of what may be a formula
+# What a part takes beyond its length that is cut once it was measured, in ticks: the usual rough
+# length. Common practice, no source.
+UNTIL_MEASURED = {Unit.INCH: 2 * TICKS_PER_INCH, Unit.MM: 50 * TICKS_PER_MM}
 YES_OR_NO = ("yes", "no")
 
 
@@ -39,14 +47,18 @@ YES_OR_NO = ("yes", "no")
 class PartFields:
     """A part exactly as typed: every field is text, empty where nothing was typed."""
 
-    quantity: str = typed("Count", "1", most=20)
+    quantity: str = typed("Count", "1", most=MOST_FORMULA)
     name: str = typed("Name", most=MAX_TEXT)
     stock: str = typed("Stock", most=100)
-    length: str = typed("Length", is_length=True)
-    thickness: str = typed("Thickness", help="where it is not the stock’s own", is_length=True)
-    width: str = typed("Width", help="where it is not the stock’s own", is_length=True)
-    ends: str = typed("End angles", help="left and right, such as 20 -20", most=40)
-    edges: str = typed("Bevelled edges", help="left and right, such as 45 45", most=40)
+    length: str = typed("Length", is_length=True, most=MOST_FORMULA)
+    thickness: str = typed(
+        "Thickness", help="where it is not the stock’s own", is_length=True, most=MOST_FORMULA
+    )
+    width: str = typed(
+        "Width", help="where it is not the stock’s own", is_length=True, most=MOST_FORMULA
+    )
+    ends: str = typed("End angles", help="left and right, such as 20 -20", most=MOST_FORMULA)
+    edges: str = typed("Bevelled edges", help="left and right, such as 45 45", most=MOST_FORMULA)
     measured: str = typed(
         "Measured", help="long-long, edge, short-short, centre", most=20, choices=MEASURED
     )
@@ -66,10 +78,25 @@ class PartFields:
         "Own stock only", help="yes or no: where it differs", most=20, choices=YES_OR_NO
     )
     extra_length: str = typed(
-        "Extra length", help="trimmed later: where it is not the project’s", is_length=True
+        "Extra length",
+        help="trimmed later: where it is not the project’s",
+        is_length=True,
+        most=MOST_FORMULA,
     )
-    extra_width: str = typed("Extra width", help="planed off a sawn face", is_length=True)
-    extra_thickness: str = typed("Extra thickness", help="planed off a sawn face", is_length=True)
+    extra_width: str = typed(
+        "Extra width", help="planed off a sawn face", is_length=True, most=MOST_FORMULA
+    )
+    extra_thickness: str = typed(
+        "Extra thickness", help="planed off a sawn face", is_length=True, most=MOST_FORMULA
+    )
+    held: str = typed(
+        "Cut after measuring",
+        help="yes: bought now, cut once it was measured",
+        most=20,
+        choices=YES_OR_NO,
+    )
+    taped: str = typed("Tape said", help="its length as measured; it holds instead")
+    taped_on: str = typed("Measured on", help="such as 2026-05-31", most=20)
     boards: str = typed("Rack boards", help="from these only: 12 14; or not 12")
     group: str = typed("Group", help="frame, boarding …", most=MAX_TEXT)
     note: str = typed("Note", help="for yourself", most=MAX_TEXT)
@@ -102,6 +129,9 @@ class Part:
     """A part as understood. Lengths are exact; ``fields`` keeps what was typed, but that a length
     inside the stock's name (``2x4x8``) has moved to its own field, where it means one thing.
     ``extra`` is what it takes beyond its finished length, width and thickness, where it says so.
+    ``followed`` are the fields that formulas say: name, value as text, and whether that is exact.
+    ``computed`` is the length where the tape said another. With a ``fault`` nothing can be planned
+    of it: what it follows cannot be worked out.
     """
 
     fields: PartFields
@@ -117,6 +147,19 @@ class Part:
     extra: ExtraTyped = (None, None, None)
     boards: RackChoice | None = None
     warnings: tuple[str, ...] = ()
+    followed: tuple[tuple[str, str, bool], ...] = ()
+    computed: Length | None = None
+    fault: str = ""
+
+    @property
+    def is_held(self) -> bool:
+        """Whether it is bought now, but cut once it was measured, and was not measured yet."""
+        return _answer(self.fields.held, False) and not self.fields.taped.strip()
+
+    @property
+    def plain_fields(self) -> PartFields:
+        """Its fields with what its formulas come to instead of them."""
+        return replace(self.fields, **{name: text for name, text, _ in self.followed})
 
     def may_be_ripped(self, usual: bool) -> bool:
         """Whether it may be ripped from another size, as it says or else as the project does; who
@@ -156,8 +199,9 @@ class Part:
         return _answer(self.fields.show, False)
 
     def lengths(self) -> dict[str, Length]:
-        """The lengths it states, by the names of their fields."""
-        stated = (self.length, self.thickness, self.width, *self.extra)
+        """The lengths it states, by the names of their fields; its length is the one it was typed
+        with, also where the tape said another."""
+        stated = (self.computed or self.length, self.thickness, self.width, *self.extra)
         return {
             name: length
             for name, length in zip(PART_LENGTHS, stated, strict=True)
@@ -272,8 +316,13 @@ def _read(fields: PartFields, lexicon: Lexicon) -> Part:
             faults.add("width", "a part from a sheet needs a width")
     elif not fields.length.strip() and not re.search(r"[xX×].*[xX×]", fields.stock):
         faults.add("length", "a length is missing")
+    taped = faults.attempt("taped", lambda: _positive(fields.taped, lexicon), None)
+    faults.attempt("taped_on", lambda: check_day(fields.taped_on), None)
     faults.raise_any()
     assert stock is not None and length is not None
+    if _answer(fields.held, False):
+        usual = UNTIL_MEASURED[lexicon.unit]
+        extra_length = None if taped else extra_length or Length(usual, "")
     warnings = stock.warnings
     if length.rounded:
         warnings += ("the length was rounded to the nearest 1/8128 in",)
@@ -285,7 +334,8 @@ def _read(fields: PartFields, lexicon: Lexicon) -> Part:
         quantity=quantity,
         name=name,
         stock=stock.stock,
-        length=length,
+        length=taped or length,
+        computed=length if taped else None,
         thickness=thickness,
         width=width,
         ends=ends,
@@ -315,6 +365,8 @@ def _settle_length(
 def angles_fault(part: Part, actual: Section | None) -> str | None:
     """Why its ends or edges cannot be cut, in words, or ``None``; ``actual`` is its stock's
     section."""
+    if part.fault:
+        return part.fault
     if part.square_ended and not is_angled(part.edges):
         return None
     if actual is None:
@@ -333,7 +385,7 @@ def not_planned_yet(part: Part, actual: Section | None) -> str | None:
     ``actual`` is the real section of the stock it is cut from (ticks).
     """
     if part.stock.is_sheet:
-        return "cut from a sheet"
+        return part.fault or "cut from a sheet"
     fault = angles_fault(part, actual)
     if fault:
         return fault

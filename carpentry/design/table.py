@@ -6,7 +6,8 @@ from collections.abc import Callable, Iterable, Sequence
 from dataclasses import fields as dataclass_fields
 from statistics import median
 
-from carpentry.design.part import MAX_PARTS, PART_LENGTHS, Part, PartFields, read_part
+from carpentry.design.part import MAX_PARTS, PART_LENGTHS, Part, PartFields
+from carpentry.design.sheet import EMPTY, Sheet
 from carpentry.language import (
     CarpentryError,
     Columns,
@@ -43,9 +44,11 @@ _HEADINGS = {
 COLUMNS = Columns((*PART_COLUMNS, WOOD), _HEADINGS, REQUIRED, PART_LENGTHS, ("quantity",))
 
 
-def read_parts(table: Table, lexicon: Lexicon) -> list[Part]:
-    """The parts of a table. Raises ``CarpentryError`` with every problem, each with its line; then
-    nothing is read."""
+def read_parts(table: Table, lexicon: Lexicon, sheet: Sheet = EMPTY) -> list[Part]:
+    """The parts of a table, for a ``sheet`` the measures of which they may follow.
+
+    Raises ``CarpentryError`` with every problem, each with its line; then nothing is read.
+    """
     if len(table.rows) > MAX_PARTS:
         raise CarpentryError(
             f"{len(table.rows):,} rows are more than {MAX_PARTS:,} in one part list"
@@ -58,7 +61,7 @@ def read_parts(table: Table, lexicon: Lexicon) -> list[Part]:
         record["stock"] = f"{record.get('stock', '')} {wood}".strip()
         typed = PartFields(**record) if counted else PartFields(**record, quantity="1")
         try:
-            parts.append(read_part(typed, lexicon))
+            parts.append(sheet.read(typed, lexicon))
         except CarpentryError as error:
             problems.extend(
                 Problem(f"line {row.line}, {p.place}", p.message) for p in error.problems
@@ -187,10 +190,11 @@ def _guess_columns(rows: Sequence[Row], lexicon: Lexicon, comma: bool) -> tuple[
 
 
 def write_parts_csv(parts: Iterable[Part], protect: Callable[[str], str] = str) -> str:
-    """Parts as a CSV list that reads back to the same parts; ``protect`` is applied to cells."""
+    """Parts as a CSV list that reads back to parts of the same sizes: values where formulas were
+    typed. ``protect`` is applied to cells."""
     out = io.StringIO(newline="")
     writer = csv.writer(out)
     writer.writerow(PART_COLUMNS)
     for part in parts:
-        writer.writerow([protect(getattr(part.fields, name)) for name in PART_COLUMNS])
+        writer.writerow([protect(getattr(part.plain_fields, name)) for name in PART_COLUMNS])
     return out.getvalue()

@@ -50,6 +50,7 @@ from carpentry.language.table import (
 from carpentry.language.typed import (
     Typed,
     change_said,
+    check_day,
     check_typed,
     length_fields,
     typed,
@@ -87,6 +88,7 @@ __all__ = [
     "Unit",
     "cents",
     "change_said",
+    "check_day",
     "check_typed",
     "decode",
     "interchange",

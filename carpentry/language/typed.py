@@ -6,10 +6,11 @@ of a table and the forms on the screen are made from it.
 
 from collections.abc import Mapping
 from dataclasses import Field, dataclass, field, fields
+from datetime import date
 from types import MappingProxyType
 from typing import Any
 
-from carpentry.language.errors import Faults
+from carpentry.language.errors import CarpentryError, Faults
 
 
 @dataclass(frozen=True)
@@ -94,3 +95,11 @@ def check_typed(fields: object, faults: Faults) -> None:
             faults.add(place, f"“{text[:40]}” is no answer: choose one of {choices}")
         elif len(text) > way.most:
             faults.add(place, f"longer than {way.most} characters")
+
+
+def check_day(text: str) -> None:
+    """Raises ``CarpentryError`` unless a day is written as in 2026-05-31, or not at all."""
+    try:
+        date.fromisoformat(text.strip() or "2026-01-01")
+    except ValueError as error:
+        raise CarpentryError(f"“{text.strip()}” is no day: write it as 2026-05-31") from error

@@ -9,9 +9,18 @@ from functools import cached_property
 from carpentry.buying import PriceFields, PriceLine, Tax, read_price_line
 from carpentry.design import Part
 from carpentry.language import Json, Unit
-from carpentry.lumber import INCHES, NO_OWN, Lexicon, OwnFields, OwnStocks, StockName, read_own
+from carpentry.lumber import (
+    INCHES,
+    NO_OWN,
+    Lexicon,
+    OwnFields,
+    OwnStocks,
+    Section,
+    StockName,
+    read_own,
+)
 from carpentry.lumber.rack import BoardFields, MeasuredBoard, OnHand, read_board
-from carpentry.project import Shelf
+from carpentry.project import Shelf, section_sold
 from carpentry.project.gathering import Owned
 
 STANDARD = "standard lengths"  # where no yard is chosen
@@ -69,6 +78,17 @@ class Basis:
     def lexicon(self) -> Lexicon:
         """How the words of its yard are read."""
         return Lexicon(self.unit, self.own)
+
+    @cached_property
+    def _lines_of(self) -> dict[StockName, list[PriceLine]]:
+        found: dict[StockName, list[PriceLine]] = {}
+        for line in self.lines:
+            found.setdefault(line.stock, []).append(line)
+        return found
+
+    def section(self, stock: StockName) -> Section | None:
+        """What a stock measures where it is bought."""
+        return section_sold(stock, self._lines_of.get(stock, ()))[0]
 
     def shelf(self, unit: Unit, named: Collection[int], taken: Owned) -> Shelf:
         """What parts of a project in a ``unit`` can be cut from, boards ``taken`` at the yard too,

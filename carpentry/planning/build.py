@@ -7,7 +7,6 @@ from time import monotonic
 
 from carpentry.buying import ListLine, cents
 from carpentry.cutting import CutPlan, SawLimits, Status, plan_document, plan_within
-from carpentry.design import all_marked
 from carpentry.language import Json, Unit, interchange
 from carpentry.lumber import Section
 from carpentry.lumber.rack import MeasuredBoard
@@ -41,14 +40,15 @@ def work_up_files(
     if saw is not None:
         told = {name: limit for name, limit in asdict(saw).items() if limit is not None}
         settings = replace(settings, saw=replace(settings.saw, **told))
-    marks = all_marked(project.marks)
+    basis = basis_of_yard(yard) if yard else Basis(settings.unit)
+    sheet = project.sheet(basis.section)
     planned = PlannedProject(
         settings,
-        [NamedPart(mark, part) for mark, part in zip(marks, project.parts, strict=True)],
-        {mark: mark for mark in marks},
+        [NamedPart(mark, sheet.part(mark)) for mark in sheet.typed.parts],
+        {mark: mark for mark in sheet.typed.parts},
+        sheet=sheet,
         **{name: getattr(project, name) for name in TYPED_LINES},
     )
-    basis = basis_of_yard(yard) if yard else Basis(settings.unit)
     if settings.rack is not RackUse.NEVER:
         boards = (RackBoard(str(n), None, board) for n, board in enumerate(rack))
         basis = replace(basis, rack=usable(boards))

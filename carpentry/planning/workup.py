@@ -18,6 +18,7 @@ from carpentry.cutting import (
     read_plan,
     with_cuts,
 )
+from carpentry.design import EMPTY, Sheet
 from carpentry.language import Json, Length, PlanCheckError
 from carpentry.lumber.cautions import Work, at_the_saw, beyond_the_saw
 from carpentry.planning.basis import Basis, named_boards
@@ -43,7 +44,7 @@ _NOT_IN_FIRST = ("saw", "keep_offcut_width")  # of cut problems
 @dataclass(frozen=True)
 class PlannedProject:
     """All of a project that a plan depends on: ``marks`` are the letters of its parts by id; what
-    is not wood is typed, a line each."""
+    is not wood is typed, a line each, and may follow the measures of its ``sheet``."""
 
     settings: Settings
     parts: Sequence[NamedPart]
@@ -52,6 +53,7 @@ class PlannedProject:
     hardware: str = ""
     finishes: str = ""
     rules: str = ""
+    sheet: Sheet = EMPTY
 
     def without(self, part: str) -> "PlannedProject":
         """The same project without one of its parts (by id)."""
@@ -113,7 +115,7 @@ class Workup:
                 parts[self.marks[one.id]] = JoinedPart(
                     *sizes, one.part.length.ticks, one.part.quantity
                 )
-        return hardware_of(self._typed, parts, self.settings)
+        return hardware_of(self._typed, parts, self.settings, self.project.sheet)
 
     @property
     def _typed(self) -> HardwareFields:
@@ -206,7 +208,10 @@ class Workup:
 
     def other_cautions(self) -> list[str]:
         """What to mind of its finishes, and what the plan does not answer for."""
-        finishes, _ = read_each_line(self.project.finishes, read_coat)
+        sheet = self.project.sheet
+        finishes, _ = read_each_line(
+            self.project.finishes, lambda line: read_coat(sheet.inline(line))
+        )
         return list(beyond_the_saw(name for coat in finishes for name, _ in coat.mix))
 
     def tally(self, plans: Sequence[CutPlan | None]) -> Tally:

@@ -1,16 +1,39 @@
 """Projects and yards as JSON documents (``grain-tally/project@1``, ``grain-tally/yard@1``)."""
 
 import re
-from collections.abc import Iterable
-from dataclasses import asdict, dataclass, fields
+from collections.abc import Iterable, Sequence
+from dataclasses import asdict, dataclass, fields, replace
 from decimal import Decimal
 
 from babel.numbers import list_currencies
 
 from carpentry.buying import MAX_LINES, PriceFields, PriceLine, Tax, read_price_line
 from carpentry.cutting import Order
-from carpentry.design import MAX_PARTS, PART_COLUMNS, Part, PartFields, read_part
-from carpentry.language import CarpentryError, Json, Notation, Reader, Unit, parse_json, spelled_out
+from carpentry.design import (
+    FORMULA_FIELDS,
+    MAX_PARTS,
+    MOST_FORMULA,
+    PART_COLUMNS,
+    Part,
+    PartFields,
+    Sections,
+    Sheet,
+    TypedSheet,
+    all_marked,
+    with_formulas,
+)
+from carpentry.design.measures import MOST_MEASURES, MeasureFields, check_measure
+from carpentry.design.runs import RunFields, check_run
+from carpentry.language import (
+    CarpentryError,
+    Json,
+    Notation,
+    Problem,
+    Reader,
+    Unit,
+    parse_json,
+    spelled_out,
+)
 from carpentry.lumber import (
     MAX_OWN,
     NO_OWN,
@@ -20,6 +43,7 @@ from carpentry.lumber import (
     OwnStocks,
     StockName,
     read_own,
+    standard_section,
 )
 from carpentry.project.settings import (
     MAX_COPIES,
@@ -33,8 +57,11 @@ from carpentry.project.settings import (
 
 PROJECT_FORMAT = "grain-tally/project@1"
 NEWER_PROJECT_FORMAT = "grain-tally/project@2"
+FOLLOWING_PROJECT_FORMAT = "grain-tally/project@3"  # sizes that follow measures
 _NEWER_SETTINGS = ("resaw", "own_stock", "keep_width", "saw")
 _NEWER_PART_FIELDS = ("resaw", "own_stock")
+_FOLLOWING_PART_FIELDS = ("held", "taped", "taped_on")
+MOST_RUNS = 200
 YARD_FORMAT = "grain-tally/yard@1"
 TYPED_LINES = ("joints", "hardware", "finishes", "rules")
 ROUNDINGS = ("each", "total")
@@ -46,6 +73,8 @@ _SETTING_GROUPS = {
     "saw": tuple(name.removeprefix("saw_") for name in (*SAW_LENGTHS, *SAW_ANGLES)),
 }
 _MARK = re.compile(r"[A-Z]{1,3}")
+_MEASURE_FIELDS = tuple(field.name for field in fields(MeasureFields))
+_RUN_FIELDS = tuple(field.name for field in fields(RunFields))
 _OWN_FIELDS = tuple(field.name for field in fields(OwnFields))
 _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name != "yard")
 
@@ -54,7 +83,8 @@ _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name !
 class ProjectFile:
     """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none.
     ``materials`` of one's own are those it uses; ``joints``, other ``hardware``,
-    ``finishes`` and ``rules`` of thumb are typed a line each."""
+    ``finishes`` and ``rules`` of thumb are typed a line each. ``measures`` and ``runs`` are as they
+    were typed, too; parts are as they come out where no yard says otherwise."""
 
     name: str
     settings: Settings
@@ -66,6 +96,21 @@ class ProjectFile:
     hardware: str = ""
     finishes: str = ""
     rules: str = ""
+    measures: tuple[MeasureFields, ...] = ()
+    runs: tuple[RunFields, ...] = ()
+
+    def sheet(self, sections: Sections = standard_section) -> Sheet:
+        """Its parts, by their marks, with its measures and runs, worked out for what stocks measure
+        where they are bought."""
+        marks = all_marked(self.marks)
+        typed = TypedSheet(
+            {mark: part.fields for mark, part in zip(marks, self.parts, strict=True)},
+            self.measures,
+            self.runs,
+            self.settings.usual_measures,
+        )
+        own = {one.name: one for one in self.materials}
+        return Sheet(typed, Lexicon(self.settings.unit, own), sections)
 
 
 @dataclass(frozen=True)
@@ -128,37 +173,55 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
 
     Raises ``CarpentryError`` with every problem and its path.
     """
-    reader = _open(text, PROJECT_FORMAT, NEWER_PROJECT_FORMAT)
+    reader = _open(text, PROJECT_FORMAT, NEWER_PROJECT_FORMAT, FOLLOWING_PROJECT_FORMAT)
     name = reader.text("name", longest=100)
     unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
     typed_settings = _read_setting_fields(reader, unit)
     yard = reader.text("yard", "", longest=100)
     lexicon = _with_materials(reader, Lexicon(unit, own))
-    parts: list[Part] = []
+    measures, runs = _read_measures(reader, unit), _read_runs(reader)
     marks: list[str] = []
+    rows: list[tuple[Reader, PartFields]] = []
     for item in reader.items("parts", most=MAX_PARTS, required=False):
         marks.append(item.text("mark", ""))
         if marks[-1] and not _MARK.fullmatch(marks[-1]):
             item.fault("mark", "must be one to three capital letters")
-        typed = PartFields(**{column: item.text(column, "") for column in PART_COLUMNS})
+        typed = PartFields(
+            **{column: item.text(column, "", longest=MOST_FORMULA) for column in PART_COLUMNS}
+        )
+        values = item.inside("values")  # what its formulas came to, for who cannot work them out
+        for field in FORMULA_FIELDS:
+            values.text(field, "", longest=MOST_FORMULA)
+        values.refuse_unknown()
         item.refuse_unknown()
+        rows.append((item, with_formulas(typed, lexicon)))
+    settings, wrong = _settings_or_usual(typed_settings, lexicon)
+    sheet = _sheet_of(
+        marks,
+        TypedSheet(
+            {str(n): typed for n, (_, typed) in enumerate(rows)},
+            measures,
+            runs,
+            settings.usual_measures,
+        ),
+        lexicon,
+    )
+    parts: list[Part] = []
+    for mark, (item, _) in zip(sheet.typed.parts, rows, strict=True):
         try:
-            parts.append(read_part(typed, lexicon))
+            parts.append(sheet.readable(mark))
         except CarpentryError as error:
             for problem in error.problems:
                 item.fault(problem.place, problem.message)
-    typed_lines = ["\n".join(reader.texts(name)) for name in TYPED_LINES]
+    typed_lines = {name: "\n".join(reader.texts(name)) for name in TYPED_LINES}
     reader.refuse_unknown()
     given = [mark for mark in marks if mark]
     if len(given) != len(set(given)):
         reader.fault("parts", "two parts have the same mark")
-    try:
-        settings = read_settings(typed_settings, lexicon.own)
-    except CarpentryError as error:
-        for problem in error.problems:
-            group, _, name = problem.place.partition("_")
-            inside = name and group in _SETTING_GROUPS
-            reader.fault(f"{group}.{name}" if inside else problem.place, problem.message)
+    for problem in wrong:
+        group, _, inner = problem.place.partition("_")
+        inside = inner and group in _SETTING_GROUPS
+        reader.fault(f"{group}.{inner}" if inside else problem.place, problem.message)
     reader.raise_problems()
     return ProjectFile(
         name,
@@ -167,8 +230,65 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
         tuple(parts),
         tuple(marks),
         own_among(part.stock for part in parts),
-        *typed_lines,
+        **typed_lines,
+        measures=tuple(measures),
+        runs=tuple(runs),
     )
+
+
+def _settings_or_usual(
+    typed: SettingFields, lexicon: Lexicon
+) -> tuple[Settings, Sequence[Problem]]:
+    """The settings, or where they cannot be read the usual ones, with what is wrong."""
+    try:
+        return read_settings(typed, lexicon.own), ()
+    except CarpentryError as error:
+        return read_settings(SettingFields.usual(lexicon.unit)), error.problems
+
+
+def _sheet_of(marks: Sequence[str], typed: TypedSheet, lexicon: Lexicon) -> Sheet:
+    """The sheet of a file, in which parts go by their places yet. One that says the same mark twice
+    is told so beside all else."""
+    given = [mark for mark in marks if mark]
+    named = all_marked(marks if len(given) == len(set(given)) else [""] * len(marks))
+    parts = dict(zip(named, typed.parts.values(), strict=True))
+    return Sheet(replace(typed, parts=parts), lexicon, standard_section)
+
+
+def _read_measures(reader: Reader, unit: Unit) -> list[MeasureFields]:
+    found: list[MeasureFields] = []
+    for item in reader.items("measures", most=MOST_MEASURES, required=False):
+        typed = MeasureFields(
+            **{name: item.text(name, "", longest=MOST_FORMULA) for name in _MEASURE_FIELDS}
+        )
+        item.refuse_unknown()
+        try:
+            check_measure(typed, [one.name for one in found], unit)
+        except CarpentryError as error:
+            for problem in error.problems:
+                item.fault(problem.place, problem.message)
+        found.append(typed)
+    return found
+
+
+def _read_runs(reader: Reader) -> list[RunFields]:
+    found: list[RunFields] = []
+    for item in reader.items("runs", most=MOST_RUNS, required=False):
+        usual = RunFields()
+        typed = RunFields(
+            **{
+                name: item.text(name, getattr(usual, name), longest=MOST_FORMULA)
+                for name in _RUN_FIELDS
+            }
+        )
+        item.refuse_unknown()
+        try:
+            check_run(typed, [one.name for one in found])
+        except CarpentryError as error:
+            for problem in error.problems:
+                item.fault(problem.place, problem.message)
+        found.append(typed)
+    return found
 
 
 def _read_setting_fields(reader: Reader, unit: Unit) -> SettingFields:
@@ -224,21 +344,41 @@ def project_document(project: ProjectFile) -> Json:
     """A project as the document that reads back to it, every length as it was typed; of a newer
     format where it uses what the first one has not."""
     settings = _settings_document(project.settings)
+    follows = bool(project.measures or project.runs) or any(
+        part.followed or any(getattr(part.fields, name) for name in _FOLLOWING_PART_FIELDS)
+        for part in project.parts
+    )
     newer = any(name in settings for name in _NEWER_SETTINGS) or any(
         getattr(part.fields, name) for part in project.parts for name in _NEWER_PART_FIELDS
     )
     return {
-        "format": NEWER_PROJECT_FORMAT if newer else PROJECT_FORMAT,
+        "format": FOLLOWING_PROJECT_FORMAT
+        if follows
+        else NEWER_PROJECT_FORMAT
+        if newer
+        else PROJECT_FORMAT,
         "name": project.name,
         **settings,
         "yard": project.yard,
         "materials": _materials_document(project.materials),
         "parts": [
-            {"mark": mark} | {name: text for name, text in asdict(part.fields).items() if text}
+            {"mark": mark}
+            | {name: text for name, text in asdict(part.fields).items() if text}
+            | ({"values": {name: text for name, text, _ in part.followed}} if part.followed else {})
             for mark, part in zip(project.marks, project.parts, strict=True)
         ],
+        **_lists_document("measures", project.measures),
+        **_lists_document("runs", project.runs),
         **{name: getattr(project, name).splitlines() for name in TYPED_LINES},
     }
+
+
+def _lists_document(
+    name: str, typed: Sequence[MeasureFields] | Sequence[RunFields]
+) -> dict[str, list[dict[str, str]]]:
+    """Things that are typed field by field, without what is empty; nothing where there are none."""
+    rows = [{field: text for field, text in asdict(one).items() if text} for one in typed]
+    return {name: rows} if rows else {}
 
 
 def check_currency(currency: str) -> None:

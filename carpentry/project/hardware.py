@@ -4,7 +4,6 @@ name, in packs where the yard sells packs."""
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
-from functools import partial
 from itertools import pairwise
 
 from carpentry.buying.coating import Coat, millilitres, read_coat, surface, write_area
@@ -30,6 +29,7 @@ from carpentry.buying.joints import (
 )
 from carpentry.buying.packages import Package
 from carpentry.buying.rules import read_rules
+from carpentry.design import EMPTY, Sheet
 from carpentry.language import TICKS_PER_INCH, CarpentryError, Problem, Unit
 from carpentry.project.packing import FoundPacks, HardwareLine, packed_line
 from carpentry.project.settings import Settings
@@ -145,11 +145,14 @@ class HardwareFields:
 
 
 def hardware_of(
-    fields: HardwareFields, parts: Mapping[str, JoinedPart], settings: Settings
+    fields: HardwareFields,
+    parts: Mapping[str, JoinedPart],
+    settings: Settings,
+    sheet: Sheet = EMPTY,
 ) -> Hardware:
-    """The hardware of a project whose ``parts`` are known by their marks. What cannot be read is
-    told by line, nothing is refused."""
-    read = _read_lines(fields, settings.unit)
+    """The hardware of a project whose ``parts`` are known by their marks; lines may follow the
+    measures of its ``sheet``. What cannot be read is told by line, nothing is refused."""
+    read = _read_lines(fields, settings.unit, sheet)
     needs = _Needs()
     fastened = [_fasten(joint, parts, settings, read.rules, needs) for joint in read.joints]
     prices: dict[Key, Decimal] = {}
@@ -184,10 +187,14 @@ class _Lines:
     problems: Sequence[Problem]
 
 
-def _read_lines(fields: HardwareFields, unit: Unit) -> _Lines:
-    joints, wrong_joints = read_each_line(fields.joints, partial(read_joint, unit=unit))
-    items, wrong_items = read_each_line(fields.hardware, read_item)
-    finishes, wrong_finishes = read_each_line(fields.finishes, read_coat)
+def _read_lines(fields: HardwareFields, unit: Unit, sheet: Sheet) -> _Lines:
+    joints, wrong_joints = read_each_line(
+        fields.joints, lambda line: read_joint(sheet.inline(line), unit=unit)
+    )
+    items, wrong_items = read_each_line(fields.hardware, lambda line: read_item(sheet.inline(line)))
+    finishes, wrong_finishes = read_each_line(
+        fields.finishes, lambda line: read_coat(sheet.inline(line))
+    )
     packages, _ = read_each_line(fields.packs, read_package)
     rules, wrong_rules = read_rules(fields.rules, unit)
     offered: dict[Key, list[Package]] = {}

@@ -5,11 +5,14 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from decimal import Decimal
 from enum import Enum, StrEnum
+from fractions import Fraction
 from functools import partial
 from typing import TypeVar
 
 from carpentry.buying import read_money
 from carpentry.cutting import Extra, Order, SawLimits, read_saw_angle
+from carpentry.design.measures import Kind as ValueKind
+from carpentry.design.measures import Value
 from carpentry.language import (
     TICKS_PER_FOOT,
     TICKS_PER_INCH,
@@ -272,6 +275,20 @@ class Settings:
             return limit
         read: Length = getattr(self, name)
         return read.ticks
+
+    @property
+    def usual_measures(self) -> Mapping[str, Value]:
+        """What formulas know without a measure: what the saw takes, and what is cut off the ends of
+        a board."""
+        lengths = {
+            "kerf": self.kerf,
+            "first trim": self.trim_start,
+            "last trim": self.trim_end,
+        }
+        return {
+            name: Value(ValueKind.LENGTH, Fraction(length.ticks))
+            for name, length in lengths.items()
+        }
 
     def keep_from_for(self, stock: StockName) -> int:
         """Ticks from which on a leftover of a stock is worth keeping."""

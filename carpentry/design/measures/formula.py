@@ -45,6 +45,7 @@ _FRACTION = r"\d+[\/⁄]\d+"
 _MIXED = rf"(?:\d+\s+{_FRACTION}|\d*\s*[½¼¾⅛⅜⅝⅞])"
 _WORD = r"(?!(?:of|plus)\b)[a-zß-öø-ÿ][a-zß-öø-ÿ0-9]*"
 NAME = re.compile(rf"{_WORD}(?: +{_WORD})*")
+_OF_UNIT = re.compile(r"\s*(in|mm)\s*:")
 _HAS_UNIT = re.compile(rf"{_ANY_UNIT}\s*$")
 _TWO_WAYS = re.compile(rf"(?<![\d.])\d+-{_FRACTION}")
 
@@ -89,7 +90,8 @@ Look = Callable[[Reference], Value]
 
 @dataclass(frozen=True)
 class Formula:
-    """A formula that was read: what it names, and the steps in which it is worked out."""
+    """A formula that was read: what it names, and the steps in which it is worked out. ``unit`` is
+    what its bare figures are in where they stand for lengths."""
 
     text: str
     unit: Unit
@@ -111,6 +113,21 @@ class Formula:
         Raises ``CarpentryError`` in words where figures do not go together, ``KeyError`` for a
         name that is not among ``known``.
         """
+        return self._worked(known, look, [])
+
+    def specimens(self, known: Known, look: Look) -> list[Value]:
+        """The things measured of which it takes the largest or the smallest, each as it was given;
+        none of another formula. Raises as ``value``."""
+        found: list[Value] = []
+        self._worked(known, look, found)
+        return found
+
+    @property
+    def takes_smallest(self) -> bool:
+        """Whether it is the smallest of its specimens that it takes."""
+        return any(isinstance(step, tuple) and step[0] is _smallest for step in self.steps)
+
+    def _worked(self, known: Known, look: Look, specimens: list[Value]) -> Value:
         stack: list[Value] = []
         for step in self.steps:
             if isinstance(step, Value):
@@ -123,6 +140,8 @@ class Formula:
                 work, count = step
                 given = stack[-count:]
                 del stack[-count:]
+                if work in _OF_SPECIMENS:
+                    specimens.extend(given)
                 stack.append(work(given, self.unit))
         return stack[0]
 
@@ -136,7 +155,16 @@ def _spread(given: list[Value], unit: Unit) -> Value:
     return subtract(most, least, unit)
 
 
-_CHOOSE = {"largest": FUNCTIONS["max"], "smallest": FUNCTIONS["min"], "spread": _spread}
+def _largest(given: list[Value], unit: Unit) -> Value:
+    return FUNCTIONS["max"](given, unit)
+
+
+def _smallest(given: list[Value], unit: Unit) -> Value:
+    return FUNCTIONS["min"](given, unit)
+
+
+_CHOOSE = {"largest": _largest, "smallest": _smallest, "spread": _spread}
+_OF_SPECIMENS = (_largest, _smallest)
 Work = Callable[[Value, Value, Unit], Value]
 
 
@@ -155,7 +183,7 @@ class _Steps(Transformer[Token, list[Step]]):
             raise LengthError(error.said, before + error.column) from error
         if _HAS_UNIT.search(text):
             return [length(ticks)]
-        return [number(ticks / ticks_per(self.unit))]
+        return [number(ticks / ticks_per(self.unit), self.unit)]
 
     def angle(self, found: list[Token]) -> list[Step]:
         digits = re.match(_NUMBER, found[0])
@@ -209,13 +237,14 @@ def _parser(unit: Unit) -> Lark:
 @lru_cache(10_000)
 def read_formula(text: str, unit: Unit) -> Formula:
     """A formula as it was typed, without the ``=`` before it; ``unit`` is what a bare figure that
-    stands for a length is in.
+    stands for a length is in, unless the formula says so itself: ``in: 72``, ``mm: 1829``.
 
     Raises ``CarpentryError`` with the column at which it stopped making sense.
     """
     if len(text) > LONGEST_FORMULA:
         raise CarpentryError(f"a formula has {LONGEST_FORMULA} characters at the most")
-    if not text.strip():
+    said, unit = _unit_said(text, unit)
+    if not text[said:].strip():
         raise CarpentryError("a formula is missing")
     deepest = max(accumulate({"(": 1, ")": -1}.get(letter, 0) for letter in text))
     if deepest > DEEPEST:
@@ -227,15 +256,31 @@ def read_formula(text: str, unit: Unit) -> Formula:
             f"{doubtful[0]} can be read two ways: write {whole} {fraction}, or {whole} - {fraction}"
         )
     try:
-        steps = cast(list[Step], _parser(unit).parse(text))  # what the transformer made of it
+        body = " " * said + text[said:]
+        steps = cast(list[Step], _parser(unit).parse(body))  # what the transformer made of it
     except UnexpectedInput as error:
         raise CarpentryError(_why(text, error)) from error
     return Formula(text.strip(), unit, tuple(steps))
 
 
+def _unit_said(text: str, unit: Unit) -> tuple[int, Unit]:
+    """Where a formula begins after the unit that it says, and the unit of its bare figures."""
+    said = _OF_UNIT.match(text)
+    return (said.end(), Unit(said[1])) if said else (0, unit)
+
+
+def keeping_unit(text: str, unit: Unit) -> str:
+    """A formula as it is typed where bare figures are in another unit: it says the one that its own
+    are in, unless it has none."""
+    formula = read_formula(text, unit)
+    bare = any(isinstance(step, Value) and step.units for step in formula.steps)
+    return f"{unit.value}: {text.strip()}" if bare and not _OF_UNIT.match(text) else text
+
+
 def renamed(formula: Formula, old: str, new: str) -> str:
     """The text of a formula in which a measure is called otherwise; all else stays as typed."""
-    tokens = list(_parser(formula.unit).lex(formula.text))
+    begins, _ = _unit_said(formula.text, formula.unit)
+    tokens = list(_parser(formula.unit).lex(" " * begins + formula.text[begins:]))
     found, at = "", 0
     for before, token, after in zip([None, *tokens[:-1]], tokens, [*tokens[1:], None], strict=True):
         is_field_or_function = after is not None and after.value in {"of", "("}

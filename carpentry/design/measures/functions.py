@@ -57,7 +57,7 @@ def _stepped(called: str, to_whole: Callable[[Fraction], int]) -> Callable[..., 
             raise CarpentryError(f"{called} rounds to something above 0")
         whole = to_whole(value.amount / by.amount) * by.amount
         plain = value.kind is Kind.NUMBER and whole.denominator == 1 and len(given) == 1
-        return Value(Kind.COUNT if plain else value.kind, whole)
+        return Value(Kind.COUNT if plain else value.kind, whole, value.units)
 
     return step
 
@@ -72,7 +72,7 @@ def _sqrt(given: list[Value], _unit: Unit) -> Value:
         raise CarpentryError(f"{value.words} has no root: sqrt takes a number")
     if value.amount < 0:
         raise CarpentryError("a number below 0 has no root")
-    return number(_root(value.amount))
+    return Value(Kind.NUMBER, _root(value.amount), value.units)
 
 
 def _of_angle(called: str, ratio: Callable[[float], float]) -> Callable[..., Value]:
@@ -110,7 +110,8 @@ def _hypot(given: list[Value], unit: Unit) -> Value:
     # In units, so that what is whole there is exact.
     by = ticks_per(unit) if sides[0].kind is Kind.LENGTH else 1
     kind = Kind.NUMBER if sides[0].kind is Kind.COUNT else sides[0].kind
-    return Value(kind, _root(sum(((side.amount / by) ** 2 for side in sides), Fraction(0))) * by)
+    squares = sum(((side.amount / by) ** 2 for side in sides), Fraction(0))
+    return Value(kind, _root(squares) * by, sides[0].units)
 
 
 FUNCTIONS: dict[str, Callable[[list[Value], Unit], Value]] = {

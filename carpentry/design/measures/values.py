@@ -2,10 +2,11 @@
 they do not go together.
 
 A length is a rational count of ticks, an angle of degrees; a number and a count are as they are. A
-bare figure is a number, which stands for a length in the project's unit wherever one is wanted.
+bare figure is a number, which stands for a length wherever one is wanted: in the unit that bare
+figures were in where it was typed.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from fractions import Fraction
 
@@ -32,18 +33,22 @@ _PLAIN = (Kind.NUMBER, Kind.COUNT)
 
 @dataclass(frozen=True, slots=True)
 class Value:
-    """A kind with its amount: ticks of a length, degrees of an angle."""
+    """A kind with its amount: ticks of a length, degrees of an angle. ``units`` are those that the
+    bare figures it comes from stand for lengths in."""
 
     kind: Kind
     amount: Fraction
+    units: frozenset[Unit] = field(default=frozenset(), compare=False)
 
     @property
     def words(self) -> str:
         return _WORDS[self.kind]
 
 
-def number(amount: Fraction | int) -> Value:
-    return _within(Value(Kind.NUMBER, Fraction(amount)))
+def number(amount: Fraction | int, unit: Unit | None = None) -> Value:
+    """A number; ``unit`` is the one it stands for a length in, as a bare figure."""
+    units = frozenset[Unit]() if unit is None else frozenset({unit})
+    return _within(Value(Kind.NUMBER, Fraction(amount), units))
 
 
 def length(ticks: Fraction | int) -> Value:
@@ -60,23 +65,30 @@ def _within(value: Value) -> Value:
 
 
 def as_length(value: Value, unit: Unit) -> Value:
-    """The length that a value is or, as a bare figure, stands for. Raises ``CarpentryError``."""
+    """The length that a value is or, as a bare figure, stands for: in ``unit`` where nothing else
+    is known. Raises ``CarpentryError``."""
     if value.kind is Kind.LENGTH:
         return value
+    if len(value.units) > 1:
+        raise CarpentryError(
+            "bare figures typed as inches and as millimetres meet: write the units of the lengths"
+        )
     if value.kind is Kind.NUMBER:
-        return length(value.amount * ticks_per(unit))
+        return length(value.amount * ticks_per(next(iter(value.units), unit)))
     raise CarpentryError(f"{value.words} is no length")
 
 
 def alike(values: list[Value], unit: Unit) -> list[Value]:
     """Values that can be added or compared, as values of one kind. Raises ``CarpentryError``."""
     kinds = {value.kind for value in values}
-    if len(kinds) == 1:
-        return values
     if kinds == {Kind.LENGTH, Kind.NUMBER}:
         return [as_length(value, unit) for value in values]
-    if kinds == set(_PLAIN):
-        return [Value(Kind.NUMBER, value.amount) for value in values]
+    if kinds <= set(_PLAIN):
+        kind = Kind.COUNT if kinds == {Kind.COUNT} else Kind.NUMBER
+        units = frozenset[Unit]().union(*(value.units for value in values))
+        return [Value(kind, value.amount, units) for value in values]
+    if len(kinds) == 1:
+        return values
     one, other = sorted(kinds)[:2]
     hint = ": write the degrees with °" if Kind.ANGLE in kinds and Kind.NUMBER in kinds else ""
     raise CarpentryError(f"{_WORDS[one]} and {_WORDS[other]} do not add{hint}")
@@ -84,12 +96,12 @@ def alike(values: list[Value], unit: Unit) -> list[Value]:
 
 def add(one: Value, other: Value, unit: Unit) -> Value:
     one, other = alike([one, other], unit)
-    return _within(Value(one.kind, one.amount + other.amount))
+    return _within(replace(one, amount=one.amount + other.amount))
 
 
 def subtract(one: Value, other: Value, unit: Unit) -> Value:
     one, other = alike([one, other], unit)
-    return _within(Value(one.kind, one.amount - other.amount))
+    return _within(replace(one, amount=one.amount - other.amount))
 
 
 def multiply(one: Value, other: Value, _unit: Unit) -> Value:
@@ -101,7 +113,7 @@ def multiply(one: Value, other: Value, _unit: Unit) -> Value:
     kind = next(
         (kind for kind in (Kind.LENGTH, Kind.ANGLE, Kind.NUMBER) if kind in kinds), one.kind
     )
-    return _within(Value(kind, one.amount * other.amount))
+    return _within(Value(kind, one.amount * other.amount, one.units | other.units))
 
 
 def divide(one: Value, other: Value, unit: Unit) -> Value:
@@ -109,12 +121,14 @@ def divide(one: Value, other: Value, unit: Unit) -> Value:
         raise CarpentryError("nothing can be divided by 0")
     if one.kind is Kind.NUMBER and other.kind is Kind.LENGTH:
         one = as_length(one, unit)
-    if one.kind is other.kind or (one.kind in _PLAIN and other.kind in _PLAIN):
+    if one.kind in _PLAIN and other.kind in _PLAIN:
+        return _within(Value(Kind.NUMBER, one.amount / other.amount, one.units))
+    if one.kind is other.kind:
         return number(one.amount / other.amount)
     if other.kind not in _PLAIN:
         raise CarpentryError(f"{one.words} cannot be divided by {other.words}")
-    return _within(Value(one.kind, one.amount / other.amount))
+    return _within(replace(one, amount=one.amount / other.amount))
 
 
 def negate(value: Value) -> Value:
-    return Value(value.kind, -value.amount)
+    return replace(value, amount=-value.amount)

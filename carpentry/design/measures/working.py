@@ -1,15 +1,17 @@
 """Working out measures: each from those it rests on, however they are ordered."""
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Collection, Iterable, Iterator, Mapping
 from contextlib import suppress
 from dataclasses import dataclass
 from difflib import get_close_matches
 from graphlib import CycleError, TopologicalSorter
+from typing import Protocol
 
 from carpentry.design.measures.formula import (
     NAME,
     RESERVED,
     Formula,
+    Known,
     Look,
     Reference,
     read_formula,
@@ -21,6 +23,18 @@ MOST_MEASURES = 2_000
 LONGEST_NAME = 40
 MOST_SUGGESTED = 20  # unknown names for which known ones are looked for
 _NOTHING_MEASURED: Mapping[str, Value] = {}
+
+
+class Reckoned(Protocol):
+    """What is worked out from names and from what is said of parts and runs, as a formula is."""
+
+    @property
+    def names(self) -> tuple[str, ...]: ...
+
+    @property
+    def references(self) -> tuple[Reference, ...]: ...
+
+    def value(self, known: Known, look: Look) -> Value: ...
 
 
 @dataclass(frozen=True)
@@ -85,8 +99,8 @@ def work_out(measures: Mapping[str, str], unit: Unit, look: Look = nothing_known
 
 
 def work_out_formulas(
-    formulas: Mapping[str, Formula],
-    named: set[str],
+    formulas: Mapping[str, Reckoned],
+    named: Collection[str],
     faults: Faults,
     look: Look = nothing_known,
     measured: Mapping[str, Value] = _NOTHING_MEASURED,
@@ -123,7 +137,7 @@ def work_out_formulas(
     return Worked(values, computed, tuple(faults.problems))
 
 
-def _tell_unknown(formulas: Mapping[str, Formula], named: set[str], faults: Faults) -> None:
+def _tell_unknown(formulas: Mapping[str, Reckoned], named: Collection[str], faults: Faults) -> None:
     told: dict[str, str] = {}
     for name, formula in formulas.items():
         for other in formula.names:
@@ -133,14 +147,14 @@ def _tell_unknown(formulas: Mapping[str, Formula], named: set[str], faults: Faul
                 faults.add(name, f"“{other}” is not known{told[other]}")
 
 
-def _rests_on(formula: Formula, formulas: Mapping[str, Formula]) -> list[str]:
+def _rests_on(formula: Reckoned, formulas: Mapping[str, Reckoned]) -> list[str]:
     """The names that a formula rests on, with what is said of parts and runs where a formula says
     it."""
     said = [words for words in map(str, formula.references) if words in formulas]
     return [*formula.names, *said]
 
 
-def used_by(name: str, formulas: Mapping[str, Formula]) -> list[str]:
+def used_by(name: str, formulas: Mapping[str, Reckoned]) -> list[str]:
     """Where a name is used: the names of the formulas that rest on it, in their order."""
     return [
         one
@@ -149,7 +163,7 @@ def used_by(name: str, formulas: Mapping[str, Formula]) -> list[str]:
     ]
 
 
-def _in_order(formulas: Mapping[str, Formula], faults: Faults) -> list[str]:
+def _in_order(formulas: Mapping[str, Reckoned], faults: Faults) -> list[str]:
     """Names so that each comes after those it rests on; circles are told and left out, with what
     rests on them."""
     rests_on = {
