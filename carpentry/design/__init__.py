@@ -30,6 +30,7 @@ from carpentry.design.sheet import (
     TypedSheet,
     formulas_in,
     part_keeping_unit,
+    run_keeping_unit,
     with_formulas,
 )
 from carpentry.design.table import (
@@ -76,6 +77,7 @@ __all__ = [
     "read_part",
     "read_parts",
     "read_parts_csv",
+    "run_keeping_unit",
     "with_formulas",
     "write_parts_csv",
 ]

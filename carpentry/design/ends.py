@@ -128,6 +128,14 @@ def centre_length(length: int, ends: Ends, measured: Measured, thickness: int, w
     return max(0, _over_all(length, ends, measured, reaches) - sum(reaches) // 2)
 
 
+def faces(over_all: int, ends: Ends, thickness: int, width: int) -> dict[Measured, int]:
+    """The length of a part that is so long between its outermost points, in every way in which it
+    can be measured (all in ticks): those that its ends leave."""
+    reaches = [end.reach(thickness, width) for end in ends]
+    lengths = {way: over_all - _over_all(0, ends, way, reaches) for way in Measured}
+    return {way: length for way, length in lengths.items() if length > 0}
+
+
 def outermost(length: int, ends: Ends, measured: Measured, thickness: int, width: int) -> int:
     """The length between the outermost points of a part whose ``length`` is ``measured`` otherwise
     (all in ticks). Raises ``CarpentryError`` when the ends leave nothing of an edge."""

@@ -7,6 +7,7 @@ rounded, once; what follows from it is worked out from the exact value.
 
 import re
 from collections.abc import Callable, Iterator, Mapping, Sequence
+from contextlib import suppress
 from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from functools import cached_property, partial
@@ -51,8 +52,10 @@ from carpentry.language import (
     check_typed,
     read_exactly,
     rounded,
+    spelled_out,
     ticks_per,
     typed_fields,
+    unambiguous,
     write_decimal,
     write_figure,
 )
@@ -440,7 +443,7 @@ class Sheet:
             raise CarpentryError(Problem(name, message) for message in told)
         values = [self._value(mark, fields, key) for key in keys]
         if None in values:
-            raise CarpentryError(self._waits_for(keys[0]))
+            raise CarpentryError(self._waits_for(keys[values.index(None)]))
         found = [value for value in values if value is not None]
         try:
             if name == "quantity":
@@ -461,8 +464,10 @@ class Sheet:
     def _waits_for(self, key: str) -> str:
         formula = self._unread[0][key]
         needed = [*formula.names, *map(str, formula.references)]
-        missing = [name for name in needed if name not in self.worked.values]
-        return f"waits for {', '.join(missing) or 'what it rests on'}, which cannot be worked out"
+        known = self.worked.values
+        missing = [name for name in needed if name not in known]
+        why = next((f": {self._problems[one][0]}" for one in missing if one in self._problems), "")
+        return f"waits for {', '.join(missing) or 'what it rests on'}, not worked out{why}"
 
     def _went_in(self, key: str) -> str:
         formula = self._unread[0][key]
@@ -624,9 +629,31 @@ class Sheet:
 
 
 def part_keeping_unit(fields: PartFields, unit: Unit) -> dict[str, str]:
-    """The formulas of a part as they are typed where bare figures are in another unit, by field."""
-    kept = _each(fields, lambda text: keeping_unit(text, unit))
-    return {name: getattr(kept, name) for name in formulas_in(fields)}
+    """The formulas of a part, and what the tape said of it, by field, as they are typed where bare
+    figures are in another unit."""
+    kept = _each(fields, lambda text: _kept(text, unit))
+    said = {name: getattr(kept, name) for name in formulas_in(fields)}
+    return said | ({"taped": _kept(fields.taped, unit)} if fields.taped.strip() else {})
+
+
+def run_keeping_unit(run: RunFields, unit: Unit) -> RunFields:
+    """A run as it is typed where bare figures are in another unit."""
+    texts = EMPTY.inputs_of(run)
+    kept = {key.rpartition(": ")[2]: _kept(text, unit) for key, text in texts.items()}
+    with suppress(CarpentryError):  # what cannot be read is told at its field, and kept as it is
+        if run.rounding.strip():
+            step = round(read_exactly(run.rounding, unit))
+            kept["rounding"] = unambiguous(run.rounding, step, unit)
+    with suppress(CarpentryError):
+        packers = read_packers(run.packers, unit)
+        kept["packers"] = ", ".join(spelled_out(round(packer), unit) for packer in packers)
+    return replace(run, **kept)
+
+
+def _kept(text: str, unit: Unit) -> str:
+    with suppress(CarpentryError):
+        return keeping_unit(text, unit)
+    return text
 
 
 def _each(fields: PartFields, follow: Callable[[str], str]) -> PartFields:

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from carpentry.design import PartFields, read_part
+from carpentry.design import Part, PartFields, part_keeping_unit, read_part
 from carpentry.language import CarpentryError, Unit, interchange, unambiguous
 from carpentry.lumber import Lexicon
 from carpentry.project.keeping import written_out
@@ -32,18 +32,22 @@ def settings_in(settings: Settings, unit: Unit) -> SettingFields:
     )
 
 
-def part_in(fields: PartFields, lexicon: Lexicon, unit: Unit) -> PartFields:
+def part_in(part: Part, lexicon: Lexicon, unit: Unit) -> PartFields:
     """A part as it is typed in another unit: texts that would be read as another length there are
-    written out with the unit they were typed in.
+    written out with the unit they were typed in, formulas say it.
 
     Raises ``CarpentryError`` for one whose size cannot be kept.
     """
-    part = read_part(fields, lexicon)
+    fields = part.fields
+    formulas = part_keeping_unit(fields, lexicon.unit)
     spelled = {
         name: unambiguous(getattr(fields, name) or length.text, length.ticks, lexicon.unit)
         for name, length in part.lengths().items()
+        if name not in formulas
     }
-    again = replace(fields, **spelled)
+    again = replace(fields, **spelled, **formulas)
+    if formulas:
+        return again
     if read_part(again, lexicon.in_unit(unit)).length.ticks != part.length.ticks:
         raise CarpentryError(f"{part.name} would change its size", "unit")
     return again

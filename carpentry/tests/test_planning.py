@@ -238,7 +238,7 @@ class PartsTest(TestCase):
 
     def test_in_another_unit_nothing_changes_its_size(self) -> None:
         typed = PartFields("2", "leg", "2x4", "33 1/2", extra_length="1/4")
-        there = part_in(typed, INCHES, MILLIMETRES.unit)
+        there = part_in(read_part(typed, INCHES), INCHES, MILLIMETRES.unit)
         before, after = read_part(typed, INCHES), read_part(there, MILLIMETRES)
         self.assertEqual(after.length.ticks, before.length.ticks)
         self.assertEqual(after.extra[0], replace(before.extra[0], text=there.extra_length))  # type: ignore[type-var]

@@ -5,7 +5,6 @@ from dataclasses import replace
 from carpentry.buying import write_money
 from carpentry.language import CarpentryError, Json
 from carpentry.planning import (
-    MADE_BY,
     AtYard,
     Workup,
     cheaper_told,
@@ -15,7 +14,7 @@ from carpentry.planning import (
 from carpentry.project import Hardware
 from server.plans.buying import shopping_out
 from server.plans.making import planned_aside, settled_plan
-from server.plans.resting import basis_now, work_up
+from server.plans.resting import work_up, work_up_elsewhere
 from server.plans.schemas import (
     ComparedLineOut,
     ComparisonOut,
@@ -42,7 +41,7 @@ def compare_with(project: Project, yard: Yard) -> ComparisonOut:
     home = work_up(project)
     here = _side(home, settled_plan(project, home, MOST_SECONDS))
     project.yard = yard
-    away = replace(home, basis=basis_now(project), made_by=MADE_BY)
+    away = work_up_elsewhere(project, home)
     there = planned_aside(away, project, str(yard.id), MOST_SECONDS)
     return _side_by_side(here, _side(away, there))
 

@@ -72,8 +72,9 @@ def effect_on_rack(board: RackBoard, typed: dict[str, str]) -> list[EffectOut]:
 
 def _of_stock(project: Project, stock: StockName) -> Iterator[Touched]:
     """The parts of a project that are of a stock."""
+    sheet = project.sheet()
     for row in project.parts.all():
-        part = row.read()
+        part = sheet.part(row.mark)
         if part.stock == stock:
             yield Touched(row.mark, part, part.quantity, project.rip)
 
@@ -83,8 +84,9 @@ def _planned_from(project: Project, board: RackBoard) -> Iterable[Touched]:
     plan = find_plan(project, work_up(project))
     on_it = Piece.objects.filter(board__plan=plan, board__rack_board=board.id)
     counts = Counter(on_it.values_list("part", flat=True))
+    sheet = project.sheet()
     for row in project.parts.filter(id__in=counts):
-        yield Touched(row.mark, row.read(), counts[row.id], project.rip)
+        yield Touched(row.mark, sheet.part(row.mark), counts[row.id], project.rip)
 
 
 def _show(project: Project, effect: Effect) -> EffectOut:

@@ -52,6 +52,11 @@ def work_up(project: Project) -> Workup:
     return work
 
 
+def work_up_elsewhere(project: Project, home: Workup) -> Workup:
+    """What a project takes at the yard that it has now, with what happened to it at ``home``."""
+    return Workup(_planned(project), basis_now(project), home.facts)
+
+
 def work_up_on(project: Project, basis: Basis, facts: Facts) -> Workup:
     """A project in its present state, on a basis that is kept and what happened since."""
     cut, _ = _cut_so_far(project)
@@ -100,9 +105,11 @@ def _of_wood(words: tuple[str, ...]) -> Q:
 
 def _planned(project: Project, basis: Basis | None = None) -> PlannedProject:
     lexicon = Lexicon(Unit(project.unit), basis.own) if basis else project.lexicon
+    sheet = project.sheet(lexicon, basis.section if basis else None)
     return PlannedProject(
         settings=project.settings(),
-        parts=project.named_parts(lexicon),
+        parts=[NamedPart(str(part.id), sheet.part(part.mark)) for part in project.parts.all()],
+        sheet=sheet,
         marks={str(part.id): part.mark for part in project.parts.all()},
         **project.typed_lines(),
     )

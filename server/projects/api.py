@@ -1,7 +1,7 @@
 """The API of projects: every change of one, and its history."""
 
 import uuid
-from collections.abc import Callable
+from dataclasses import asdict
 from typing import Any
 
 from django.db import transaction
@@ -12,9 +12,16 @@ from ninja import File, Form, Router
 from ninja.files import UploadedFile
 
 from carpentry.buying import Kind, usual_lengths
-from carpentry.design import MAX_PARTS, PartFields, parts_table_of_text, read_lines, read_parts
+from carpentry.design import (
+    EMPTY,
+    MAX_PARTS,
+    PartFields,
+    parts_table_of_text,
+    read_lines,
+    read_parts,
+)
 from carpentry.design import Part as ReadPart
-from carpentry.language import CarpentryError, Notation, Unit, change_said
+from carpentry.language import CarpentryError, Unit, change_said
 from carpentry.lumber import lexicon_in
 from carpentry.project import ProjectFile, SettingFields, read_project_file
 from carpentry.project.file import TYPED_LINES
@@ -24,15 +31,15 @@ from server.common.owned import owned
 from server.common.schemas import ErrorOut, SeenIn, length_out
 from server.common.uploads import chosen_columns, parts_table, upload_bytes
 from server.history.models import shortened
-from server.projects.models import Part, Project
+from server.projects.changing import CHANGE, changed, seen_by
+from server.projects.models import Measure, Part, Project, Run
 from server.projects.schemas import (
     DeletedProjectOut,
+    FileReadingIn,
     ImportIn,
     NewProjectIn,
     PartPatchIn,
     PartsIn,
-    ProjectChangedOut,
-    ProjectConflictOut,
     ProjectOut,
     ProjectPatchIn,
     ReadingOut,
@@ -40,7 +47,7 @@ from server.projects.schemas import (
     TextIn,
     UsualLengthsOut,
 )
-from server.projects.showing import show_change, show_problems, show_project, show_reading
+from server.projects.showing import show_problems, show_project, show_reading
 from server.stocks.models import OwnMaterials, own_stocks
 from server.yards.models import Yard
 
@@ -59,21 +66,6 @@ SAID: dict[str, dict[str | bool, str]] = {
 def _setting_said(name: str, value: Any) -> str:
     """A setting that was changed, in words; a name is no setting of the saw."""
     return f"name {value}" if name == "name" else change_said(SettingFields, name, value)
-
-
-CHANGE = {200: ProjectChangedOut, 404: ErrorOut, 409: ProjectConflictOut, 422: ErrorOut}
-
-
-def _seen(change: SeenIn) -> tuple[int, uuid.UUID]:
-    return change.version, change.change_id
-
-
-def _changed(project: Project, seen: SeenIn, change: Callable[[], None]) -> HttpResponse:
-    """Makes a change and answers what it did, of the version that it made."""
-    with transaction.atomic():
-        change()
-        shown = show_change(project, seen.version)
-    return json_answer(shown)
 
 
 @transaction.atomic
@@ -135,6 +127,12 @@ def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
     project.save(force_insert=True)
     for name in TYPED_LINES:
         project.write_lines(name, getattr(read, name))
+    Measure.objects.bulk_create(
+        Measure(project=project, position=n, **asdict(one)) for n, one in enumerate(read.measures)
+    )
+    Run.objects.bulk_create(
+        Run(project=project, position=n, **asdict(one)) for n, one in enumerate(read.runs)
+    )
     project.add_parts(read.parts, read.marks)
     project.begin_history("imported")
     return project
@@ -209,7 +207,7 @@ def change_project(
             said.append(SAID.get(name, {}).get(value) or _setting_said(name, value))
         return ", ".join(said)
 
-    return _changed(project, patch, lambda: project.change(*_seen(patch), "settings", make))
+    return changed(project, patch, lambda: project.change(*seen_by(patch), "settings", make))
 
 
 @router.post("/projects/{uuid:project_id}/parts", response=CHANGE)
@@ -217,12 +215,12 @@ def add_parts(request: HttpRequest, project_id: uuid.UUID, typed: PartsIn) -> Ht
     """Adds parts from typed lines or a pasted table, all or none."""
     project = owned(Project, request, project_id)
     chosen = chosen_columns(typed.columns)
-    parts = read_lines(typed.text, project.lexicon, chosen)
+    parts = read_lines(typed.text, project.lexicon, chosen, project.sheet())
 
     def make(project: Project) -> str:
         return _append(project, parts)
 
-    return _changed(project, typed, lambda: project.change(*_seen(typed), "parts added", make))
+    return changed(project, typed, lambda: project.change(*seen_by(typed), "parts added", make))
 
 
 @router.post("/projects/{uuid:project_id}/parts/import", response=CHANGE | {413: ErrorOut})
@@ -236,7 +234,7 @@ def import_parts(
     or instead of them. Then parts that are in both stay the same parts."""
     project = owned(Project, request, project_id)
     table = parts_table(file, project.lexicon, chosen_columns(seen.columns))
-    parts = read_parts(table, project.lexicon)
+    parts = read_parts(table, project.lexicon, project.sheet())
 
     def make(project: Project) -> str:
         if not seen.instead:
@@ -244,7 +242,7 @@ def import_parts(
         project.replace_parts(parts)
         return f"{len(parts)} parts imported instead of those before"
 
-    return _changed(project, seen, lambda: project.change(*_seen(seen), "parts imported", make))
+    return changed(project, seen, lambda: project.change(*seen_by(seen), "parts imported", make))
 
 
 def _append(project: Project, parts: list[ReadPart]) -> str:
@@ -268,9 +266,13 @@ def change_part(
     def make(project: Project) -> str:
         part = get_object_or_404(project.parts, id=part_id)
         said = []
+        if "taped" in told:  # the day on which the tape said so
+            told.setdefault("taped_on", _today() if told["taped"] else "")
         for name, value in told.items():
             before = getattr(part, name)
             setattr(part, name, value)
+            if name == "taped_on":
+                continue
             said.append(change_said(PartFields, name, getattr(part, name), before))
         part.project = project
         part.full_clean()
@@ -278,7 +280,7 @@ def change_part(
         project.touch([part.id])
         return shortened(f"{part.mark} {part.name}: {', '.join(said)}")
 
-    return _changed(project, patch, lambda: project.change(*_seen(patch), "part changed", make))
+    return changed(project, patch, lambda: project.change(*seen_by(patch), "part changed", make))
 
 
 @router.post("/projects/{uuid:project_id}/parts/remove", response=CHANGE)
@@ -289,29 +291,34 @@ def remove_parts(
     project = owned(Project, request, project_id)
 
     def make(project: Project) -> str:
+        project.note_letters()
         gone = list(Part.objects.filter(project=project, id__in=removal.parts))
         ids = [part.id for part in gone]
         Part.objects.filter(id__in=ids).delete()
         project.touch(gone=ids)
         return shortened(f"{', '.join(part.name or part.stock for part in gone)} removed")
 
-    return _changed(
-        project, removal, lambda: project.change(*_seen(removal), "parts removed", make)
+    return changed(
+        project, removal, lambda: project.change(*seen_by(removal), "parts removed", make)
     )
+
+
+def _today() -> str:
+    return timezone.localdate().isoformat()
 
 
 @router.post("/projects/{uuid:project_id}/undo", response=CHANGE)
 def undo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> HttpResponse:
     """Takes the newest change back."""
     project = owned(Project, request, project_id)
-    return _changed(project, seen, lambda: project.undo(*_seen(seen)))
+    return changed(project, seen, lambda: project.undo(*seen_by(seen)))
 
 
 @router.post("/projects/{uuid:project_id}/redo", response=CHANGE)
 def redo(request: HttpRequest, project_id: uuid.UUID, seen: SeenIn) -> HttpResponse:
     """Brings back what the last undo took."""
     project = owned(Project, request, project_id)
-    return _changed(project, seen, lambda: project.redo(*_seen(seen)))
+    return changed(project, seen, lambda: project.redo(*seen_by(seen)))
 
 
 @router.get(
@@ -336,9 +343,14 @@ def usual_lengths_of_fasteners(
 def read_parts_text(request: HttpRequest, typed: TextIn) -> ReadingOut:
     """What a typed line or pasted rows are understood as; keeps nothing."""
     lexicon, table = lexicon_in(typed.unit, own_stocks(request.user)), None
+    sheet = owned(Project, request, typed.project).sheet() if typed.project else EMPTY
     try:
         table = parts_table_of_text(typed.text, lexicon, chosen_columns(typed.columns))
-        parts = read_parts(table, lexicon) if table else read_lines(typed.text, lexicon)
+        parts = (
+            read_parts(table, lexicon, sheet)
+            if table
+            else read_lines(typed.text, lexicon, sheet=sheet)
+        )
     except CarpentryError as error:
         return show_problems(error, table)
     return show_reading(parts, typed.notation, table)
@@ -346,17 +358,14 @@ def read_parts_text(request: HttpRequest, typed: TextIn) -> ReadingOut:
 
 @router.post("/reading/parts-file", response={200: ReadingOut, 413: ErrorOut})
 def read_parts_file(
-    request: HttpRequest,
-    unit: Form[Unit],
-    notation: Form[Notation],
-    file: File[UploadedFile],
-    columns: Form[str] = "",
+    request: HttpRequest, asked: Form[FileReadingIn], file: File[UploadedFile]
 ) -> ReadingOut:
     """What a part list file is understood as; keeps nothing."""
-    lexicon, table = lexicon_in(unit, own_stocks(request.user)), None
+    lexicon, table = lexicon_in(asked.unit, own_stocks(request.user)), None
+    sheet = owned(Project, request, asked.project).sheet() if asked.project else EMPTY
     try:
-        table = parts_table(file, lexicon, chosen_columns(columns))
-        parts = read_parts(table, lexicon)
+        table = parts_table(file, lexicon, chosen_columns(asked.columns))
+        parts = read_parts(table, lexicon, sheet)
     except CarpentryError as error:
         return show_problems(error, table)
-    return show_reading(parts, notation, table)
+    return show_reading(parts, asked.notation, table)

@@ -1,17 +1,37 @@
 """Projects and their parts."""
 
-from collections.abc import Iterable, Sequence
-from dataclasses import asdict
-from typing import Any, Self
+from collections.abc import Collection, Iterable, Sequence
+from dataclasses import asdict, replace
+from typing import Any, ClassVar, Self
 
 from django.core.exceptions import ValidationError
 from django.db import models
 from django.utils.functional import cached_property
 
-from carpentry.design import PART_COLUMNS, PartFields, mark_number, mark_of, matched, read_part
+from carpentry.design import (
+    FORMULA_FIELDS,
+    PartFields,
+    Sections,
+    Sheet,
+    TypedSheet,
+    formulas_in,
+    mark_number,
+    mark_of,
+    matched,
+    read_part,
+    run_keeping_unit,
+    with_formulas,
+)
 from carpentry.design import Part as ReadPart
+from carpentry.design.measures import (
+    MOST_MEASURES,
+    MeasureFields,
+    check_measure,
+    measure_keeping_unit,
+)
+from carpentry.design.runs import RunFields, check_run
 from carpentry.language import CarpentryError, Unit, typed_fields
-from carpentry.lumber import NO_OWN, Lexicon, lexicon_in
+from carpentry.lumber import NO_OWN, Lexicon, Section, StockName, lexicon_in
 from carpentry.project import (
     NamedPart,
     ProjectFile,
@@ -20,9 +40,10 @@ from carpentry.project import (
     own_among,
     part_in,
     read_settings,
+    section_sold,
     settings_in,
 )
-from carpentry.project.file import TYPED_LINES
+from carpentry.project.file import MOST_RUNS, TYPED_LINES
 from carpentry.project.respelling import respelled
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
@@ -50,6 +71,16 @@ _OF_THE_WHOLE = {
 }
 
 
+def follows(fields: PartFields) -> bool:
+    """Whether a part is read with its sheet: it has a formula, or was measured."""
+    return bool(formulas_in(fields) or fields.taped.strip())
+
+
+def next_position(rows: "models.Manager[Any]") -> int:
+    """The place after the last of some rows."""
+    return (rows.aggregate(models.Max("position"))["position__max"] or 0) + 1
+
+
 class ProjectQuerySet(OwnedQuerySet):
     """Projects; those that were deleted are kept apart until they are deleted for good."""
 
@@ -69,6 +100,8 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
         Yard, null=True, blank=True, on_delete=models.SET_NULL, related_name="projects"
     )
     deleted = models.DateTimeField(null=True, blank=True, editable=False)
+    # Of the letters that parts were given the last one, by its number: none is given twice.
+    letters = models.PositiveIntegerField(default=0, editable=False)
 
     objects = ProjectQuerySet.as_manager()
 
@@ -106,11 +139,51 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
         """How its words are read, with the materials of the builder's own."""
         return lexicon_in(self.unit, self._own)
 
-    def named_parts(self, lexicon: Lexicon | None = None) -> list[NamedPart]:
-        """The parts as carpentry understands them, in their order, by another ``lexicon`` where one
-        is given."""
-        words = self.lexicon if lexicon is None else lexicon
-        return [NamedPart(str(p.id), read_part(p.fields, words)) for p in self.parts.all()]
+    def sheet(self, lexicon: Lexicon | None = None, sections: Sections | None = None) -> Sheet:
+        """Its parts, by their marks, with its measures and runs, worked out: by another ``lexicon``
+        and for other sizes of stocks than those of its yard where they are given."""
+        return Sheet(self._typed_sheet(), lexicon or self.lexicon, sections or self.section)
+
+    def _typed_sheet(self) -> TypedSheet:
+        return TypedSheet(
+            {row.mark: row.fields for row in self.parts.all()},
+            [row.fields for row in self.measures.all()],
+            [row.fields for row in self.runs.all()],
+            self.settings().usual_measures,
+        )
+
+    def sections(self, stocks: Collection[StockName]) -> dict[StockName, tuple[Any, bool]]:
+        """What stocks measure at its yard, each with whether that is the yard's own size."""
+        lines: dict[StockName, list[Any]] = {}
+        if self.yard:
+            names = {str(stock) for stock in stocks}
+            for row in self.yard.lines.filter(stock_key__in=names):
+                row.yard = self.yard
+                line = row.read()
+                lines.setdefault(line.stock, []).append(line)
+        return {stock: section_sold(stock, lines.get(stock, ())) for stock in stocks}
+
+    def section(self, stock: StockName) -> Section | None:
+        """What a stock measures at its yard."""
+        section: Section | None = self.sections([stock])[stock][0]
+        return section
+
+    def named_parts(
+        self, lexicon: Lexicon | None = None, sections: Sections | None = None
+    ) -> list[NamedPart]:
+        """The parts as carpentry understands them, in their order; as in ``sheet``."""
+        sheet = self.sheet(lexicon, sections)
+        return [NamedPart(str(p.id), sheet.part(p.mark)) for p in self.parts.all()]
+
+    def checked(self, row: "Part") -> ReadPart:
+        """A row as it was just typed, among the others of the project. Raises ``CarpentryError`` by
+        field."""
+        fields = with_formulas(row.fields, self.lexicon)
+        if not follows(fields):
+            return read_part(fields, self.lexicon)
+        typed = self._typed_sheet()
+        changed = replace(typed, parts={**typed.parts, row.mark: fields})
+        return Sheet(changed, self.lexicon, self.section).check(row.mark)
 
     def typed_lines(self) -> dict[str, str]:
         """Joints, hardware, finishes and rules as they were typed."""
@@ -135,9 +208,9 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
         """Appends parts (read by carpentry); each gets a mark of its own. Returns the new rows."""
         parts = list(read)
         given = list(marks) or [""] * len(parts)
-        taken = set(self.parts.values_list("mark", flat=True)) | set(given)
-        last = max(map(mark_number, taken), default=0)
-        position = (self.parts.aggregate(models.Max("position"))["position__max"] or 0) + 1
+        self.note_letters(given)
+        last = self.letters
+        position = next_position(self.parts)
         rows = []
         for offset, (part, mark) in enumerate(zip(parts, given, strict=True)):
             if not mark:
@@ -146,8 +219,46 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             row.take(part)
             rows.append(row)
         Part.objects.bulk_create(rows)
+        self.note_letters()
         self.touch(row.id for row in rows)
         return rows
+
+    def note_letters(self, more: Iterable[str] = ()) -> None:
+        """Notes the last letter that was given to a part, with ``more`` that are to be given."""
+        marks = {*self.parts.values_list("mark", flat=True), *more}
+        self.letters = max(self.letters, *map(mark_number, marks), 0)
+        Project.objects.filter(id=self.id).update(letters=self.letters)
+
+    def add_measure(self, fields: MeasureFields) -> "Measure":
+        """A measure more. Raises ``CarpentryError`` by field where it cannot be kept."""
+        names = [row.name for row in self.measures.all()]
+        if len(names) >= MOST_MEASURES:
+            raise CarpentryError(f"a project has {MOST_MEASURES:,} measures at the most")
+        check_measure(fields, names, Unit(self.unit))
+        return self.measures.create(position=next_position(self.measures), **asdict(fields))
+
+    def add_run(self, fields: RunFields) -> "Run":
+        """A run more. Raises ``CarpentryError`` by field where it cannot be kept."""
+        names = [row.name for row in self.runs.all()]
+        if len(names) >= MOST_RUNS:
+            raise CarpentryError(f"a project has {MOST_RUNS} runs at the most")
+        check_run(fields, names)
+        return self.runs.create(position=next_position(self.runs), **asdict(fields))
+
+    def write_sheet(self, typed: TypedSheet) -> None:
+        """Takes what is typed of the rows that are there, in their order."""
+        for rows, written in (
+            (list(self.measures.all()), typed.measures),
+            (list(self.runs.all()), typed.runs),
+        ):
+            for row, fields in zip(rows, written, strict=True):
+                if row.fields != fields:
+                    row.write(fields)
+                    row.save()
+        parts = list(self.parts.all())
+        for row in parts:
+            row.write(typed.parts[row.mark])
+        replace_rows(self.parts, parts, typed_fields(PartFields))
 
     def replace_parts(self, read: Sequence[ReadPart]) -> None:
         """Makes the part list what was read; parts that were in it stay the same rows, with their
@@ -169,17 +280,24 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
 
     def change_unit(self, unit: Unit) -> None:
         """Another unit for bare numbers; nothing changes its size."""
-        before = self.lexicon
+        before, sheet = self.lexicon, self.sheet()
         self.take_settings(settings_in(self.settings(), unit))
+        for measure in self.measures.all():
+            measure.write(measure_keeping_unit(measure.fields, before.unit))
+            measure.save()
+        for run in self.runs.all():
+            run.write(run_keeping_unit(run.fields, before.unit))
+            run.save()
         for kind, text in self.typed_lines().items():
             self.write_lines(kind, respelled(kind, text, before.unit))
         rows = list(self.parts.all())
         for row in rows:
-            row.write(part_in(row.fields, before, unit))
+            row.write(part_in(sheet.part(row.mark), before, unit))
         replace_rows(self.parts, rows, typed_fields(PartFields))
 
     def as_file(self) -> ProjectFile:
-        parts = [(row.mark, row.read()) for row in self.parts.all()]
+        sheet = self.sheet()
+        parts = [(row.mark, sheet.part(row.mark)) for row in self.parts.all()]
         return ProjectFile(
             self.name,
             self.settings(),
@@ -188,6 +306,8 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             tuple(mark for mark, _ in parts),
             own_among(part.stock for _, part in parts),
             **self.typed_lines(),
+            measures=tuple(sheet.typed.measures),
+            runs=tuple(sheet.typed.runs),
         )
 
     def touch(self, ids: Iterable[Any] = (), gone: Iterable[Any] = ()) -> None:
@@ -218,6 +338,8 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             "name": self.name,
             "yard": str(self.yard_id) if self.yard_id else None,
             "lines": snapshots(self.lines.all()),
+            "measures": snapshots(self.measures.all()),
+            "runs": snapshots(self.runs.all()),
             "parts": snapshots(self.parts.all()),
         }
 
@@ -234,6 +356,9 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
         else:  # written before lines were rows
             for kind in TYPED_LINES:
                 self.write_lines(kind, snapshot.get(kind, ""))
+        for rows, kind in ((self.measures, Measure), (self.runs, Run)):
+            known = snapshot.get(kind.related, [])
+            replace_rows(rows, [kind.from_snapshot(row, project=self) for row in known])
         changes = replace_rows(
             self.parts, [Part.from_snapshot(row, project=self) for row in snapshot["parts"]]
         )
@@ -251,6 +376,30 @@ class ProjectRevision(Revision):
         ]
 
 
+class TypedRow(Row):
+    """A row of typed fields, those of the dataclass ``of``; ``related`` is what a project calls
+    such rows."""
+
+    of: ClassVar[type[Any]]
+    related: ClassVar[str]
+
+    class Meta:
+        abstract = True
+
+    def __str__(self) -> str:
+        return str(self.fields.name)
+
+    @property
+    def fields(self) -> Any:
+        """The fields as they were typed."""
+        return self.of(**{name: getattr(self, name) for name in typed_fields(self.of)})
+
+    def write(self, fields: Any) -> None:
+        """Takes fields as they are typed."""
+        for name, text in asdict(fields).items():
+            setattr(self, name, text)
+
+
 class ProjectLine(TextLine):
     """A joint, a thing of hardware, a finish or a rule of thumb, as typed."""
 
@@ -259,50 +408,69 @@ class ProjectLine(TextLine):
     kind = models.CharField(max_length=10, choices=[(kind, kind) for kind in TYPED_LINES])
 
 
-class Part(Row, typed_columns(PartFields, "PartColumns", __name__)):
-    """One line of the part list: as typed, with what was understood."""
+class Measure(TypedRow, typed_columns(MeasureFields, "MeasureColumns", __name__)):
+    """A named size, as typed."""
 
-    whose = "project"
+    whose, related, of = "project", "measures", MeasureFields
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="measures")
+    position = models.PositiveIntegerField()
+
+    class Meta:
+        ordering = ["position", "id"]
+
+
+class Run(TypedRow, typed_columns(RunFields, "RunColumns", __name__)):
+    """Equal things in a row, as typed."""
+
+    whose, related, of = "project", "runs", RunFields
+    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="runs")
+    position = models.PositiveIntegerField()
+
+    class Meta:
+        ordering = ["position", "id"]
+
+
+class Part(TypedRow, typed_columns(PartFields, "PartColumns", __name__)):
+    """One line of the part list, as typed."""
+
+    whose, related, of = "project", "parts", PartFields
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="parts")
     position = models.PositiveIntegerField()
     mark = models.CharField(max_length=3)
-    pieces = models.PositiveIntegerField(editable=False)
-    length_ticks = models.PositiveBigIntegerField(editable=False)
 
     class Meta:
         ordering = ["position", "id"]
         constraints = [
             models.UniqueConstraint(fields=["project", "mark"], name="one_part_of_a_mark"),
-            models.CheckConstraint(condition=models.Q(pieces__gte=1), name="part_is_made_once"),
-            models.CheckConstraint(condition=models.Q(length_ticks__gte=1), name="part_has_length"),
         ]
 
     def __str__(self) -> str:
         return f"{self.mark} {self.name}"
 
-    @property
-    def fields(self) -> PartFields:
-        return PartFields(**{name: getattr(self, name) for name in PART_COLUMNS})
+    @classmethod
+    def following(cls) -> models.Q:
+        """Rows that follow something: a formula in one of their fields."""
+        found = models.Q()
+        for name in FORMULA_FIELDS:
+            found |= models.Q(**{f"{name}__startswith": "="})
+        return found
 
     def read(self) -> ReadPart:
         """The part as carpentry understands it."""
-        return read_part(self.fields, self.project.lexicon)
-
-    def write(self, fields: PartFields) -> None:
-        """Takes fields as they are typed."""
-        for name, text in asdict(fields).items():
-            setattr(self, name, text)
+        if not follows(self.fields):
+            return read_part(self.fields, self.project.lexicon)
+        return self.project.sheet().part(self.mark)
 
     def take(self, read: ReadPart) -> None:
         """Becomes a part that carpentry has read."""
         self.write(read.fields)
+        said = {name for name, _, _ in read.followed}
         for name, length in read.lengths().items():
-            setattr(self, name, length.text)
-        self.pieces = read.quantity
-        self.length_ticks = read.length.ticks
+            if name not in said:
+                setattr(self, name, length.text)
 
     def clean(self) -> None:
         try:
-            self.take(self.read())
+            self.take(self.project.checked(self))
         except CarpentryError as error:
             raise as_validation_error(error) from error

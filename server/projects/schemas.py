@@ -7,6 +7,8 @@ from ninja import Schema
 from pydantic import BaseModel, create_model
 
 from carpentry.design import PartFields
+from carpentry.design.measures import MeasureFields
+from carpentry.design.runs import RunFields
 from carpentry.language import Notation, Unit, typed_fields
 from carpentry.project import SettingFields
 from carpentry.project.settings import SETTING_LENGTHS
@@ -42,11 +44,28 @@ class SlantOut(BaseModel):
     edges: list[float]
 
 
+class FollowedOut(BaseModel):
+    """What the formula of a field came to, as text in the project's unit, and whether that is the
+    exact value."""
+
+    field: str
+    value: str
+    exact: bool
+
+
+class FaceOut(BaseModel):
+    """How long an angled part is measured otherwise: long, short, along the edge, at the centre."""
+
+    called: str
+    length: LengthOut
+
+
 class PartOut(shown_fields(PartFields, "PartFieldsOut")):
     """A part: each field as typed, and what was understood. ``over_all`` is its length between the
     outermost points where that is another, ``sawn`` that with what is added for the work.
     ``angles`` are its ends in words, ``bevels`` its edges; ``slant`` is missing where all are
-    square.
+    square. ``computed`` is its length where the tape said another, which holds; with a ``fault``
+    what it follows cannot be worked out.
     """
 
     id: UUID
@@ -59,6 +78,11 @@ class PartOut(shown_fields(PartFields, "PartFieldsOut")):
     section: SectionOut | None
     section_source: str
     length_shown: LengthOut
+    computed: LengthOut | None
+    follows: list[FollowedOut]
+    fault: str
+    is_held: bool
+    other_faces: list[FaceOut]
     over_all: LengthOut | None
     sawn: LengthOut | None
     angles: str
@@ -66,6 +90,95 @@ class PartOut(shown_fields(PartFields, "PartFieldsOut")):
     slant: SlantOut | None
     weight: str
     warnings: list[str]
+
+
+class ValueOut(BaseModel):
+    """A value: its kind, as text in the project's unit, as a length where it is one, and whether
+    that is exact."""
+
+    kind: str
+    text: str
+    length: LengthOut | None
+    exact: bool
+
+
+class SpecimenOut(BaseModel):
+    """One of several things measured, and whether it fits what holds."""
+
+    text: str
+    fits: bool
+
+
+class MeasureOut(shown_fields(MeasureFields, "MeasureFieldsOut")):
+    """A measure as typed, what holds, and what it would come to where the tape said otherwise."""
+
+    id: UUID
+    value: ValueOut | None
+    computed: ValueOut | None
+    problems: list[str]
+    specimens: list[SpecimenOut]
+    used_by: list[str]
+
+
+class MarkOut(BaseModel):
+    """One item of a run: where it is marked from either end, where it lies (ticks), and what it
+    ends at where that is to be checked."""
+
+    number: int
+    left: LengthOut
+    right: LengthOut
+    start: int
+    wide: int
+    left_out: bool
+    loose: bool
+    check: LengthOut | None
+
+
+class NeighbourOut(BaseModel):
+    """The gap that another number of items would leave."""
+
+    count: int
+    gap: LengthOut
+
+
+class OpeningOut(BaseModel):
+    """What is free where items are left out, from the one of this number on."""
+
+    number: int
+    width: LengthOut
+
+
+class LaidOut(BaseModel):
+    """How a run lies. ``rows``, ``first`` and ``last`` (what they are ripped to) are those of
+    siding."""
+
+    count: int
+    pieces: int
+    item: LengthOut
+    along: LengthOut
+    gap: LengthOut | None
+    exact_gap: str
+    neighbours: list[NeighbourOut]
+    marks: list[MarkOut]
+    side: str
+    packers: list[str]
+    rows: int | None
+    first: LengthOut | None
+    last: LengthOut | None
+    is_shifted: bool
+    exposure: LengthOut | None
+    openings: list[OpeningOut]
+    guard: str
+
+
+class RunOut(shown_fields(RunFields, "RunFieldsOut")):
+    """A run as typed, and how it lies or what is wrong with it."""
+
+    id: UUID
+    kind: str
+    laid: LaidOut | None
+    problems: list[ProblemOut]
+    used_by: list[str]
 
 
 _SettingsOut = create_model(  # type: ignore[call-overload]
@@ -89,6 +202,8 @@ class WholeProjectOut(_SettingsOut):
     hardware: str
     finishes: str
     rules: str
+    measures: list[MeasureOut]
+    runs: list[RunOut]
     usual_rules: list[str]
     yard: YardNameOut | None
     pairs: dict[UUID, str]
@@ -141,6 +256,9 @@ class _ProjectIn(SeenIn):
 
 ProjectPatchIn = given_fields(SettingFields, "ProjectPatchIn", _ProjectIn)
 PartPatchIn = given_fields(PartFields, "PartPatchIn", SeenIn)
+MeasurePatchIn = given_fields(MeasureFields, "MeasurePatchIn", SeenIn)
+RunPatchIn = given_fields(RunFields, "RunPatchIn", SeenIn)
+RunIn = given_fields(RunFields, "RunIn", SeenIn)
 ProjectConflictOut = ConflictOut[ProjectOut]
 PART_FIELDS = tuple(typed_fields(PartFields))
 
@@ -164,13 +282,40 @@ class RemovePartsIn(SeenIn):
     parts: list[UUID]
 
 
-class TextIn(Schema):
-    """What was typed or pasted; ``columns`` says what each column is, where the builder does."""
+class LineIn(SeenIn):
+    """One typed line."""
 
-    text: str
+    line: str
+
+
+class MeasureReadingIn(Schema):
+    """A measure as a line that is being typed."""
+
+    line: str
+
+
+class MeasureReadingOut(BaseModel):
+    """What a line would come to as a measure, or why it is none."""
+
+    name: str
+    value: ValueOut | None
+    problems: list[ProblemOut]
+
+
+class FileReadingIn(Schema):
+    """How a file of parts is read; ``columns`` says what each column is, where the builder does.
+    Formulas follow the measures of the ``project``."""
+
     unit: Unit
     notation: Notation = Notation.THIRTY_SECONDS
     columns: str = ""
+    project: UUID | None = None
+
+
+class TextIn(FileReadingIn):
+    """What was typed or pasted, and how it is read."""
+
+    text: str
 
 
 class ReadPartOut(BaseModel):

@@ -1,36 +1,38 @@
 """A project in the words of the API's contract."""
 
-from collections.abc import Collection, Iterable
+from collections.abc import Iterable
 from dataclasses import asdict, dataclass
 from functools import lru_cache
 from typing import Any
 from uuid import UUID
 
-from django.db.models import prefetch_related_objects
+from django.db.models import Q, prefetch_related_objects
 
 from carpentry.buying import USUAL_LINES
 from carpentry.cutting import Extra
-from carpentry.design import COLUMNS, angles_fault, mirror_pairs, not_planned_yet
+from carpentry.design import COLUMNS, Sheet, angles_fault, mirror_pairs, not_planned_yet
 from carpentry.design import Part as ReadPart
 from carpentry.design.edges import edges_told
-from carpentry.design.ends import is_angled, told
+from carpentry.design.ends import faces, is_angled, told
 from carpentry.language import CarpentryError, Notation, Table, Unit
 from carpentry.lumber import (
     OwnStock,
     Section,
-    StockName,
     species_of,
     standard_section,
     weight_kg,
     weight_told,
 )
-from carpentry.project import extra_of, section_sold
+from carpentry.project import extra_of
 from carpentry.project.settings import SETTING_LENGTHS
 from server.common.schemas import ProblemOut, length_out, section_out
 from server.common.uploads import columns_out
 from server.history.showing import shows
+from server.projects.following import show_measures, show_runs
 from server.projects.models import SETTINGS, Part, Project
 from server.projects.schemas import (
+    FaceOut,
+    FollowedOut,
     PartOut,
     ProjectChangedOut,
     ProjectOut,
@@ -50,7 +52,7 @@ def read_at_once(project: Project) -> None:
     change it. Raises ``Project.DoesNotExist`` when it is gone."""
     for _ in range(_MOST_TRIES):
         project.refresh_from_db()
-        prefetch_related_objects([project], "parts", "lines", "yard")
+        prefetch_related_objects([project], "parts", "lines", "measures", "runs", "yard")
         if Project.objects.filter(id=project.id, version=project.version).exists():
             break
 
@@ -59,7 +61,9 @@ def read_at_once(project: Project) -> None:
 def show_project(project: Project) -> ProjectOut:
     """The project as it is now."""
     read_at_once(project)
-    return ProjectOut(**_whole(project), parts=_Parts(project).show(project.parts.all()))
+    sheet = project.sheet()
+    parts = _Parts(project, sheet).show(project.parts.all())
+    return ProjectOut(**_whole(project, sheet), parts=parts)
 
 
 def show_change(project: Project, seen: int) -> ProjectChangedOut:
@@ -67,20 +71,23 @@ def show_change(project: Project, seen: int) -> ProjectChangedOut:
     that the change was made in."""
     altered = project.altered
     only_this = project.version == seen + 1 and altered.made
-    rows = project.parts.filter(id__in=altered.changed) if only_this else project.parts.all()
+    rows = project.parts.all()
+    if only_this:
+        rows = rows.filter(Q(id__in=altered.changed) | Part.following())
+    sheet = project.sheet()
     return ProjectChangedOut(
-        **_whole(project),
+        **_whole(project, sheet),
         seen=seen,
         whole=not only_this,
-        parts=_Parts(project).show(rows),
+        parts=_Parts(project, sheet).show(rows),
         gone=list(altered.gone) if only_this else [],
     )
 
 
-def _whole(project: Project) -> dict[str, Any]:
+def _whole(project: Project, sheet: Sheet) -> dict[str, Any]:
     settings, notation = project.settings(), project.notation
     angled = {str(part.id): part for part in project.parts.exclude(ends="")}
-    pairs = mirror_pairs({id_: _read(part, project) for id_, part in angled.items()})
+    pairs = mirror_pairs({id_: sheet.part(part.mark) for id_, part in angled.items()})
     return {
         **{name: getattr(project, name) for name in _PLAIN},
         **{
@@ -93,6 +100,8 @@ def _whole(project: Project) -> dict[str, Any]:
         "name": project.name,
         "version": project.version,
         **project.typed_lines(),
+        "measures": show_measures(project, sheet),
+        "runs": show_runs(project, sheet),
         "usual_rules": list(USUAL_LINES),
         "yard": YardNameOut(id=project.yard.id, name=project.yard.name) if project.yard else None,
         "pairs": {UUID(id_): angled[other].mark for id_, other in pairs.items()},
@@ -103,16 +112,11 @@ def _whole(project: Project) -> dict[str, Any]:
     }
 
 
-def _read(row: Part, project: Project) -> ReadPart:
-    row.project = project
-    return row.read()
-
-
 class _Parts:
     """The parts of a project, as they measure at its yard."""
 
-    def __init__(self, project: Project) -> None:
-        self.project = project
+    def __init__(self, project: Project, sheet: Sheet) -> None:
+        self.project, self.sheet = project, sheet
         settings = project.settings()
         yard = project.yard.name if project.yard else ""
         self.shared = _Shared(
@@ -121,8 +125,8 @@ class _Parts:
 
     def show(self, rows: Iterable[Part]) -> list[PartOut]:
         """Some of them, in their order."""
-        read = [(row, _read(row, self.project)) for row in rows]
-        sold = self._sections({part.stock for _, part in read})
+        read = [(row, self.sheet.part(row.mark)) for row in rows]
+        sold = self.project.sections({part.stock for _, part in read})
         return [
             _show(
                 _Place(row.id, row.mark, row.position, part.stock.own),
@@ -132,16 +136,6 @@ class _Parts:
             )
             for row, part in read
         ]
-
-    def _sections(self, stocks: Collection[StockName]) -> dict[StockName, tuple[Any, bool]]:
-        lines: dict[StockName, list[Any]] = {}
-        if self.project.yard:
-            names = {str(stock) for stock in stocks}
-            for row in self.project.yard.lines.filter(stock_key__in=names):
-                row.yard = self.project.yard
-                line = row.read()
-                lines.setdefault(line.stock, []).append(line)
-        return {stock: section_sold(stock, lines.get(stock, ())) for stock in stocks}
 
 
 @dataclass(frozen=True)
@@ -176,7 +170,7 @@ def _show(
     over_all = part.length.ticks
     if section and not part.square_ended and not angles_fault(part, stock_section):
         over_all = part.outermost(section)
-    sawn = over_all + extra_of(part, shared.extra).length
+    sawn = over_all and over_all + extra_of(part, shared.extra).length
     return PartOut.model_construct(
         **asdict(part.fields),
         id=place.id,
@@ -189,6 +183,11 @@ def _show(
         section=section_out(section, notation),
         section_source=shared.yard if from_yard else "standard size",
         length_shown=length_out(part.length.ticks, notation),
+        computed=length_out(part.computed.ticks, notation) if part.computed else None,
+        follows=[FollowedOut(field=f, value=v, exact=e) for f, v, e in part.followed],
+        fault=part.fault,
+        is_held=part.is_held,
+        other_faces=_other_faces(part, section, notation),
         over_all=length_out(over_all, notation) if over_all != part.length.ticks else None,
         sawn=length_out(sawn, notation) if sawn != over_all else None,
         angles="" if part.square_ended else told(part.ends),
@@ -197,6 +196,22 @@ def _show(
         weight=_weight_of_one(part, section, shared.unit),
         warnings=list(part.warnings),
     )
+
+
+def _other_faces(part: ReadPart, section: Section | None, notation: str) -> list[FaceOut]:
+    """The length of an angled part over its other faces; nothing of a square one, or of one that
+    cannot be cut."""
+    if section is None or part.square_ended or part.fault:
+        return []
+    try:
+        over_all = part.outermost(section)
+    except CarpentryError:
+        return []
+    return [
+        FaceOut(called=way.value, length=length_out(ticks, notation))
+        for way, ticks in faces(over_all, part.ends, section.thickness, section.width).items()
+        if way is not part.measured
+    ]
 
 
 def _slant(part: ReadPart) -> SlantOut | None:
@@ -213,7 +228,7 @@ def _slant(part: ReadPart) -> SlantOut | None:
 def _weight_of_one(part: ReadPart, section: Section | None, unit: Unit) -> str:
     """What one piece weighs air-dry; nothing for what has no section, or is of an unknown wood."""
     density = species_of(part.stock).density()
-    if section is None or density is None:
+    if section is None or density is None or part.fault:
         return ""
     volume = part.mean_section(section).area * part.centre_length(section)
     return weight_told(weight_kg(volume, density), unit, "0.1")

@@ -18,6 +18,7 @@ from server.history.models import Conflict
 from server.history.showing import shown
 from server.plans.api import router as plans
 from server.projects.api import router as projects
+from server.projects.measures import router as measures
 from server.projects.workshop import router as workshop
 from server.rack.api import router as rack
 from server.sizes.api import router as sizes
@@ -30,6 +31,7 @@ for router in (
     accounts,
     workshop,
     projects,
+    measures,
     plans,
     yards,
     sizes,

@@ -8,12 +8,24 @@ from django.conf import settings
 
 from carpentry.buying import PRICE_COLUMNS, PriceFields
 from carpentry.design import PART_COLUMNS, PartFields
+from carpentry.design.measures import MeasureFields
+from carpentry.design.runs import RunFields
 from carpentry.language import typed_fields
 from carpentry.lumber.rack import BoardFields
 from carpentry.project import SettingFields
 from carpentry.trip import Event
-from server.projects.models import Part, Project
-from server.projects.schemas import PartOut, PartPatchIn, ProjectOut, ProjectPatchIn
+from server.projects.models import Measure, Part, Project, Run
+from server.projects.schemas import (
+    MeasureOut,
+    MeasurePatchIn,
+    PartOut,
+    PartPatchIn,
+    ProjectOut,
+    ProjectPatchIn,
+    RunIn,
+    RunOut,
+    RunPatchIn,
+)
 from server.rack.models import RackBoard
 from server.rack.schemas import RackBoardIn, RackBoardOut
 from server.site.management.commands.export_fields import EXPORTED
@@ -22,7 +34,9 @@ from server.yards.models import PriceLine
 from server.yards.schemas import PriceLineIn, PriceLineOut
 
 
-def columns(model: type[Part | Project | RackBoard | PriceLine]) -> dict[str, int | None]:
+def columns(
+    model: type[Part | Measure | Run | Project | RackBoard | PriceLine],
+) -> dict[str, int | None]:
     return {one.name: getattr(one, "max_length", None) for one in model._meta.concrete_fields}
 
 
@@ -30,6 +44,8 @@ class FieldsTest(TestCase):
     def test_every_field_has_its_column_as_long_as_it_may_be(self) -> None:
         for of, model in (
             (PartFields, Part),
+            (MeasureFields, Measure),
+            (RunFields, Run),
             (SettingFields, Project),
             (BoardFields, RackBoard),
             (PriceFields, PriceLine),
@@ -43,6 +59,8 @@ class FieldsTest(TestCase):
     def test_every_field_is_in_the_contract(self) -> None:
         for of, *schemas in (
             (PartFields, PartOut, PartPatchIn),
+            (MeasureFields, MeasureOut, MeasurePatchIn),
+            (RunFields, RunOut, RunPatchIn, RunIn),
             (SettingFields, ProjectOut, ProjectPatchIn),
             (BoardFields, RackBoardOut, RackBoardIn),
             (PriceFields, PriceLineOut, PriceLineIn),

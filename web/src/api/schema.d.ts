@@ -494,6 +494,67 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Measure
+         * @description A measure more, from a typed line: ``lid = depth + 1 1/2``.
+         */
+        post: operations["server_projects_measures_add_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/measures/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove Measures
+         * @description Removes measures; one that is in use stays, and where it is used is said.
+         */
+        post: operations["server_projects_measures_remove_measures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/measures/{measure_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Measure
+         * @description Changes fields of a measure. A new name is followed wherever the old one is used; what the
+         *     tape said is noted with the day.
+         */
+        patch: operations["server_projects_measures_change_measure"];
+        trace?: never;
+    };
     "/api/projects/{project_id}/parts": {
         parameters: {
             query?: never;
@@ -636,6 +697,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/reading/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Measure
+         * @description What a line would come to as a measure; keeps nothing.
+         */
+        post: operations["server_projects_measures_read_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/redo": {
         parameters: {
             query?: never;
@@ -650,6 +731,87 @@ export interface paths {
          * @description Brings back what the last undo took.
          */
         post: operations["server_projects_api_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Run
+         * @description A run more.
+         */
+        post: operations["server_projects_measures_add_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/runs/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove Runs
+         * @description Removes runs; one that is in use stays, and where it is used is said.
+         */
+        post: operations["server_projects_measures_remove_runs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/runs/{run_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Run
+         * @description Changes fields of a run; one in use keeps its name.
+         */
+        patch: operations["server_projects_measures_change_run"];
+        trace?: never;
+    };
+    "/api/projects/{project_id}/runs/{run_id}/part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Part
+         * @description Writes the part that a run lays, from a typed line without a count: it is as many as the run
+         *     lays, and the run lays what the part really measures.
+         */
+        post: operations["server_projects_measures_write_part"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1976,6 +2138,15 @@ export interface components {
             /** Events */
             events: components["schemas"]["EventIn"][];
         };
+        /**
+         * FaceOut
+         * @description How long an angled part is measured otherwise: long, short, along the edge, at the centre.
+         */
+        FaceOut: {
+            /** Called */
+            called: string;
+            length: components["schemas"]["LengthOut"];
+        };
         /** FamilyOut */
         FamilyOut: {
             /** Name */
@@ -1986,6 +2157,23 @@ export interface components {
             sizes: components["schemas"]["BookSizeOut"][];
             /** Source */
             source: string;
+        };
+        /**
+         * FileReadingIn
+         * @description How a file of parts is read; ``columns`` says what each column is, where the builder does.
+         *     Formulas follow the measures of the ``project``.
+         */
+        FileReadingIn: {
+            /**
+             * Columns
+             * @default
+             */
+            columns: string;
+            /** @default 1/32 */
+            notation: "1/16" | "1/32" | "1/64" | "decimal" | "feet" | "mm";
+            /** Project */
+            project?: string | null;
+            unit: components["schemas"]["Unit"];
         };
         /**
          * FinishIn
@@ -1999,6 +2187,19 @@ export interface components {
             change_id: string;
             /** Put Away */
             put_away: boolean;
+        };
+        /**
+         * FollowedOut
+         * @description What the formula of a field came to, as text in the project's unit, and whether that is the
+         *     exact value.
+         */
+        FollowedOut: {
+            /** Exact */
+            exact: boolean;
+            /** Field */
+            field: string;
+            /** Value */
+            value: string;
         };
         /**
          * GroupOut
@@ -2088,6 +2289,41 @@ export interface components {
             /** Warnings */
             warnings: string[];
         };
+        /**
+         * LaidOut
+         * @description How a run lies. ``rows``, ``first`` and ``last`` (what they are ripped to) are those of
+         *     siding.
+         */
+        LaidOut: {
+            along: components["schemas"]["LengthOut"];
+            /** Count */
+            count: number;
+            /** Exact Gap */
+            exact_gap: string;
+            exposure: components["schemas"]["LengthOut"] | null;
+            first: components["schemas"]["LengthOut"] | null;
+            gap: components["schemas"]["LengthOut"] | null;
+            /** Guard */
+            guard: string;
+            /** Is Shifted */
+            is_shifted: boolean;
+            item: components["schemas"]["LengthOut"];
+            last: components["schemas"]["LengthOut"] | null;
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
+            /** Openings */
+            openings: components["schemas"]["OpeningOut"][];
+            /** Packers */
+            packers: string[];
+            /** Pieces */
+            pieces: number;
+            /** Rows */
+            rows: number | null;
+            /** Side */
+            side: string;
+        };
         /** LaterOut */
         LaterOut: {
             /**
@@ -2174,6 +2410,21 @@ export interface components {
             whole: string;
         };
         /**
+         * LineIn
+         * @description One typed line.
+         */
+        LineIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Line */
+            line: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * LineSizeIn
          * @description A section as it would be corrected.
          */
@@ -2239,6 +2490,26 @@ export interface components {
             told: string;
         };
         /**
+         * MarkOut
+         * @description One item of a run: where it is marked from either end, where it lies (ticks), and what it
+         *     ends at where that is to be checked.
+         */
+        MarkOut: {
+            check: components["schemas"]["LengthOut"] | null;
+            left: components["schemas"]["LengthOut"];
+            /** Left Out */
+            left_out: boolean;
+            /** Loose */
+            loose: boolean;
+            /** Number */
+            number: number;
+            right: components["schemas"]["LengthOut"];
+            /** Start */
+            start: number;
+            /** Wide */
+            wide: number;
+        };
+        /**
          * MaterialOut
          * @description A stock with its boards; or, ``ripped``, all stocks of one wood.
          */
@@ -2296,6 +2567,83 @@ export interface components {
             /** Woods */
             woods: components["schemas"]["WoodOut"][];
         };
+        /**
+         * MeasureOut
+         * @description A measure as typed, what holds, and what it would come to where the tape said otherwise.
+         */
+        MeasureOut: {
+            computed: components["schemas"]["ValueOut"] | null;
+            /** Formula */
+            formula: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Measured */
+            measured: string;
+            /** Measured On */
+            measured_on: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Problems */
+            problems: string[];
+            /** Specimens */
+            specimens: components["schemas"]["SpecimenOut"][];
+            /** Used By */
+            used_by: string[];
+            value: components["schemas"]["ValueOut"] | null;
+        };
+        /** MeasurePatchIn */
+        MeasurePatchIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Formula */
+            formula?: string | null;
+            /** Measured */
+            measured?: string | null;
+            /** Measured On */
+            measured_on?: string | null;
+            /** Name */
+            name?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Version */
+            version: number;
+        };
+        /**
+         * MeasureReadingIn
+         * @description A measure as a line that is being typed.
+         */
+        MeasureReadingIn: {
+            /** Line */
+            line: string;
+        };
+        /**
+         * MeasureReadingOut
+         * @description What a line would come to as a measure, or why it is none.
+         */
+        MeasureReadingOut: {
+            /** Name */
+            name: string;
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+            value: components["schemas"]["ValueOut"] | null;
+        };
+        /**
+         * NeighbourOut
+         * @description The gap that another number of items would leave.
+         */
+        NeighbourOut: {
+            /** Count */
+            count: number;
+            gap: components["schemas"]["LengthOut"];
+        };
         /** NewProjectIn */
         NewProjectIn: {
             /**
@@ -2347,6 +2695,15 @@ export interface components {
          * @enum {string}
          */
         Notation: "1/16" | "1/32" | "1/64" | "decimal" | "feet" | "mm";
+        /**
+         * OpeningOut
+         * @description What is free where items are left out, from the one of this number on.
+         */
+        OpeningOut: {
+            /** Number */
+            number: number;
+            width: components["schemas"]["LengthOut"];
+        };
         /**
          * OwnFieldsIn
          * @description Fields of a material, those that are given.
@@ -2458,7 +2815,8 @@ export interface components {
          * @description A part: each field as typed, and what was understood. ``over_all`` is its length between the
          *     outermost points where that is another, ``sawn`` that with what is added for the work.
          *     ``angles`` are its ends in words, ``bevels`` its edges; ``slant`` is missing where all are
-         *     square.
+         *     square. ``computed`` is its length where the tape said another, which holds; with a ``fault``
+         *     what it follows cannot be worked out.
          */
         PartOut: {
             /** Angles */
@@ -2471,6 +2829,7 @@ export interface components {
             called: string;
             /** Clear */
             clear: string;
+            computed: components["schemas"]["LengthOut"] | null;
             /** Edges */
             edges: string;
             /** Ends */
@@ -2481,15 +2840,23 @@ export interface components {
             extra_thickness: string;
             /** Extra Width */
             extra_width: string;
+            /** Fault */
+            fault: string;
+            /** Follows */
+            follows: components["schemas"]["FollowedOut"][];
             /** Grain */
             grain: string;
             /** Group */
             group: string;
+            /** Held */
+            held: string;
             /**
              * Id
              * Format: uuid
              */
             id: string;
+            /** Is Held */
+            is_held: boolean;
             /** Kind */
             kind: string;
             /** Length */
@@ -2503,6 +2870,8 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+            /** Other Faces */
+            other_faces: components["schemas"]["FaceOut"][];
             over_all: components["schemas"]["LengthOut"] | null;
             /** Own Stock */
             own_stock: string;
@@ -2527,6 +2896,10 @@ export interface components {
             stock: string;
             /** Stock Name */
             stock_name: string;
+            /** Taped */
+            taped: string;
+            /** Taped On */
+            taped_on: string;
             /** Thickness */
             thickness: string;
             /** Warnings */
@@ -2561,6 +2934,8 @@ export interface components {
             grain?: string | null;
             /** Group */
             group?: string | null;
+            /** Held */
+            held?: string | null;
             /** Length */
             length?: string | null;
             /** Measured */
@@ -2581,6 +2956,10 @@ export interface components {
             show?: string | null;
             /** Stock */
             stock?: string | null;
+            /** Taped */
+            taped?: string | null;
+            /** Taped On */
+            taped_on?: string | null;
             /** Thickness */
             thickness?: string | null;
             /** Version */
@@ -2845,6 +3224,8 @@ export interface components {
             keep_from_of: string;
             keep_width: components["schemas"]["SettingLengthOut"];
             kerf: components["schemas"]["SettingLengthOut"];
+            /** Measures */
+            measures: components["schemas"]["MeasureOut"][];
             /** Name */
             name: string;
             notation: components["schemas"]["Notation"];
@@ -2868,6 +3249,8 @@ export interface components {
             rip: boolean;
             /** Rules */
             rules: string;
+            /** Runs */
+            runs: components["schemas"]["RunOut"][];
             saw_crosscut: components["schemas"]["SettingLengthOut"];
             /** Saw Miter */
             saw_miter: string;
@@ -2933,6 +3316,8 @@ export interface components {
             keep_from_of: string;
             keep_width: components["schemas"]["SettingLengthOut"];
             kerf: components["schemas"]["SettingLengthOut"];
+            /** Measures */
+            measures: components["schemas"]["MeasureOut"][];
             /** Name */
             name: string;
             notation: components["schemas"]["Notation"];
@@ -2956,6 +3341,8 @@ export interface components {
             rip: boolean;
             /** Rules */
             rules: string;
+            /** Runs */
+            runs: components["schemas"]["RunOut"][];
             saw_crosscut: components["schemas"]["SettingLengthOut"];
             /** Saw Miter */
             saw_miter: string;
@@ -3467,6 +3854,140 @@ export interface components {
             y: components["schemas"]["SpanOut"];
             z: components["schemas"]["SpanOut"];
         };
+        /** RunIn */
+        RunIn: {
+            /** Along */
+            along?: string | null;
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Figure */
+            figure?: string | null;
+            /** First */
+            first?: string | null;
+            /** Gap */
+            gap?: string | null;
+            /** Item */
+            item?: string | null;
+            /** Last */
+            last?: string | null;
+            /** Least */
+            least?: string | null;
+            /** Left Out */
+            left_out?: string | null;
+            /** Loose */
+            loose?: string | null;
+            /** Marks */
+            marks?: string | null;
+            /** Name */
+            name?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Packers */
+            packers?: string | null;
+            /** Part */
+            part?: string | null;
+            /** Rounding */
+            rounding?: string | null;
+            /** Version */
+            version: number;
+            /** Way */
+            way?: string | null;
+        };
+        /**
+         * RunOut
+         * @description A run as typed, and how it lies or what is wrong with it.
+         */
+        RunOut: {
+            /** Along */
+            along: string;
+            /** Figure */
+            figure: string;
+            /** First */
+            first: string;
+            /** Gap */
+            gap: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Item */
+            item: string;
+            /** Kind */
+            kind: string;
+            laid: components["schemas"]["LaidOut"] | null;
+            /** Last */
+            last: string;
+            /** Least */
+            least: string;
+            /** Left Out */
+            left_out: string;
+            /** Loose */
+            loose: string;
+            /** Marks */
+            marks: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+            /** Packers */
+            packers: string;
+            /** Part */
+            part: string;
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+            /** Rounding */
+            rounding: string;
+            /** Used By */
+            used_by: string[];
+            /** Way */
+            way: string;
+        };
+        /** RunPatchIn */
+        RunPatchIn: {
+            /** Along */
+            along?: string | null;
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Figure */
+            figure?: string | null;
+            /** First */
+            first?: string | null;
+            /** Gap */
+            gap?: string | null;
+            /** Item */
+            item?: string | null;
+            /** Last */
+            last?: string | null;
+            /** Least */
+            least?: string | null;
+            /** Left Out */
+            left_out?: string | null;
+            /** Loose */
+            loose?: string | null;
+            /** Marks */
+            marks?: string | null;
+            /** Name */
+            name?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Packers */
+            packers?: string | null;
+            /** Part */
+            part?: string | null;
+            /** Rounding */
+            rounding?: string | null;
+            /** Version */
+            version: number;
+            /** Way */
+            way?: string | null;
+        };
         /**
          * SectionOut
          * @description A cross-section; a ``round`` one has its diameter in both.
@@ -3572,6 +4093,16 @@ export interface components {
             /** Low */
             low: number;
         };
+        /**
+         * SpecimenOut
+         * @description One of several things measured, and whether it fits what holds.
+         */
+        SpecimenOut: {
+            /** Fits */
+            fits: boolean;
+            /** Text */
+            text: string;
+        };
         /** TallyOut */
         TallyOut: {
             /** Board Feet */
@@ -3606,7 +4137,7 @@ export interface components {
         };
         /**
          * TextIn
-         * @description What was typed or pasted; ``columns`` says what each column is, where the builder does.
+         * @description What was typed or pasted, and how it is read.
          */
         TextIn: {
             /**
@@ -3616,6 +4147,8 @@ export interface components {
             columns: string;
             /** @default 1/32 */
             notation: components["schemas"]["Notation"];
+            /** Project */
+            project?: string | null;
             /** Text */
             text: string;
             unit: components["schemas"]["Unit"];
@@ -3807,6 +4340,20 @@ export interface components {
             kind: string;
             /** Lengths */
             lengths: components["schemas"]["LengthOut"][];
+        };
+        /**
+         * ValueOut
+         * @description A value: its kind, as text in the project's unit, as a length where it is one, and whether
+         *     that is exact.
+         */
+        ValueOut: {
+            /** Exact */
+            exact: boolean;
+            /** Kind */
+            kind: string;
+            length: components["schemas"]["LengthOut"] | null;
+            /** Text */
+            text: string;
         };
         /**
          * WayOut
@@ -5010,6 +5557,166 @@ export interface operations {
             };
         };
     };
+    server_projects_measures_add_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_measures_remove_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemovePartsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_measures_change_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                measure_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasurePatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_projects_api_add_parts: {
         parameters: {
             query?: never;
@@ -5346,6 +6053,32 @@ export interface operations {
             };
         };
     };
+    server_projects_measures_read_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureReadingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureReadingOut"];
+                };
+            };
+        };
+    };
     server_projects_api_redo: {
         parameters: {
             query?: never;
@@ -5358,6 +6091,220 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_measures_add_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_measures_remove_runs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemovePartsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_measures_change_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunPatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_measures_write_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                run_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineIn"];
             };
         };
         responses: {
@@ -6045,12 +6992,10 @@ export interface operations {
                      * Format: binary
                      */
                     file: string;
-                    /**
-                     * Notation
-                     * @description How lengths are shown.
-                     * @enum {string}
-                     */
-                    notation: "1/16" | "1/32" | "1/64" | "decimal" | "feet" | "mm";
+                    /** @default 1/32 */
+                    notation?: "1/16" | "1/32" | "1/64" | "decimal" | "feet" | "mm";
+                    /** Project */
+                    project?: string | null;
                     /**
                      * Unit
                      * @description What a bare number means.

@@ -6,14 +6,15 @@ from typing import Any
 from django.core.management.base import BaseCommand
 
 from carpentry.design import PartFields
+from carpentry.design.runs import RunFields
 from carpentry.language import typed_fields, usual_values
 from carpentry.project import SettingFields
 
-EXPORTED = {"PART_FIELDS": PartFields, "SETTINGS": SettingFields}
+EXPORTED = {"PART_FIELDS": PartFields, "RUN_FIELDS": RunFields, "SETTINGS": SettingFields}
 
 
 class Command(BaseCommand):
-    help = "Writes the fields of parts and settings as the front end's module api/fields.ts."
+    help = "Writes the fields of parts, runs and settings as the front end's module api/fields.ts."
 
     def handle(self, *args: Any, **options: Any) -> None:
         self.stdout.write(
