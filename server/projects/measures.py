@@ -9,8 +9,9 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router
 
-from carpentry.design import read_entry
-from carpentry.design.measures import MeasureFields, check_measure, formula_of, split_measure
+from carpentry.design import Sheet, read_entry
+from carpentry.design.measures import MeasureFields, check_measure, split_measure
+from carpentry.design.questions import answer_to
 from carpentry.design.runs import RunFields, check_run
 from carpentry.language import CarpentryError, Unit, change_said
 from server.common.columns import given
@@ -25,6 +26,7 @@ from server.projects.schemas import (
     MeasurePatchIn,
     MeasureReadingIn,
     MeasureReadingOut,
+    QuestionIn,
     RemovePartsIn,
     RunIn,
     RunPatchIn,
@@ -124,25 +126,52 @@ def _refuse_in_use(used: dict[str, Iterable[str]], going: set[str]) -> None:
             raise CarpentryError(f"{name} is used in {', '.join(staying)}: change that first")
 
 
-@router.post("/projects/{uuid:project_id}/reading/measure", response=MeasureReadingOut)
+@router.post(
+    "/projects/{uuid:project_id}/reading/measure",
+    response={200: MeasureReadingOut, 404: ErrorOut},
+)
 def read_measure(
     request: HttpRequest, project_id: uuid.UUID, typed: MeasureReadingIn
 ) -> MeasureReadingOut:
     """What a line would come to as a measure; keeps nothing."""
     project = owned(Project, request, project_id)
     sheet = project.sheet()
-    name = typed.line.partition("=")[0].strip()
-    try:
+
+    def read() -> MeasureFields:
         fields = split_measure(typed.line)
-        name = fields.name
         check_measure(fields, [one.name for one in sheet.typed.measures], Unit(project.unit))
-        formula_of(fields, Unit(project.unit))
-        value = sheet.reckon(fields.formula)
+        return fields
+
+    return _reading(project, sheet, read, typed.line.partition("=")[0].strip())
+
+
+@router.post(
+    "/projects/{uuid:project_id}/reading/question",
+    response={200: MeasureReadingOut, 404: ErrorOut},
+)
+def answer_question(
+    request: HttpRequest, project_id: uuid.UUID, asked: QuestionIn
+) -> MeasureReadingOut:
+    """The formula that answers a common question, and what it comes to; keeps nothing."""
+    project = owned(Project, request, project_id)
+
+    def read() -> MeasureFields:
+        return MeasureFields(formula=answer_to(asked.question, asked.given))
+
+    return _reading(project, project.sheet(), read, "")
+
+
+def _reading(
+    project: Project, sheet: Sheet, read: Callable[[], MeasureFields], name: str
+) -> MeasureReadingOut:
+    formula = ""
+    try:
+        formula = read().formula
+        value = show_value(sheet.reckon(formula), sheet, project.notation)
     except CarpentryError as error:
         problems = [ProblemOut(place=p.place, message=p.message) for p in error.problems]
-        return MeasureReadingOut(name=name, value=None, problems=problems)
-    shown = show_value(value, sheet, project.notation)
-    return MeasureReadingOut(name=name, value=shown, problems=[])
+        return MeasureReadingOut(name=name, formula=formula, value=None, problems=problems)
+    return MeasureReadingOut(name=name, formula=formula, value=value, problems=[])
 
 
 @router.post("/projects/{uuid:project_id}/runs", response=CHANGE)
@@ -207,9 +236,7 @@ def remove_runs(
     return _follow(project, removal, "runs removed", make)
 
 
-@router.post(
-    "/projects/{uuid:project_id}/runs/{uuid:run_id}/part", response=CHANGE | {404: ErrorOut}
-)
+@router.post("/projects/{uuid:project_id}/runs/{uuid:run_id}/part", response=CHANGE)
 def write_part(
     request: HttpRequest, project_id: uuid.UUID, run_id: uuid.UUID, typed: LineIn
 ) -> HttpResponse:

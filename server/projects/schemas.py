@@ -294,10 +294,19 @@ class MeasureReadingIn(Schema):
     line: str
 
 
+class QuestionIn(Schema):
+    """A common question, and what is given by the names of what it asks for."""
+
+    question: str
+    given: dict[str, str]
+
+
 class MeasureReadingOut(BaseModel):
-    """What a line would come to as a measure, or why it is none."""
+    """What a line would come to as a measure, or why it is none; the formula that it is worked out
+    by."""
 
     name: str
+    formula: str
     value: ValueOut | None
     problems: list[ProblemOut]
 

@@ -36,6 +36,15 @@ export type TripLine = Schemas['TripLineOut']
 export type TripEvent = Schemas['EventIn']
 export type Receipt = Schemas['ReceiptOut']
 export type PartField = Exclude<keyof Schemas['PartPatchIn'], 'version' | 'change_id'>
+export type Measure = Schemas['MeasureOut']
+export type MeasureReading = Schemas['MeasureReadingOut']
+export type Value = Schemas['ValueOut']
+export type Run = Schemas['RunOut']
+export type Laid = Schemas['LaidOut']
+export type MeasureField = Exclude<keyof Schemas['MeasurePatchIn'], 'version' | 'change_id'>
+export type RunFields = Omit<Schemas['RunIn'], 'version' | 'change_id'>
+export type RunPatch = Omit<Schemas['RunPatchIn'], 'version' | 'change_id'>
+export type RunField = keyof RunPatch
 export type ProjectPatch = Omit<Schemas['ProjectPatchIn'], 'version' | 'change_id'>
 export type YardPatch = Omit<Schemas['YardPatchIn'], 'version' | 'change_id'>
 export type PriceFields = Omit<Schemas['PriceLineIn'], 'version' | 'change_id'>
@@ -93,8 +102,8 @@ export async function outcomeOf<T, Current = T>(
 }
 
 /** A file and plain fields as a form, for openapi-fetch. */
-export function formOf(fields: Record<string, string | Blob>): FormData {
+export function formOf(fields: Record<string, string | Blob | null | undefined>): FormData {
   const form = new FormData()
-  for (const [name, value] of Object.entries(fields)) form.append(name, value)
+  for (const [name, value] of Object.entries(fields)) if (value) form.append(name, value)
   return form
 }

@@ -715,3 +715,122 @@ export const SETTINGS = [
     ],
   },
 ] as const
+export const QUESTIONS = [
+  {
+    name: 'half',
+    title: 'Half of a board, less half the kerf',
+    asks: [
+      {
+        name: 'board',
+        heading: 'Board, such as 8 ft',
+        usual: '',
+      },
+    ],
+  },
+  {
+    name: 'equal',
+    title: 'Equal pieces of a board, as long as can be',
+    asks: [
+      {
+        name: 'board',
+        heading: 'Board, such as 10 ft',
+        usual: '',
+      },
+      {
+        name: 'pieces',
+        heading: 'How many',
+        usual: '2',
+      },
+    ],
+  },
+  {
+    name: 'middle',
+    title: 'Half or centre of a size',
+    asks: [
+      {
+        name: 'size',
+        heading: 'Size or name',
+        usual: '',
+      },
+    ],
+  },
+  {
+    name: 'round',
+    title: 'Round something: its size and a gap on both sides',
+    asks: [
+      {
+        name: 'size',
+        heading: 'Measured size or name',
+        usual: '',
+      },
+      {
+        name: 'gap',
+        heading: 'Gap on each side',
+        usual: '',
+      },
+    ],
+  },
+  {
+    name: 'within',
+    title: 'Into an opening, with a gap on both sides',
+    asks: [
+      {
+        name: 'opening',
+        heading: 'Opening or name',
+        usual: '',
+      },
+      {
+        name: 'gap',
+        heading: 'Gap on each side',
+        usual: '1/8 in',
+      },
+    ],
+  },
+  {
+    name: 'panel',
+    title: 'A loose panel in two grooves',
+    asks: [
+      {
+        name: 'inside',
+        heading: 'Inside, between the frames',
+        usual: '',
+      },
+      {
+        name: 'groove',
+        heading: 'Depth of the groove',
+        usual: '3/8 in',
+      },
+      {
+        name: 'clearance',
+        heading: 'Left free in all, for the wood to move',
+        usual: '1/8 in',
+      },
+    ],
+  },
+  {
+    name: 'door',
+    title: 'A door, or one of its leaves, in an opening',
+    asks: [
+      {
+        name: 'opening',
+        heading: 'Opening or name',
+        usual: '',
+      },
+      {
+        name: 'gap',
+        heading: 'Gap all round',
+        usual: '1/8 in',
+      },
+      {
+        name: 'leaves',
+        heading: 'Leaves',
+        usual: '1',
+      },
+      {
+        name: 'between',
+        heading: 'Gap between leaves',
+        usual: '1/8 in',
+      },
+    ],
+  },
+] as const

@@ -717,6 +717,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/reading/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Question
+         * @description The formula that answers a common question, and what it comes to; keeps nothing.
+         */
+        post: operations["server_projects_measures_answer_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/redo": {
         parameters: {
             query?: never;
@@ -2626,9 +2646,12 @@ export interface components {
         };
         /**
          * MeasureReadingOut
-         * @description What a line would come to as a measure, or why it is none.
+         * @description What a line would come to as a measure, or why it is none; the formula that it is worked out
+         *     by.
          */
         MeasureReadingOut: {
+            /** Formula */
+            formula: string;
             /** Name */
             name: string;
             /** Problems */
@@ -3482,6 +3505,18 @@ export interface components {
             updated: string;
             /** Yard */
             yard: string;
+        };
+        /**
+         * QuestionIn
+         * @description A common question, and what is given by the names of what it asks for.
+         */
+        QuestionIn: {
+            /** Given */
+            given: {
+                [key: string]: string;
+            };
+            /** Question */
+            question: string;
         };
         /** QuoteIn */
         QuoteIn: {
@@ -6075,6 +6110,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeasureReadingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_measures_answer_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuestionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasureReadingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
         };

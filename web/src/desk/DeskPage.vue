@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, nextTick, provide, ref, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import TakeAway from '../list/TakeAway.vue'
 import ChangeLine from '../shared/ChangeLine.vue'
@@ -8,25 +8,33 @@ import HeldPage from '../shared/HeldPage.vue'
 import LeafTabs from '../shared/LeafTabs.vue'
 import TallyLine from '../shared/TallyLine.vue'
 import { isElsewhere, isTyping } from '../shared/typing'
+import { FORMULA_NAMES } from '../shared/useCompletion'
 import BoardsLeaf from './BoardsLeaf.vue'
 import EntryLine from './EntryLine.vue'
 import { inGroups } from './groups'
 import MarkCut from './MarkCut.vue'
 import PartSheet from './PartSheet.vue'
 import SettingsStrip from './SettingsStrip.vue'
+import { useFormulaNames } from './useFormulaNames'
 import { useLighting } from './useLighting'
 import { useProject } from './useProject'
 
 // What is not in view at first comes when it is wanted.
+const MeasuresLeaf = defineAsyncComponent(() => import('../measures/MeasuresLeaf.vue'))
+const MarksLeaf = defineAsyncComponent(() => import('../measures/MarksLeaf.vue'))
 const JointsLeaf = defineAsyncComponent(() => import('./JointsLeaf.vue'))
 const PartsImport = defineAsyncComponent(() => import('../imports/PartsImport.vue'))
 const SettingsDialog = defineAsyncComponent(() => import('./SettingsDialog.vue'))
 
 const GOES_IN = [
   { name: 'parts', label: 'Parts' },
+  { name: 'measures', label: 'Measures' },
   { name: 'joints', label: 'Joints and hardware' },
 ]
-const COMES_OUT = [{ name: 'boards', label: 'Boards' }]
+const COMES_OUT = [
+  { name: 'boards', label: 'Boards' },
+  { name: 'marks', label: 'Marks' },
+]
 
 const route = useRoute()
 const router = useRouter()
@@ -40,10 +48,18 @@ const sheet = useTemplateRef<InstanceType<typeof PartSheet>>('sheet')
 const settings = ref(false)
 const importing = ref(false)
 const leaf = computed({
-  get: () => (route.query.leaf === 'joints' ? 'joints' : 'parts'),
+  get: () => GOES_IN.find(({ name }) => name === route.query.leaf)?.name ?? 'parts',
   set: (name) => void router.replace({ query: name === 'parts' ? {} : { leaf: name } }),
 })
 const right = ref('boards')
+const run = ref('')
+provide(FORMULA_NAMES, useFormulaNames(project))
+
+/** The run whose marks are looked at: they come out on the other side. */
+function showRun(id: string) {
+  run.value = id
+  if (id) right.value = 'marks'
+}
 
 function focusLength(part: string | undefined) {
   if (!part) return
@@ -88,6 +104,7 @@ const KEYS: Record<string, () => unknown> = {
   e: () => focusLength(lighting.selected.value),
   x: removeSelected,
   p: () => (leaf.value = 'parts'),
+  m: () => (leaf.value = 'measures'),
   h: () => (leaf.value = 'joints'),
   s: () => (settings.value = true),
   i: () => (importing.value = true),
@@ -117,7 +134,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <div class="sheet-pane">
         <SettingsStrip :project="held" @settings="settings = true" @importing="importing = true" />
         <LeafTabs v-model="leaf" :leaves="GOES_IN" called="What goes in" />
-        <div class="scroll" tabindex="-1">
+        <div v-if="leaf !== 'measures'" class="scroll" tabindex="-1">
           <PartSheet
             v-if="leaf === 'parts'"
             ref="sheet"
@@ -126,8 +143,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
             :desk="desk"
             :lighting="lighting"
           />
-          <JointsLeaf v-else :project="held" :plan="plan" :desk="desk" />
+          <JointsLeaf v-else-if="leaf === 'joints'" :project="held" :plan="plan" :desk="desk" />
         </div>
+        <MeasuresLeaf
+          v-if="leaf === 'measures'"
+          :run="run"
+          :project="held"
+          :desk="desk"
+          @update:run="showRun"
+        />
         <EntryLine
           v-if="leaf === 'parts'"
           ref="entry"
@@ -138,7 +162,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       </div>
       <div class="boards-side">
         <LeafTabs v-model="right" :leaves="COMES_OUT" called="What comes out" />
+        <MarksLeaf v-if="right === 'marks'" v-model:run="run" :project="held" :desk="desk" />
         <BoardsLeaf
+          v-else
           :project="held"
           :plan="plan"
           :failed="failed"

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { useDebounceFn, useLocalStorage } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, useId, useTemplateRef, watch } from 'vue'
 import { api, type Project, type Reading } from '../api/client'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
+import NamesOffered from '../shared/NamesOffered.vue'
+import { useCompletion } from '../shared/useCompletion'
 import FaultList from '../imports/FaultList.vue'
 import type { ProjectOnDesk } from './useProject'
 
@@ -28,6 +30,7 @@ const read = useDebounceFn(async () => {
         unit: props.project.unit,
         notation: props.project.notation,
         columns: columns.value,
+        project: props.project.id,
       },
     })
     if (data && text.value === asked) reading.value = data
@@ -69,10 +72,22 @@ async function add() {
   } else if (outcome.kind === 'conflict') await add()
 }
 
-function enter(event: KeyboardEvent) {
-  if (event.shiftKey) return
+const listId = useId()
+const { offered, at, ...names } = useCompletion(field, text, (now) => (text.value = now), true)
+/** Names are offered after an = only: before it stand the name and the stock. */
+const shown = computed(() => (text.value.includes('=') ? offered.value : []))
+
+function key(event: KeyboardEvent) {
+  if (shown.value.length && names.key(event)) return
+  if (event.key === 'Escape') field.value?.blur()
+  if (event.key !== 'Enter' || event.shiftKey) return
   event.preventDefault()
   void add()
+}
+
+async function typed() {
+  await nextTick()
+  names.typed()
 }
 
 defineExpose({ focus: () => field.value?.focus() })
@@ -90,9 +105,20 @@ defineExpose({ focus: () => field.value?.focus() })
         :placeholder="project.unit === 'mm' ? '6 bearers 2x6 1130' : '6 bearers 2x6 44 1/2'"
         spellcheck="false"
         autocomplete="off"
-        @keydown.enter="enter"
-        @keydown.esc="field?.blur()"
+        :aria-controls="shown.length ? listId : undefined"
+        :aria-activedescendant="shown.length ? `${listId}-${at}` : undefined"
+        @input="typed"
+        @blur="names.close"
+        @keydown="key"
       ></textarea>
+      <NamesOffered
+        v-if="shown.length"
+        :id="listId"
+        class="above"
+        :names="shown"
+        :at="at"
+        @choose="names.choose"
+      />
       <v-btn type="submit" class="add" :loading="sending" :disabled="!text.trim()">Add</v-btn>
     </div>
     <ColumnChoice
@@ -138,9 +164,15 @@ defineExpose({ focus: () => field.value?.focus() })
 }
 
 .line {
+  position: relative;
   display: flex;
   gap: 10px;
   align-items: flex-start;
+}
+
+.above {
+  top: auto;
+  bottom: 100%;
 }
 
 textarea {

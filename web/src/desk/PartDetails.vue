@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import type { Outcome, Part, PartField } from '../api/client'
+import { defineAsyncComponent, ref } from 'vue'
+import type { Outcome, Part, PartField, Project } from '../api/client'
 import { PART_FIELDS } from '../api/fields'
 import SlantSketch from '../drawing/SlantSketch.vue'
 import EditableCell from '../shared/EditableCell.vue'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
+
+const WorkOut = defineAsyncComponent(() => import('../measures/WorkOut.vue'))
 
 interface Bound {
   saved: string
@@ -14,8 +17,31 @@ interface Bound {
   save: (text: string) => Promise<Outcome<unknown>>
 }
 
-defineProps<{ part: Part; pair: string; bind: (field: PartField, label: string) => Bound }>()
+defineProps<{
+  part: Part
+  pair: string
+  project: Pick<Project, 'id'>
+  bind: (field: PartField, label: string) => Bound
+}>()
 defineEmits<{ remove: [] }>()
+
+const working = ref(false)
+const FORMULAS: readonly string[] = [
+  ...PART_FIELDS.filter((field) => field.isLength).map((field) => field.name),
+  'ends',
+  'edges',
+]
+const FACES: Record<string, string> = {
+  'long-long': 'Long point to long point',
+  edge: 'Along the edge',
+  'short-short': 'Short point to short point',
+  centre: 'Along the middle',
+}
+
+function followed(part: Part, field: string): string {
+  const found = part.follows.find((one) => one.field === field)
+  return found ? `${found.exact ? '' : '≈'}${found.value}` : ''
+}
 
 const IN_THE_ROW = ['quantity', 'name', 'stock', 'length']
 const FIRST = ['group', 'note']
@@ -28,12 +54,24 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
   <div class="panel" role="cell">
     <div v-for="{ name, heading, help, isLength } in FIELDS" :key="name" class="field">
       <span class="label">{{ heading }}</span>
-      <EditableCell v-bind="bind(name, heading)" :takes-length="isLength">
-        <template v-if="part[name]">{{ part[name] }}</template>
+      <EditableCell
+        v-bind="bind(name, heading)"
+        :takes-length="isLength"
+        :formula="FORMULAS.includes(name) ? 'after =' : undefined"
+      >
+        <template v-if="followed(part, name)"
+          ><span class="follows" :title="part[name]">=</span> {{ followed(part, name) }}</template
+        >
+        <template v-else-if="part[name]">{{ part[name] }}</template>
         <span v-else class="quiet hint">{{ help }}</span>
       </EditableCell>
       <SlantSketch v-if="name === 'ends' || name === 'edges'" :slant="part.slant" :of="name" />
     </div>
+    <p v-if="part.computed" class="remark">
+      The tape said <LengthText :length="part.length_shown" /> on {{ part.taped_on }}; worked out it
+      would be <LengthText :length="part.computed" />.
+      <v-btn size="small" @click="bind('taped', '').save('')">Take the worked out one</v-btn>
+    </p>
     <p v-if="part.section" class="remark quiet">
       Really <SectionText :section="part.section" /> ({{ part.section_source }});
       <template v-if="part.weight">one weighs {{ part.weight }} air-dry.</template>
@@ -42,6 +80,9 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
     <p v-if="part.angles" class="remark quiet">
       Ends: {{ part.angles
       }}<template v-if="part.over_all">; <LengthText :length="part.over_all" /> over all</template>.
+      <template v-for="face in part.other_faces" :key="face.called">
+        {{ FACES[face.called] ?? face.called }} <LengthText :length="face.length" />.
+      </template>
       <template v-if="pair">Left and right: the mirror image of {{ pair }}.</template>
     </p>
     <p v-if="part.bevels" class="remark quiet">
@@ -52,11 +93,26 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
       <LengthText :length="part.over_all ?? part.length_shown" />.
     </p>
     <p v-for="warning in part.warnings" :key="warning" class="remark">{{ warning }}</p>
-    <v-btn size="small" class="gap-above" @click="$emit('remove')">Remove {{ part.called }}</v-btn>
+    <div class="acts gap-above">
+      <v-btn size="small" @click="working = true">Work out its length …</v-btn>
+      <v-btn size="small" @click="$emit('remove')">Remove {{ part.called }}</v-btn>
+    </div>
+    <WorkOut
+      v-if="working"
+      v-model="working"
+      :project="project"
+      :called="part.called"
+      :take="bind('length', 'Length').save"
+    />
   </div>
 </template>
 
 <style scoped>
+.follows {
+  font-weight: 700;
+  color: rgb(var(--v-theme-primary));
+}
+
 .panel {
   padding: 8px 0 6px;
 }
@@ -71,6 +127,12 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
 
 .field :deep(input:not(:focus)) {
   border-bottom-color: rgb(var(--v-theme-rule));
+}
+
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 
 .label {

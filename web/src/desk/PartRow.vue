@@ -21,6 +21,11 @@ const open = ref(false)
 const lit = computed(() => props.lighting.lit.value === props.part.id)
 const selected = computed(() => props.lighting.selected.value === props.part.id)
 
+/** What the formula of a field came to; nothing where it has none. */
+function followed(field: string) {
+  return props.part.follows.find((one) => one.field === field)
+}
+
 function bind(field: PartField, label: string) {
   const key = `${props.part.id}.${field}`
   return {
@@ -60,8 +65,12 @@ function bind(field: PartField, label: string) {
       </button>
     </span>
     <span role="cell">
-      <EditableCell v-bind="bind('quantity', 'Count')" right class="figure big" />
-      <span v-if="part.pieces > Number(part.quantity)" class="times quiet"
+      <EditableCell v-bind="bind('quantity', 'Count')" formula="after =" right class="figure big">{{
+        followed('quantity')?.value ?? part.quantity
+      }}</EditableCell>
+      <span
+        v-if="part.pieces > Number(followed('quantity')?.value ?? part.quantity)"
+        class="times quiet"
         >= {{ part.pieces }}</span
       >
       <span v-if="beside.cut" class="times quiet">{{ beside.cut }} cut</span>
@@ -69,7 +78,9 @@ function bind(field: PartField, label: string) {
     <span role="cell">
       <EditableCell v-bind="bind('name', 'Name')" class="name">{{ part.called }}</EditableCell>
       <span v-if="part.note" class="small quiet note">{{ part.note }}</span>
-      <span v-if="beside.later" class="later">not planned yet: {{ beside.later }}</span>
+      <span v-if="part.fault" class="later">{{ part.fault }}</span>
+      <span v-else-if="beside.later" class="later">not planned yet: {{ beside.later }}</span>
+      <span v-if="part.is_held" class="small quiet note">bought now, cut after measuring</span>
     </span>
     <span role="cell">
       <EditableCell v-bind="bind('stock', 'Stock')" class="stock">{{
@@ -85,9 +96,23 @@ function bind(field: PartField, label: string) {
       </span>
     </span>
     <span role="cell">
-      <EditableCell v-bind="bind('length', 'Length')" right takes-length class="figure big">
-        <LengthText :length="part.length_shown" />
+      <EditableCell
+        v-bind="bind('length', 'Length')"
+        formula="after ="
+        right
+        takes-length
+        class="figure big"
+      >
+        <span v-if="followed('length')" class="follows" :title="part.length">=</span>
+        <template v-if="part.length_shown.ticks"
+          ><template v-if="followed('length')?.exact === false && part.length_shown.exact"
+            >≈</template
+          ><LengthText :length="part.length_shown" /></template
+        ><span v-else class="unknown">?</span>
       </EditableCell>
+      <span v-if="part.computed" class="small quiet ends">
+        measured; else <LengthText :length="part.computed" />
+      </span>
       <span v-if="part.angles" class="small quiet ends">{{ part.angles }}</span>
       <span v-if="part.bevels" class="small quiet ends">edges {{ part.bevels }}</span>
       <span v-if="part.sawn" class="small quiet ends">
@@ -99,6 +124,7 @@ function bind(field: PartField, label: string) {
       class="details"
       :part="part"
       :pair="beside.pair"
+      :project="desk.project.value ?? { id: '' }"
       :bind="bind"
       @remove="desk.removeParts([part.id])"
     />
@@ -139,6 +165,16 @@ function bind(field: PartField, label: string) {
 .ends {
   display: block;
   text-align: right;
+}
+
+.follows {
+  margin-right: 3px;
+  font-weight: 700;
+  color: rgb(var(--v-theme-primary));
+}
+
+.unknown {
+  color: rgb(var(--v-theme-error));
 }
 
 .big {

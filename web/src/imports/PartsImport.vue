@@ -15,9 +15,9 @@ const open = defineModel<boolean>({ required: true })
 const { file, reading, columns, busy, problems, settle, chosen, choose } = useTableFile<Reading>(
   open,
   (picked, names) => {
-    const { unit, notation } = props.project
+    const { unit, notation, id: project } = props.project
     return api.POST('/api/reading/parts-file', {
-      body: { unit, notation, file: '', columns: names },
+      body: { unit, notation, project, file: '', columns: names },
       bodySerializer: (body) => formOf({ ...body, file: picked }),
     })
   },

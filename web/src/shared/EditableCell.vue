@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef } from 'vue'
+import { computed, nextTick, ref, useId, useTemplateRef } from 'vue'
 import type { Outcome } from '../api/client'
+import NamesOffered from './NamesOffered.vue'
+import { useCompletion } from './useCompletion'
 
 const props = defineProps<{
   saved: string
@@ -9,6 +11,8 @@ const props = defineProps<{
   place: string
   right?: boolean
   takesLength?: boolean
+  /** Whether it takes a formula: after an =, or as it is. */
+  formula?: 'after =' | 'as it is'
   save: (text: string) => Promise<Outcome<unknown>>
 }>()
 const emit = defineEmits<{ keep: [text: string]; drop: [] }>()
@@ -21,8 +25,36 @@ const text = computed(() => props.draft ?? props.saved)
 const dirty = computed(() => props.draft !== undefined && props.draft !== props.saved)
 const faultId = computed(() => `fault-${props.label.replace(/\W+/g, '-')}`)
 
-function typed(event: Event) {
+const listId = useId()
+const { offered, at, ...names } = useCompletion(
+  input,
+  text,
+  (now) => emit('keep', now),
+  props.formula === 'as it is',
+)
+
+async function typed(event: Event) {
   emit('keep', (event.target as HTMLInputElement).value)
+  await nextTick()
+  if (props.formula) names.typed()
+}
+
+function key(event: KeyboardEvent) {
+  if (props.formula && names.key(event)) return
+  if (event.key === 'Enter') {
+    event.preventDefault()
+    void enter()
+  } else if (event.key === 'Escape') {
+    event.preventDefault()
+    event.stopPropagation()
+    void giveUp()
+  }
+}
+
+function left() {
+  focused.value = false
+  names.close()
+  void commit()
 }
 
 async function commit() {
@@ -73,13 +105,23 @@ defineExpose({ focus: () => input.value?.focus() })
       :aria-describedby="fault ? faultId : undefined"
       :data-takes="takesLength ? 'length' : undefined"
       :data-dirty="dirty || undefined"
+      :role="formula ? 'combobox' : undefined"
+      :aria-expanded="formula ? offered.length > 0 : undefined"
+      :aria-controls="offered.length ? listId : undefined"
+      :aria-activedescendant="offered.length ? `${listId}-${at}` : undefined"
       autocomplete="off"
       spellcheck="false"
       @input="typed"
       @focus="((focused = true), input?.select())"
-      @blur="((focused = false), commit())"
-      @keydown.enter.prevent="enter"
-      @keydown.esc.prevent.stop="giveUp"
+      @blur="left"
+      @keydown="key"
+    />
+    <NamesOffered
+      v-if="offered.length"
+      :id="listId"
+      :names="offered"
+      :at="at"
+      @choose="names.choose"
     />
     <span v-if="!focused && !dirty" class="shown" aria-hidden="true"
       ><slot>{{ saved }}</slot></span

@@ -23,12 +23,13 @@ export function partOf(said: Partial<Part> & { id: string }): Part {
   const typed = {
     ...{ boards: '', clear: '', edges: '', ends: '', extra_length: '', extra_thickness: '' },
     ...{ extra_width: '', grain: '', group: '', measured: '', note: '', own_stock: '', resaw: '' },
-    ...{ rip: '', show: '', thickness: '', width: '' },
+    ...{ rip: '', show: '', thickness: '', width: '', held: '', taped: '', taped_on: '' },
   }
   const quantity = said.quantity ?? '2'
   return {
     ...typed,
     ...{ angles: '', bevels: '', kind: 'plain', mark: 'A', position: 0, weight: '', warnings: [] },
+    ...{ computed: null, follows: [], fault: '', is_held: false, other_faces: [] },
     ...{ over_all: null, sawn: null, slant: null, section: null, section_source: '' },
     name: 'rail',
     called: said.name ?? 'rail',
@@ -54,7 +55,7 @@ export function projectOf(said: Partial<Project> = {}): Project {
     ...{ keep_from: setting(12), keep_width: setting(2), eased: setting(0) },
     ...{ extra_length: setting(0), extra_width: setting(0), extra_thickness: setting(0) },
     ...{ saw_crosscut: setting(0), saw_rip_depth: setting(0), saw_rip_width: setting(0) },
-    ...{ saw_resaw_depth: setting(0), usual_rules: [] },
+    ...{ saw_resaw_depth: setting(0), usual_rules: [], measures: [], runs: [] },
     ...said,
   } as Project
 }

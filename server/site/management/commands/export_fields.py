@@ -1,11 +1,13 @@
 """The fields that builders type, for the forms of the front end."""
 
 import json
+from dataclasses import asdict
 from typing import Any
 
 from django.core.management.base import BaseCommand
 
 from carpentry.design import PartFields
+from carpentry.design.questions import QUESTIONS
 from carpentry.design.runs import RunFields
 from carpentry.language import typed_fields, usual_values
 from carpentry.project import SettingFields
@@ -14,7 +16,7 @@ EXPORTED = {"PART_FIELDS": PartFields, "RUN_FIELDS": RunFields, "SETTINGS": Sett
 
 
 class Command(BaseCommand):
-    help = "Writes the fields of parts, runs and settings as the front end's module api/fields.ts."
+    help = "Writes the fields and questions of carpentry as the front end's module api/fields.ts."
 
     def handle(self, *args: Any, **options: Any) -> None:
         self.stdout.write(
@@ -23,6 +25,12 @@ class Command(BaseCommand):
         for name, of in EXPORTED.items():
             rows = json.dumps(list(_rows(of)), indent=2, ensure_ascii=False)
             self.stdout.write(f"export const {name} = {rows} as const\n", ending="")
+        rows = json.dumps(
+            [{k: v for k, v in asdict(one).items() if k != "formula"} for one in QUESTIONS],
+            indent=2,
+            ensure_ascii=False,
+        )
+        self.stdout.write(f"export const QUESTIONS = {rows} as const\n", ending="")
 
 
 def _rows(of: type[Any]) -> Any:

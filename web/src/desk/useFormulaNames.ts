@@ -1,0 +1,19 @@
+import { computed, type Ref } from 'vue'
+import type { Project } from '../api/client'
+
+const USUAL = ['kerf', 'first trim', 'last trim']
+const OF_PARTS = ['length', 'width', 'thickness', 'quantity']
+const OF_RUNS = ['gap', 'count', 'last']
+
+/** What a formula of a project can name: its measures, then runs, parts, and what is always known. */
+export function useFormulaNames(project: Ref<Project | undefined>) {
+  return computed(() => {
+    const { measures = [], runs = [], parts = [] } = project.value ?? {}
+    return [
+      ...measures.map((one) => one.name),
+      ...runs.flatMap((run) => OF_RUNS.map((said) => `${said} of ${run.name}`)),
+      ...parts.flatMap((part) => OF_PARTS.map((said) => `${said} of ${part.mark}`)),
+      ...USUAL,
+    ]
+  })
+}
