@@ -152,7 +152,11 @@ class _RunReckoned:
         self.names = tuple(sheet.inputs_of(fields))
 
     def value(self, known: Known, look: Look) -> Value:
-        found = self.sheet.lay(self.fields, known)
+        try:
+            found = self.sheet.lay(self.fields, known)
+        except CarpentryError as error:
+            told = "; ".join(f"{p.place} {p.message}".strip() for p in error.problems)
+            raise CarpentryError(f"run {self.fields.name}: {told}") from error
         if self.said == "count":
             return Value(Kind.COUNT, Fraction(found.pieces))
         if self.said == "gap":
@@ -269,8 +273,10 @@ class Sheet:
         if fields is None:
             if reference.of.isupper():
                 raise CarpentryError(f"there is no part {reference.of}: {reference}")
-            known = ", ".join(run.name for run in self.typed.runs)
-            told = f" Runs here: {known}" if known else ""
+            known = [run.name for run in self.typed.runs]
+            if reference.of in known:
+                raise CarpentryError(f"{reference} could not be worked out")
+            told = f" Runs here: {', '.join(known)}" if known else ""
             raise CarpentryError(f"there is no run “{reference.of}”.{told}")
         if reference.field == "quantity":
             return Value(Kind.COUNT, Fraction(int(fields.quantity or "1")))
@@ -551,6 +557,8 @@ class Sheet:
             if not told:
                 try:
                     found = self.lay(run, self.worked.values)
+                    if found.packers_fault:
+                        told = [Problem("packers", found.packers_fault)]
                 except CarpentryError as error:
                     told = list(error.problems)
             used = tuple(

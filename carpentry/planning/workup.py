@@ -24,6 +24,7 @@ from carpentry.lumber.cautions import Work, at_the_saw, beyond_the_saw
 from carpentry.planning.basis import Basis, named_boards
 from carpentry.planning.facts import NOTHING_HAPPENED, Facts
 from carpentry.project import (
+    Beside,
     Hardware,
     HardwareFields,
     JoinedPart,
@@ -116,6 +117,12 @@ class Workup:
                     *sizes, one.part.length.ticks, one.part.quantity
                 )
         return hardware_of(self._typed, parts, self.settings, self.project.sheet)
+
+    @property
+    def beside(self) -> Beside:
+        """What it takes beside boards."""
+        pieces = sum(one.part.quantity for one in self.project.parts if not one.part.fault)
+        return Beside(pieces * self.settings.copies, self.hardware.packs, self.hardware.coated)
 
     @property
     def _typed(self) -> HardwareFields:

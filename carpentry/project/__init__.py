@@ -28,11 +28,12 @@ from carpentry.project.packing import (
 )
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
-from carpentry.project.tally import Tally, Totals, compare, tally
+from carpentry.project.tally import Beside, Tally, Totals, compare, compare_beside, tally
 from carpentry.project.units import part_in, settings_in
 from carpentry.project.workshop_files import read_rack_file, read_tools_file
 
 __all__ = [
+    "Beside",
     "Claim",
     "CutLine",
     "FoundPacks",
@@ -58,6 +59,7 @@ __all__ = [
     "Totals",
     "YardFile",
     "compare",
+    "compare_beside",
     "content_of",
     "cut_lines",
     "extra_of",

@@ -92,6 +92,12 @@ class Hardware:
     lines: tuple[HardwareLine, ...]
     joints: tuple[Fastened, ...]
     problems: tuple[Problem, ...]
+    coated: int = 0  # square ticks, every coat's parts once
+
+    @property
+    def packs(self) -> int:
+        """How many packs, tins and single things are bought."""
+        return sum(count for line in self.lines for _, count in line.packs)
 
     @property
     def price(self) -> Decimal:
@@ -172,7 +178,8 @@ def hardware_of(
         for key in needs.counts
     )
     problems = (*read.problems, *_unused(read.finishes, parts, glued=bool(glued)))
-    return Hardware(lines, tuple(fastened), problems)
+    coated = sum(_coated(coat, parts) for coat in read.finishes if not coat.on_joints)
+    return Hardware(lines, tuple(fastened), problems, coated * settings.copies)
 
 
 @dataclass(frozen=True)
@@ -289,6 +296,12 @@ def _contact(joint: Joint, parts: Mapping[str, JoinedPart]) -> int:
     return area * joint.count
 
 
+def _coated(coat: Coat, parts: Mapping[str, JoinedPart]) -> int:
+    """The area (square ticks) of the parts that a finish goes on."""
+    coated = [part for mark, part in parts.items() if not coat.marks or mark in coat.marks]
+    return sum(surface(p.thickness, p.width, p.length, coat.sides) * p.pieces for p in coated)
+
+
 def _coat(
     coat: Coat,
     parts: Mapping[str, JoinedPart],
@@ -297,11 +310,7 @@ def _coat(
     needs: _Needs,
 ) -> None:
     """A finish by the area of its parts, or glue by that of the joints."""
-    coated = [part for mark, part in parts.items() if not coat.marks or mark in coat.marks]
-    area = glued
-    if not coat.on_joints:
-        area = sum(surface(p.thickness, p.width, p.length, coat.sides) * p.pieces for p in coated)
-    area *= settings.copies
+    area = (glued if coat.on_joints else _coated(coat, parts)) * settings.copies
     told = f"{coat.text}: {write_area(area, metric=settings.unit is Unit.MM)}"
     for name, volume in millilitres(coat, area) if area else ():
         needs.add((*hardware_key(name, settings.unit), True), name, volume, told)

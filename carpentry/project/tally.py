@@ -7,6 +7,7 @@ from decimal import Decimal
 from fractions import Fraction
 
 from carpentry.buying import ListLine, ShoppingList, Tax, shopping_list, write_money
+from carpentry.buying.coating import write_area
 from carpentry.cutting import CutPlan
 from carpentry.lumber import board_feet, rounded, species_of, weight_kg
 from carpentry.project.claims import Claim, claim_of
@@ -191,13 +192,39 @@ class Totals:
     unplaced: int
 
 
+@dataclass(frozen=True)
+class Beside:
+    """What a project takes beside boards: pieces to cut, packs to buy, and what is coated (square
+    ticks)."""
+
+    pieces: int = 0
+    packs: int = 0
+    coated: int = 0
+
+
+def more_or_fewer(count: int, one: str) -> str:
+    """A difference in words: ``2 boards fewer``; empty for none."""
+    noun = one if abs(count) == 1 else f"{one}s"
+    return f"{abs(count)} {noun} {'more' if count > 0 else 'fewer'}" if count else ""
+
+
+def compare_beside(before: Beside, after: Beside, *, metric: bool) -> str:
+    """What a change did beside the boards: "20 pieces more, finish +61 sq ft, 1 pack more"; empty
+    for nothing."""
+    coated = after.coated - before.coated
+    area = write_area(abs(coated), metric=metric)
+    finish = f"finish {'+' if coated > 0 else '−'}{area}" if area.strip("0. m²sqft") else ""
+    pieces = more_or_fewer(after.pieces - before.pieces, "piece")
+    packs = more_or_fewer(after.packs - before.packs, "pack")
+    return ", ".join(filter(None, (pieces, finish, packs)))
+
+
 def compare(before: Totals, after: Totals, currency: str) -> str:
     """What a change did to the purchase, such as "2 boards fewer, −$9.10"."""
     said: list[str] = []
     boards = after.boards - before.boards
     if boards:
-        noun = "board" if abs(boards) == 1 else "boards"
-        said.append(f"{abs(boards)} {noun} {'more' if boards > 0 else 'fewer'}")
+        said.append(more_or_fewer(boards, "board"))
     cost = after.subtotal - before.subtotal
     if cost:
         said.append(("+" if cost > 0 else "") + write_money(cost, currency))

@@ -3,6 +3,7 @@
 import uuid
 
 from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from carpentry.buying import PRICE_COLUMNS, write_prices_csv
@@ -12,12 +13,14 @@ from server.common.answers import as_json, file_answer
 from server.common.owned import owned
 from server.common.schemas import ErrorOut
 from server.documents.labels import rack_labels_pdf
+from server.documents.marks import marks_pdf
 from server.documents.message import list_message
 from server.documents.paper import cut_sheet_pdf, shopping_list_pdf
 from server.documents.planned import planned
 from server.documents.sheets import LIST_COLUMNS, harmless, list_rows, write_csv, write_xlsx
 from server.documents.type import Paper
 from server.projects.models import Project
+from server.projects.showing import show_project
 from server.rack.models import Rack
 from server.rack.showing import show_board
 from server.yards.models import Yard
@@ -65,6 +68,19 @@ def cut_sheet(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "lette
     project = owned(Project, request, project_id)
     content = cut_sheet_pdf(planned(project), paper)
     return file_answer(content, f"{project.name} cut sheet", "pdf")
+
+
+@router.get("/projects/{uuid:project_id}/runs/{uuid:run_id}/marks.pdf", response=FILE)
+def run_marks(
+    request: HttpRequest, project_id: uuid.UUID, run_id: uuid.UUID, paper: Paper = "letter"
+) -> HttpResponse:
+    """The marks of a run on paper."""
+    project = owned(Project, request, project_id)
+    get_object_or_404(project.runs, id=run_id)
+    shown = show_project(project)
+    run = next(one for one in shown.runs if one.id == run_id)
+    content = marks_pdf(shown, run, paper)
+    return file_answer(content, f"{project.name} marks of {run.name}", "pdf")
 
 
 @router.get("/projects/{uuid:project_id}/parts.csv", response=FILE)

@@ -1,21 +1,17 @@
 """What is printed: the shopping list and the cut sheet, black on white, Letter or A4."""
 
-import io
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date
 from uuid import UUID
 from xml.sax.saxutils import escape
 
 from reportlab.lib import colors
 from reportlab.lib.units import inch
-from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import (
     CondPageBreak,
     Flowable,
     KeepTogether,
     Paragraph,
-    SimpleDocTemplate,
     Spacer,
     Table,
     TableStyle,
@@ -23,13 +19,12 @@ from reportlab.platypus import (
 
 from server.common.schemas import SectionOut
 from server.documents.drawing import BoardDrawing
+from server.documents.page import MARGIN, document, heading
 from server.documents.planned import Planned
 from server.documents.sheets import packs_in_words
 from server.documents.type import (
     PAPERS,
-    REGULAR,
     length_markup,
-    register_fonts,
     style,
     text,
 )
@@ -43,50 +38,12 @@ from server.plans.schemas import (
 )
 from server.projects.schemas import PartOut, ProjectOut
 
-MARGIN = 0.6 * inch
 CUT_TYPE = 11  # points: what is measured is read at arm's length
+HELD = "hold: cut after measuring"
 MOST_BOXES = 8  # for boards that are cut alike
 _RULE = ("LINEBELOW", (0, 0), (-1, 0), 1.2, colors.black)
 _HAIR = ("LINEBELOW", (0, 1), (-1, -1), 0.3, colors.grey)
 _TOP = ("VALIGN", (0, 0), (-1, -1), "TOP")
-
-
-def _document(title: str, project: ProjectOut, paper: str, story: Iterable[Flowable]) -> bytes:
-    register_fonts()
-    out = io.BytesIO()
-    page = PAPERS[paper]
-
-    def foot(canvas: Canvas, document: SimpleDocTemplate) -> None:
-        canvas.setFont(REGULAR, 8)
-        canvas.drawString(
-            MARGIN, MARGIN * 0.6, f"{project.name} · {title} · version {project.version}"
-        )
-        canvas.drawRightString(
-            page[0] - MARGIN, MARGIN * 0.6, f"{date.today().isoformat()} · page {document.page}"
-        )
-
-    template = SimpleDocTemplate(
-        out,
-        pagesize=page,
-        leftMargin=MARGIN,
-        rightMargin=MARGIN,
-        topMargin=MARGIN,
-        bottomMargin=MARGIN,
-        title=f"{project.name}: {title}",
-        author="Grain Tally",
-    )
-    template.build(list(story), onFirstPage=foot, onLaterPages=foot)
-    return out.getvalue()
-
-
-def _heading(project: ProjectOut, title: str) -> list[Flowable]:
-    copies = f"build {project.copies}" if project.copies > 1 else "build 1"
-    yard = project.yard.name if project.yard else "no yard chosen: standard lengths, no prices"
-    return [
-        text(project.name, 18, bold=True),
-        text(f"{title} · {copies} · {yard}", 10),
-        Spacer(1, 10),
-    ]
 
 
 def _section(section: SectionOut | None) -> str:
@@ -169,7 +126,7 @@ def shopping_list_pdf(made: Planned, paper: str) -> bytes:
         each = f"each of {shopping.copies}"
         totals.append([text(each, right=True), text(shopping.per_copy, right=True)])
     story = [
-        *_heading(project, "shopping list"),
+        *heading(project, "shopping list"),
         *tables,
         Spacer(1, 6),
         Table(totals, colWidths=[width * 0.75, width * 0.25]),
@@ -179,7 +136,7 @@ def shopping_list_pdf(made: Planned, paper: str) -> bytes:
     claim = made.plan.tally.claim
     story.append(text(f"{claim.headline}: {claim.detail}.", 9))
     story += [*_not_planned(made), *_cautions(made, made.plan.other_cautions)]
-    return _document("shopping list", project, paper, story)
+    return document("shopping list", project, paper, story)
 
 
 def _hardware_table(lines: Sequence[HardwareLineOut], width: float) -> list[Flowable]:
@@ -224,7 +181,7 @@ def cut_sheet_pdf(made: Planned, paper: str) -> bytes:
     """
     width = PAPERS[paper][0] - 2 * MARGIN - 12  # the frame pads six points on either side
     project = made.project
-    story: list[Flowable] = _heading(project, "cut sheet")
+    story: list[Flowable] = heading(project, "cut sheet")
     story.append(
         Paragraph(
             f"Kerf {length_markup(project.kerf.shown)}, first trim "
@@ -240,6 +197,7 @@ def cut_sheet_pdf(made: Planned, paper: str) -> bytes:
     story.append(Spacer(1, 6))
     story.append(_parts_table(project, width))
     marks = {part.id: part.mark for part in project.parts}
+    held = {part.id for part in project.parts if part.is_held}
     for material in made.plan.materials:
         if not material.layouts:
             continue
@@ -248,7 +206,7 @@ def cut_sheet_pdf(made: Planned, paper: str) -> bytes:
         real = _section(material.section)
         title = f"<b>{material.stock}</b>  <font size=9>{real} · {material.summary}</font>"
         story.append(Paragraph(title, style(13)))
-        drawing = Drawing(width / made.plan.longest_ticks, width, marks, made.labels)
+        drawing = Drawing(width / made.plan.longest_ticks, width, marks, made.labels, held)
         story += _boards(material, drawing)
         if material.best_boards:
             story.append(text(material.best_boards.capitalize(), 8, bold=True))
@@ -256,7 +214,7 @@ def cut_sheet_pdf(made: Planned, paper: str) -> bytes:
             story.append(text(material.test_piece, 8))
     story += _not_planned(made)
     story += _cautions(made, [*made.plan.saw_cautions, *made.plan.other_cautions])
-    return _document("cut sheet", project, paper, story)
+    return document("cut sheet", project, paper, story)
 
 
 def _part_name(part: PartOut, pair: str) -> str:
@@ -264,13 +222,15 @@ def _part_name(part: PartOut, pair: str) -> str:
     said = [part.angles] if part.angles else []
     said += [f"edges {part.bevels}"] if part.bevels else []
     said += [f"mirror image of {pair}"] if pair else []
+    said += [HELD] if part.is_held else []
+    said += [escape(part.fault)] if part.fault else []
     name = escape(part.called)
     return f"{name} <font size=7>{'; '.join(said)}</font>" if said else name
 
 
 def _part_length(part: PartOut) -> str:
     """Its length as stated; over all and as it is sawn, where these differ."""
-    said = length_markup(part.length_shown)
+    said = length_markup(part.length_shown) if part.length_shown.ticks else "not known"
     if part.over_all:
         said += f" <font size=7>over all {length_markup(part.over_all)}</font>"
     if part.sawn:
@@ -312,13 +272,18 @@ def _parts_table(project: ProjectOut, width: float) -> Table:
 
 @dataclass(frozen=True)
 class Drawing:
-    """How boards are drawn: points per tick, points across the page, and what is written on the
-    parts."""
+    """How boards are drawn: points per tick, points across the page, what is written on the parts,
+    and which of them are held back."""
 
     scale: float
     width: float
     marks: dict[UUID, str]
     labels: dict[int, list[str]]
+    held: set[UUID]
+
+    def called(self, part: UUID) -> str:
+        """A part where its cut is told: whether it is to be held back."""
+        return f"{self.marks[part]} ({HELD})" if part in self.held else self.marks[part]
 
 
 def _boards(material: MaterialOut, drawing: Drawing) -> list[Flowable]:
@@ -340,7 +305,7 @@ def _boards(material: MaterialOut, drawing: Drawing) -> list[Flowable]:
                     Spacer(1, 5),
                     Paragraph(f"<b>{boards} {span} · {bought}</b>{real}{alike}", style(11)),
                     BoardDrawing(layout, drawing.marks, drawing.scale),
-                    *_cuts(layout, drawing.marks, drawing.width),
+                    *_cuts(layout, drawing),
                     text(labels, 8),
                 ]
             )
@@ -348,15 +313,15 @@ def _boards(material: MaterialOut, drawing: Drawing) -> list[Flowable]:
     return flowables
 
 
-def _cuts(layout: LayoutOut, marks: dict[UUID, str], width: float) -> list[Flowable]:
+def _cuts(layout: LayoutOut, drawing: Drawing) -> list[Flowable]:
     """The cuts of a board in their order, a line each, with a box to tick on every board."""
-    boxes = min(layout.count, MOST_BOXES)
+    boxes, width = min(layout.count, MOST_BOXES), drawing.width
     rows = [
         [
             text(f"{cut.number}", 9, bold=True, right=True),
             _Box(boxes),
             Paragraph(cut_in_words(cut), style(CUT_TYPE)),
-            Paragraph(_makes(cut, marks), style(9)),
+            Paragraph(_makes(cut, drawing), style(9)),
         ]
         for cut in layout.cuts
     ]
@@ -386,13 +351,13 @@ def cut_in_words(cut: CutOut) -> str:
     return f"rip {piece}, fence {fence}, {cut.against} against it{tilted} (line at {at})"
 
 
-def _makes(cut: CutOut, marks: dict[UUID, str]) -> str:
+def _makes(cut: CutOut, drawing: Drawing) -> str:
     """What comes off, piece by piece."""
-    return ", ".join(_made(made, marks) for made in cut.makes)
+    return ", ".join(_made(made, drawing) for made in cut.makes)
 
 
-def _made(made: MadeOut, marks: dict[UUID, str]) -> str:
-    held = " ".join(marks[part] for part in made.parts)
+def _made(made: MadeOut, drawing: Drawing) -> str:
+    held = " ".join(map(drawing.called, made.parts))
     if made.is_part:
         return f"<b>{held}</b>"
     if made.parts:

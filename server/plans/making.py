@@ -2,6 +2,7 @@
 
 import uuid
 from collections.abc import Sequence
+from dataclasses import asdict
 from time import monotonic
 
 from django.conf import settings as django_settings
@@ -56,7 +57,9 @@ def plan_for(project: Project, work: Workup) -> Plan:
             )
             plan.save(force_insert=True)
         PlanOfVersion.objects.update_or_create(
-            project=project, number=project.version, defaults={"plan": plan}
+            project=project,
+            number=project.version,
+            defaults={"plan": plan, "beside": asdict(work.beside)},
         )
     if job and wanted and plan:
         _await(plan, work, wanted, job)
@@ -93,13 +96,12 @@ def plan_in_force(project: Project) -> Plan | None:
     return newest.plan if newest else None
 
 
-def plan_before(project: Project) -> Plan | None:
-    """The plan of the version before this one, when it is done."""
+def version_before(project: Project) -> PlanOfVersion | None:
+    """The version before this one with its plan, when that is done."""
     versions = project.planned_versions.filter(
         number=project.version - 1, plan__status=Plan.Status.DONE
     )
-    before = versions.select_related("plan").first()
-    return before.plan if before else None
+    return versions.select_related("plan").first()
 
 
 def settled_plan(project: Project, work: Workup, seconds: float) -> list[Json]:

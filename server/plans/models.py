@@ -58,11 +58,13 @@ class Plan(models.Model):
 
 
 class PlanOfVersion(models.Model):
-    """Which plan is that of a version of a project."""
+    """Which plan is that of a version of a project, and what it takes ``beside`` boards."""
 
     project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="planned_versions")
     number = models.PositiveIntegerField()
     plan = models.ForeignKey(Plan, on_delete=models.CASCADE, related_name="versions")
+    # What that version takes beside boards; what was written before it was noted has none.
+    beside = models.JSONField(default=dict, blank=True, editable=False)
 
     class Meta:
         constraints = [

@@ -9,22 +9,24 @@ from django.utils import timezone
 
 from carpentry.buying import write_money
 from carpentry.cutting import CutPlan, CutProblem
-from carpentry.language import Json, sold_name
+from carpentry.language import Json, Unit, sold_name
 from carpentry.lumber import load_told, species_of
 from carpentry.planning import Workup
 from carpentry.project import (
+    Beside,
     Material,
     Tally,
     Totals,
     compare,
+    compare_beside,
     notes,
 )
 from carpentry.project.board_words import best_boards_told, lengths_told, test_piece_told
 from server.common.schemas import section_out
 from server.plans.boards import NumberedBoards, show_layouts
 from server.plans.buying import shopping_out
-from server.plans.making import UNDER_WAY, plan_before
-from server.plans.models import Plan
+from server.plans.making import UNDER_WAY, version_before
+from server.plans.models import Plan, PlanOfVersion
 from server.plans.schemas import (
     AlreadyCutOut,
     ClaimOut,
@@ -63,7 +65,8 @@ def _show(
 ) -> PlanOut:
     plans = work.plans(documents)
     totals = work.tally(plans)
-    before = plan_before(plan.project)
+    version = version_before(plan.project)
+    before = version.plan if version else None
     boards = NumberedBoards(plan, before if before and before.id != plan.id else None)
     materials = [
         _material(*planned, work, boards)
@@ -77,8 +80,8 @@ def _show(
         stage=plan.stage,
         asked=plan.asked,
         seconds=None if seconds is None else round(seconds, 3),
-        effect=_effect(plan, before, boards.cut_otherwise, work.currency)
-        if before and status == Plan.Status.DONE
+        effect=_effect(plan, version, boards.cut_otherwise, work)
+        if version and status == Plan.Status.DONE
         else "",
         longest_ticks=_longest_board(work, plans),
         cut={UUID(part): count for part, count in work.cut_already().items()},
@@ -91,12 +94,15 @@ def _show(
     )
 
 
-def _effect(plan: Plan, before: Plan, otherwise: int, currency: str) -> str:
-    """What a change did to the purchase, beside the plan of the version before it."""
-    effect = compare(_still_to_buy(before), _still_to_buy(plan), currency)
-    if not otherwise:
-        return effect
-    return f"{effect}; {otherwise} {'board is' if otherwise == 1 else 'boards are'} cut otherwise"
+def _effect(plan: Plan, before: PlanOfVersion, otherwise: int, work: Workup) -> str:
+    """What a change did to the purchase, beside the version before it."""
+    said = [compare(_still_to_buy(before.plan), _still_to_buy(plan), work.currency)]
+    if before.beside:
+        metric = work.settings.unit is Unit.MM
+        said.append(compare_beside(Beside(**before.beside), work.beside, metric=metric))
+    if otherwise:
+        said.append(f"{otherwise} {'board is' if otherwise == 1 else 'boards are'} cut otherwise")
+    return "; ".join(filter(None, said))
 
 
 def _still_to_buy(plan: Plan) -> Totals:

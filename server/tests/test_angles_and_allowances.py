@@ -139,7 +139,7 @@ class SteadyBoardsTest(PlannedTestCase):
         project = self.planned("2\trail\t2x4\t90\t\t\t")
         part = project["parts"][0]["id"]
         more = self.change(project, "patch", f"/parts/{part}", quantity="5").json()
-        self.assertEqual(more["plan"]["effect"], "3 boards more, +$12.00")
+        self.assertEqual(more["plan"]["effect"], "3 boards more, +$12.00; 3 pieces more")
         other = self.change(more, "patch", f"/parts/{part}", length="89").json()
         self.assertEqual(other["plan"]["effect"], "same purchase")
 

@@ -57,6 +57,8 @@ class EveryEndpointTest(ApiTestCase):
             "trip_id": str(uuid.uuid4()),
             "board_id": str(uuid.uuid4()),
             "material_id": str(uuid.uuid4()),
+            "run_id": str(uuid.uuid4()),
+            "measure_id": str(uuid.uuid4()),
         }
         other, asked = self.other_client(), 0
         for path, methods in CONTRACT["paths"].items():

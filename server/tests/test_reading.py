@@ -48,6 +48,7 @@ class ReadingTest(ApiTestCase):
             "line_id": self.yard["lines"][0]["id"],
             "trip_id": self.trip,
             "board_id": str(uuid.uuid4()),
+            "run_id": str(uuid.uuid4()),
         }
 
     def test_no_get_writes(self) -> None:

@@ -62,7 +62,10 @@ def check_name(name: str) -> None:
 
 def nearest(name: str, known: Iterable[str]) -> str:
     """Words for the known names that are most like one that is not known; empty for none."""
-    like = get_close_matches(name, list(known), n=3, cutoff=0.5)
+    names = list(known)
+    begin = [one for one in names if one.startswith(name)]
+    like = [*begin, *get_close_matches(name, names, n=3, cutoff=0.5)]
+    like = list(dict.fromkeys(like))[:3]
     return f". Nearest known: {', '.join(like)}" if like else ""
 
 

@@ -74,7 +74,8 @@ FIGURES = ("along", "item", "figure", "gap", "least", "loose")
 @dataclass(frozen=True)
 class Laid:
     """A run as it lies, all lengths in exact ticks: ``rows`` where it is siding. ``neighbours`` are
-    the gaps that one item less and one more would leave, ``left_out`` the numbers of items that are
+    the gaps that one item less and one more would leave, ``packers_fault`` says why the packers do
+    not make up the gaps, ``left_out`` the numbers of items that are
     not there, ``loose`` how many of the last are fixed on the site."""
 
     run: Run
@@ -82,6 +83,7 @@ class Laid:
     rounding: Ticks
     rows: Siding | None = None
     packers: tuple[Pile, ...] = ()
+    packers_fault: str = ""
     neighbours: Mapping[int, Ticks] = field(default_factory=dict)
     left_out: tuple[int, ...] = ()
     loose: int = 0
@@ -153,16 +155,22 @@ def laid(
             run = Run(item, rows.rows, gap, rows.places, figures["along"] or item)
             return Laid(run, side, rounding, rows)
         run = _equal(way, figures, item, figure, ends)
-        piled = tuple(packed(run, rounded(run.places[0], rounding), packers))
     except CarpentryError as error:
         raise CarpentryError(
             Problem("figure" if p.place == way else p.place, p.message) for p in error.problems
         ) from error
+    piled: tuple[Pile, ...] = ()
+    fault = ""
+    try:
+        piled = tuple(packed(run, rounded(run.places[0], rounding), packers))
+    except CarpentryError as error:
+        fault = error.problems[0].message
     return Laid(
         run,
         side,
         rounding,
         packers=piled,
+        packers_fault=fault,
         neighbours=neighbours(run, ends),
         left_out=_left_out(fields.left_out, run.count),
         loose=_loose(figures["loose"], run.count),

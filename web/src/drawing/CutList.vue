@@ -11,8 +11,13 @@ function piece(cut: Cut): string {
   return cut.of ? `piece ${cut.of}` : 'the board'
 }
 
+/** A part where its cut is told: whether it is to be held back. */
+function called(part: Part | undefined): string {
+  return part?.is_held ? `${part.mark} (hold: cut after measuring)` : (part?.mark ?? '')
+}
+
 function made(one: Cut['makes'][number]): string {
-  const marks = one.parts.map((part) => props.parts.get(part)?.mark ?? '').join(' ')
+  const marks = one.parts.map((id) => called(props.parts.get(id))).join(' ')
   if (one.is_part) return marks
   if (one.parts.length) return `piece ${one.number} (${marks})`
   return one.keep ? 'an offcut to keep' : 'waste'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import type { Laid } from '../api/client'
+import type { Laid, Length } from '../api/client'
 
 /** A run to scale: its items on the length that they fill, with the marks beneath. */
 const props = defineProps<{
@@ -36,13 +36,18 @@ function x(ticks: number): number {
   return MARGIN + (ticks - span.value.low) * scale.value
 }
 
+/** A figure without its unit: that of the whole length stands beneath. */
+function bare({ text, mark }: Length): string {
+  return text.replace(mark, '').trim()
+}
+
 const AT = { near: 0, centre: 0.5, far: 1 } as const
 const items = computed(() => {
   let free = -Infinity
   return props.laid.marks.map((mark) => {
     const share = AT[props.laid.side as keyof typeof AT]
     const at = x(mark.start + mark.wide * share)
-    const text = mark[props.end].text
+    const text = bare(mark[props.end])
     const wide = text.length * PER_LETTER
     const written = at - wide / 2 > free
     if (written) free = at + wide / 2 + 8

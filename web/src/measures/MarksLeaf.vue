@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import type { Project, Run } from '../api/client'
 import { RUN_FIELDS } from '../api/fields'
@@ -11,6 +12,7 @@ import { useMeasures } from './useMeasures'
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const run = defineModel<string>('run', { required: true })
 const end = defineModel<'left' | 'right'>('end', { default: 'left' })
+const paperSize = useLocalStorage('grain-tally:paper', 'letter')
 const measures = useMeasures(props.project.id, props.desk)
 
 const shown = computed<Run | undefined>(
@@ -22,7 +24,7 @@ const half = computed(() => (laid.value?.side === 'centre' ? 'across' : 'on the 
 const letter = computed(() => shown.value?.part ?? '')
 
 function paper(id: string): string {
-  return `/api/projects/${props.project.id}/runs/${id}/marks.pdf`
+  return `/api/projects/${props.project.id}/runs/${id}/marks.pdf?paper=${paperSize.value}`
 }
 </script>
 
@@ -145,7 +147,7 @@ p.small {
 
 .list {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
   gap: 0 24px;
   margin: 14px 0 0;
   padding: 0;
@@ -154,7 +156,7 @@ p.small {
 
 .list li {
   display: grid;
-  grid-template-columns: 46px 86px 1fr;
+  grid-template-columns: 42px 104px 1fr;
   align-items: baseline;
   min-height: 34px;
   padding: 4px 0;

@@ -48,7 +48,7 @@ async function remove() {
       <EditableCell v-bind="cell(measure, 'name', 'Name')" class="called" />
     </span>
     <span role="cell">
-      <EditableCell v-bind="cell(measure, 'formula', 'Formula')" formula="as it is" />
+      <EditableCell v-bind="cell(measure, 'formula', 'Formula')" formula="as it is" wraps />
       <span v-if="measure.measured" class="measured">measured {{ measure.measured }}</span>
       <span v-for="problem in measure.problems" :key="problem" class="wrong">{{ problem }}</span>
     </span>

@@ -11,6 +11,8 @@ const props = defineProps<{
   place: string
   right?: boolean
   takesLength?: boolean
+  /** What is shown may take several lines. */
+  wraps?: boolean
   /** Whether it takes a formula: after an =, or as it is. */
   formula?: 'after =' | 'as it is'
   save: (text: string) => Promise<Outcome<unknown>>
@@ -96,7 +98,7 @@ defineExpose({ focus: () => input.value?.focus() })
 </script>
 
 <template>
-  <div class="cell" :class="{ focused, dirty, 'to-right': right, wrong: fault }">
+  <div class="cell" :class="{ focused, dirty, 'to-right': right, wrong: fault, wraps }">
     <input
       ref="input"
       :value="text"
@@ -178,6 +180,22 @@ input {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+
+.wraps:not(.focused, .dirty) input {
+  position: absolute;
+  inset: 0;
+  height: 100%;
+}
+
+.wraps .shown {
+  position: relative;
+  display: block;
+  height: auto;
+  min-height: 24px;
+  line-height: 1.25;
+  padding-top: 3px;
+  white-space: normal;
 }
 
 .to-right .shown {
