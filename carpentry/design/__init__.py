@@ -29,8 +29,11 @@ from carpentry.design.sheet import (
     Sheet,
     TypedSheet,
     formulas_in,
+    measures_shown,
     part_keeping_unit,
+    renaming,
     run_keeping_unit,
+    runs_shown,
     with_formulas,
 )
 from carpentry.design.table import (
@@ -66,6 +69,7 @@ __all__ = [
     "mark_number",
     "mark_of",
     "matched",
+    "measures_shown",
     "mirror_pairs",
     "not_planned_yet",
     "part_keeping_unit",
@@ -77,7 +81,9 @@ __all__ = [
     "read_part",
     "read_parts",
     "read_parts_csv",
+    "renaming",
     "run_keeping_unit",
+    "runs_shown",
     "with_formulas",
     "write_parts_csv",
 ]

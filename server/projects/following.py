@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import asdict
 from fractions import Fraction
 
-from carpentry.design import MeasureShown, RunShown, Sheet
+from carpentry.design import MeasureShown, RunShown, Sheet, measures_shown, runs_shown
 from carpentry.design.measures import Kind, Value
 from carpentry.design.runs import Laid
 from carpentry.language import TICKS_PER_INCH, Unit, rounded, ticks_per, write_decimal, write_figure
@@ -28,7 +28,7 @@ def show_measures(project: Project, sheet: Sheet) -> list[MeasureOut]:
     """The measures of a project, worked out."""
     return [
         _measure(row.id, one, sheet, project.notation)
-        for row, one in zip(project.measures.all(), sheet.measures(), strict=True)
+        for row, one in zip(project.measures.all(), measures_shown(sheet), strict=True)
     ]
 
 
@@ -69,7 +69,7 @@ def show_runs(project: Project, sheet: Sheet) -> list[RunOut]:
     kinds = {row.mark: row for row in project.parts.all()} if project.runs.all() else {}
     return [
         _run(row.id, one, project, kind_of(kinds.get(one.fields.part.strip()), sheet))
-        for row, one in zip(project.runs.all(), sheet.runs(), strict=True)
+        for row, one in zip(project.runs.all(), runs_shown(sheet), strict=True)
     ]
 
 

@@ -9,7 +9,8 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router
 
-from carpentry.design import Sheet, read_entry
+from carpentry.design import Sheet, read_entry, renaming
+from carpentry.design.edge_marks import edge_run
 from carpentry.design.measures import MeasureFields, check_measure, split_measure
 from carpentry.design.questions import answer_to
 from carpentry.design.runs import RunFields, check_run
@@ -85,20 +86,23 @@ def change_measure(
         others = [one.name for one in project.measures.exclude(id=row.id)]
         check_measure(fields, others, Unit(project.unit))
         if fields.name != before.name:
-            sheet = project.sheet()
-            project.write_sheet(sheet.renaming(before.name, fields.name))
+            typed, unit = project.sheet().typed, Unit(project.unit)
+            project.write_sheet(renaming(typed, before.name, fields.name, unit))
             row.refresh_from_db()
             fields = replace(row.fields, **told)
         row.write(fields)
         row.save()
-        said = [
-            change_said(MeasureFields, name, getattr(fields, name), getattr(before, name))
-            for name in told
-            if name != "measured_on"
-        ]
-        return f"{before.name}: {', '.join(said)}"
+        said = [_said(name, before, fields) for name in told if name != "measured_on"]
+        return f"{before.name} {', '.join(said)}"
 
     return _follow(project, patch, "measure changed", make)
+
+
+def _said(name: str, before: MeasureFields, after: MeasureFields) -> str:
+    """What was changed of a measure, behind its name: ``72 → 60``, ``measured 71 7/8``."""
+    if name == "formula":
+        return f"{before.formula} → {after.formula}"
+    return change_said(MeasureFields, name, getattr(after, name), getattr(before, name))
 
 
 @router.post("/projects/{uuid:project_id}/measures/remove", response=CHANGE)
@@ -258,3 +262,19 @@ def write_part(
         return f"run {run.name} lays {row.mark} {row.name or row.stock}"
 
     return _follow(project, typed, "part written", make)
+
+
+@router.post("/projects/{uuid:project_id}/parts/{uuid:part_id}/edge-marks", response=CHANGE)
+def mark_along_edge(
+    request: HttpRequest, project_id: uuid.UUID, part_id: uuid.UUID, seen: SeenIn
+) -> HttpResponse:
+    """A run that marks all pieces of a part along its own edge, a kerf between two."""
+    project = owned(Project, request, project_id)
+
+    def make(project: Project) -> str:
+        row = get_object_or_404(project.parts, id=part_id)
+        fields = edge_run(row.mark, project.sheet().part(row.mark))
+        project.add_run(fields)
+        return f"run {fields.name} added"
+
+    return _follow(project, seen, "run added", make)

@@ -51,7 +51,7 @@ class FollowTest(MeasuresTestCase):
         self.assertEqual([one["field"] for one in rail["follows"]], ["quantity", "length"])
         self.change_measure("opening", formula="60")
         self.assertEqual(self.length("B"), "53″")
-        self.assertEqual(self.project["change"], "opening: is 72 → 60; B follows")
+        self.assertEqual(self.project["change"], "opening 72 → 60; B follows")
         self.project = self.change(self.project, "post", "/undo").json()
         self.assertEqual(self.length("B"), "65″")
 
@@ -357,6 +357,21 @@ class RunsTest(MeasuresTestCase):
         marks = [mark["left"]["text"] for mark in self.pickets["laid"]["marks"]]
         self.assertEqual(marks, ["21″", "42 1/8″", "63 1/4″"])
 
+    def test_marks_along_the_edge_of_an_angled_part(self) -> None:
+        # kerf 1/8 at 60° takes 1/4 along the edge: 21, 42 1/4, 63 1/2
+        self.type_into("B", ends="60 -60", measured="edge", length="21", quantity="3")
+        path = f"/parts/{self.part('B')['id']}/edge-marks"
+        self.project = self.change(self.project, "post", path).json()
+        run = self.project["runs"][1]
+        marks = [mark["left"]["text"] for mark in run["laid"]["marks"]]
+        self.assertEqual((run["name"], marks), ("edge marks b", ["21″", "42 1/4″", "63 1/2″"]))
+        self.type_into("B", measured="long-long", length="27 1/16")  # 3 1/2 * tan 60° = 6 1/16
+        run = self.project["runs"][1]
+        self.assertEqual(run["laid"]["marks"][0]["left"]["text"], "21″")
+        self.type_into("B", ends="20 20")
+        answer = self.change(self.project, "post", path)
+        self.assertIn("not parallel", answer.json()["detail"])
+
     def test_a_guard_s_gap_points_to_the_code(self) -> None:
         self.assertEqual(self.pickets["laid"]["guard"], "")
         self.change_run(figure="5")
@@ -389,6 +404,7 @@ class OwnershipTest(MeasuresTestCase):
             ("patch", f"/runs/{laid}", {"figure": "3"}),
             ("post", "/runs/remove", {"parts": [laid]}),
             ("post", f"/runs/{laid}/part", {"line": "slat 1x4 40"}),
+            ("post", f"/parts/{self.part('A')['id']}/edge-marks", {}),
             ("get", f"/runs/{laid}/marks.pdf", {}),
         ):
             answer = other.generic(

@@ -30,7 +30,7 @@ from carpentry.language import CarpentryError, LengthError, Unit, read_exactly, 
 
 LONGEST_FORMULA = 500
 DEEPEST = 40
-OF_PARTS = ("length", "width", "thickness", "quantity")
+OF_PARTS = ("length", "width", "thickness", "quantity", "edge", "angle")
 OF_RUNS = ("gap", "count", "last")
 CHOICES = ("largest", "smallest", "spread")
 UNITS = ("in", "ft", "mm", "cm", "m", "deg")

@@ -656,6 +656,26 @@ export interface paths {
         patch: operations["server_projects_api_change_part"];
         trace?: never;
     };
+    "/api/projects/{project_id}/parts/{part_id}/edge-marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark Along Edge
+         * @description A run that marks all pieces of a part along its own edge, a kerf between two.
+         */
+        post: operations["server_projects_measures_mark_along_edge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/plans": {
         parameters: {
             query?: never;
@@ -6005,6 +6025,60 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PartPatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_measures_mark_along_edge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                part_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
             };
         };
         responses: {

@@ -15,7 +15,7 @@ import { inGroups } from './groups'
 import MarkCut from './MarkCut.vue'
 import PartSheet from './PartSheet.vue'
 import SettingsStrip from './SettingsStrip.vue'
-import { useFormulaNames } from './useFormulaNames'
+import { SHOW_RUN, useFormulaNames } from './useFormulaNames'
 import { useLighting } from './useLighting'
 import { useProject } from './useProject'
 
@@ -60,6 +60,8 @@ function showRun(id: string) {
   run.value = id
   if (id) right.value = 'marks'
 }
+
+provide(SHOW_RUN, showRun)
 
 function focusLength(part: string | undefined) {
   if (!part) return

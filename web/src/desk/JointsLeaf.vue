@@ -76,6 +76,7 @@ function bind(field: Field) {
       structural, lag or pocket screws, nails, brads, bolts, carriage bolts, dowels, biscuits,
       splines or glue, with a gauge where it matters (two #8 deck screws, 16d). Into an edge or an
       end say so. The length is chosen from what is passed; write one, such as 3in, to take yours.
+      Any figure may follow measures: <em>=(2 * bays) B to A, 2 screws</em>.
     </details>
     <UsualLengths :project="project" />
     <v-textarea

@@ -23,7 +23,7 @@ defineProps<{
   project: Pick<Project, 'id'>
   bind: (field: PartField, label: string) => Bound
 }>()
-defineEmits<{ remove: [] }>()
+defineEmits<{ remove: []; mark: [] }>()
 
 const working = ref(false)
 const FORMULAS: readonly string[] = [
@@ -95,6 +95,7 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
     <p v-for="warning in part.warnings" :key="warning" class="remark">{{ warning }}</p>
     <div class="acts gap-above">
       <v-btn size="small" @click="working = true">Work out its length …</v-btn>
+      <v-btn v-if="part.pieces > 1" size="small" @click="$emit('mark')">Mark along its edge</v-btn>
       <v-btn size="small" @click="$emit('remove')">Remove {{ part.called }}</v-btn>
     </div>
     <WorkOut
@@ -119,7 +120,7 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
 
 .field {
   display: grid;
-  grid-template-columns: 112px 1fr;
+  grid-template-columns: 126px 1fr;
   align-items: baseline;
   font-size: var(--text-small);
   padding: 2px 0;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, inject, ref } from 'vue'
 import type { Part, PartField } from '../api/client'
 import EditableCell from '../shared/EditableCell.vue'
 import LengthText from '../shared/LengthText.vue'
@@ -7,6 +7,7 @@ import SectionText from '../shared/SectionText.vue'
 import PartDetails from './PartDetails.vue'
 import type { Beside } from './SheetLine.vue'
 import type { Lighting } from './useLighting'
+import { SHOW_RUN } from './useFormulaNames'
 import type { ProjectOnDesk } from './useProject'
 
 const props = defineProps<{
@@ -17,9 +18,19 @@ const props = defineProps<{
   drafts: Record<string, string>
 }>()
 const emit = defineEmits<{ keep: [field: string, text: string]; drop: [field: string] }>()
+const showRun = inject(SHOW_RUN, undefined)
 const open = ref(false)
 const lit = computed(() => props.lighting.lit.value === props.part.id)
 const selected = computed(() => props.lighting.selected.value === props.part.id)
+
+const refused = ref('')
+
+/** Marks its pieces along its edge: the run that does is shown. */
+async function mark() {
+  const outcome = await props.desk.markAlongEdge(props.part.id)
+  refused.value = outcome.kind === 'refused' ? outcome.detail : ''
+  if (outcome.kind === 'done') showRun?.(outcome.data.runs.at(-1)?.id ?? '')
+}
 
 /** What the formula of a field came to; nothing where it has none. */
 function followed(field: string) {
@@ -127,7 +138,9 @@ function bind(field: PartField, label: string) {
       :project="desk.project.value ?? { id: '' }"
       :bind="bind"
       @remove="desk.removeParts([part.id])"
+      @mark="mark"
     />
+    <p v-if="refused" class="later details" role="alert">{{ refused }}</p>
   </div>
 </template>
 

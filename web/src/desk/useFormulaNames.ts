@@ -1,6 +1,8 @@
-import { computed, type Ref } from 'vue'
+import { computed, type InjectionKey, type Ref } from 'vue'
 import type { Project } from '../api/client'
 
+/** Shows the marks of a run. */
+export const SHOW_RUN: InjectionKey<(id: string) => void> = Symbol('show run')
 const USUAL = ['kerf', 'first trim', 'last trim']
 const OF_PARTS = ['length', 'width', 'thickness', 'quantity']
 const OF_RUNS = ['gap', 'count', 'last']

@@ -105,6 +105,16 @@ export function useProject(id: string) {
     )
   }
 
+  /** Marks all pieces of a part along its own edge, as a run. */
+  function markAlongEdge(part_id: string) {
+    return change((seen) =>
+      api.POST('/api/projects/{project_id}/parts/{part_id}/edge-marks', {
+        params: { path: { ...path, part_id } },
+        body: seen,
+      }),
+    )
+  }
+
   function changeSettings(patch: ProjectPatch) {
     return change((seen) =>
       api.PATCH('/api/projects/{project_id}', { params: { path }, body: { ...seen, ...patch } }),
@@ -125,6 +135,7 @@ export function useProject(id: string) {
     addParts,
     changePart,
     removeParts,
+    markAlongEdge,
     changeSettings,
   }
 }

@@ -147,7 +147,7 @@ p.small {
 
 .list {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(250px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
   gap: 0 24px;
   margin: 14px 0 0;
   padding: 0;
@@ -156,7 +156,7 @@ p.small {
 
 .list li {
   display: grid;
-  grid-template-columns: 42px 104px 1fr;
+  grid-template-columns: 42px 98px 1fr;
   align-items: baseline;
   min-height: 34px;
   padding: 4px 0;

@@ -36,26 +36,35 @@ async function save() {
     act="Add"
     @save="save"
   >
-    <v-text-field
-      v-model="typed.name"
-      label="Name"
-      placeholder="pickets"
-      autofocus
-      :error-messages="faults.at('name')"
-    />
-    <v-text-field
-      v-model="typed.along"
-      label="Along: the length it fills"
-      :placeholder="project.unit === 'mm' ? '1210, or opening' : '72, or opening'"
-      :error-messages="faults.at('along')"
-    />
-    <v-text-field
-      v-model="typed.item"
-      label="How wide one of them is"
-      placeholder="3 1/2, or width of B"
-      :error-messages="faults.at('item')"
-    />
-    <v-select v-model="typed.way" label="Asked for by" :items="[...WAYS]" />
-    <v-text-field v-model="typed.figure" label="Figure" :error-messages="faults.at('figure')" />
+    <div class="asked">
+      <v-text-field
+        v-model="typed.name"
+        label="Name"
+        placeholder="pickets"
+        autofocus
+        :error-messages="faults.at('name')"
+      />
+      <v-text-field
+        v-model="typed.along"
+        label="Along: the length it fills"
+        :placeholder="project.unit === 'mm' ? '1210, or opening' : '72, or opening'"
+        :error-messages="faults.at('along')"
+      />
+      <v-text-field
+        v-model="typed.item"
+        label="How wide one of them is"
+        placeholder="3 1/2, or width of B"
+        :error-messages="faults.at('item')"
+      />
+      <v-select v-model="typed.way" label="Asked for by" :items="[...WAYS]" />
+      <v-text-field v-model="typed.figure" label="Figure" :error-messages="faults.at('figure')" />
+    </div>
   </FormDialog>
 </template>
+
+<style scoped>
+.asked {
+  display: grid;
+  gap: 12px;
+}
+</style>

@@ -67,17 +67,19 @@ async function save() {
     act="Take it"
     @save="save"
   >
-    <v-select
-      v-model="name"
-      label="Question"
-      :items="QUESTIONS.map((one) => ({ title: one.title, value: one.name }))"
-    />
-    <v-text-field
-      v-for="one in question.asks"
-      :key="one.name"
-      v-model="given[one.name]"
-      :label="one.heading"
-    />
+    <div class="asked">
+      <v-select
+        v-model="name"
+        label="Question"
+        :items="QUESTIONS.map((one) => ({ title: one.title, value: one.name }))"
+      />
+      <v-text-field
+        v-for="one in question.asks"
+        :key="one.name"
+        v-model="given[one.name]"
+        :label="one.heading"
+      />
+    </div>
     <p v-if="answer?.value" role="status" class="answer">
       = {{ answer.formula }} is <strong><ValueText :value="answer.value" /></strong>
     </p>
@@ -89,6 +91,12 @@ async function save() {
 </template>
 
 <style scoped>
+.asked {
+  display: grid;
+  gap: 12px;
+  margin-bottom: 12px;
+}
+
 .answer {
   color: rgb(var(--v-theme-proven));
 }

@@ -1,0 +1,223 @@
+"""The sheet: parts, measures and runs that follow one another, worked out together.
+
+What was typed stays as it was typed. A field that begins with ``=`` is a formula; so is plain
+arithmetic that is no length by itself, such as ``(61 - 18 5/8)/2``. Only what is shown or cut is
+rounded, once; what follows from it is worked out from the exact value.
+"""
+
+import re
+from collections.abc import Sequence
+from dataclasses import replace
+from functools import partial
+
+from carpentry.design.measures import Kind, Value, as_length, read_formula
+from carpentry.design.part import Part, PartFields, read_part
+from carpentry.design.sheet.reckoning import Reckoning
+from carpentry.design.sheet.typed import (
+    PAIRS,
+    TypedSheet,
+    apart,
+    bevels_of,
+    formulas_in,
+    is_formula,
+    keys_of,
+    part_formulas,
+    with_formulas,
+)
+from carpentry.language import (
+    CarpentryError,
+    Faults,
+    Length,
+    Problem,
+    rounded,
+    typed_fields,
+    write_decimal,
+)
+from carpentry.lumber import INCHES, Lexicon
+
+_INLINE = re.compile(r"=\s*(?=\()")
+Followed = tuple[str, str, bool]  # a field, what its formula came to as text, whether exact
+
+
+class Sheet(Reckoning):
+    """The parts of a sheet as they are now, and lines that follow its measures."""
+
+    def part(self, mark: str) -> Part:
+        """A part as it is now. Where something of it cannot be worked out it says so in ``fault``:
+        it is there, but nothing can be planned of it."""
+        fields = self.typed.parts[mark]
+        if not formulas_in(fields) and not fields.taped.strip():
+            return read_part(fields, self.lexicon)
+        found, followed, problems = self._substituted(mark, fields)
+        try:
+            if not problems:
+                return _as_typed(read_part(found, self.lexicon), fields, followed)
+        except CarpentryError as error:
+            problems = [Problem(p.place, p.message) for p in error.problems]
+        neutral = {p.place: {"quantity": "1", "length": "1"}.get(p.place, "") for p in problems}
+        part = _as_typed(read_part(replace(found, **neutral), self.lexicon), fields, followed)
+        headings = typed_fields(PartFields)
+        said = "; ".join(f"{headings[p.place].heading.lower()}: {p.message}" for p in problems)
+        if "length" in neutral:
+            part = replace(part, length=Length(0, fields.length))
+        return replace(part, fault=said)
+
+    def check(self, mark: str) -> Part:
+        """A part as it was just typed. Raises ``CarpentryError`` by field where something of it
+        cannot be worked out."""
+        return self._checked(mark, self.typed.parts[mark])
+
+    def readable(self, mark: str) -> Part:
+        """``part``, unless a formula of it is none at all: that raises ``CarpentryError`` by
+        field."""
+        faults = Faults()
+        for name, texts in part_formulas(self.typed.parts[mark]).items():
+            for text in texts:
+                faults.attempt(name, partial(read_formula, text, self.lexicon.unit), None)
+        faults.raise_any()
+        return self.part(mark)
+
+    def read(self, fields: PartFields, lexicon: Lexicon) -> Part:
+        """A part that is not in the sheet yet, as ``read_part`` reads it; arithmetic becomes a
+        formula."""
+        spelled = with_formulas(fields, lexicon)
+        if not formulas_in(spelled) and not spelled.taped.strip():
+            return read_part(spelled, lexicon)
+        parts = {**self.typed.parts, "": spelled}
+        whole = Sheet(replace(self.typed, parts=parts), lexicon, self.sections)
+        return whole._checked("", spelled)
+
+    def _checked(self, mark: str, fields: PartFields) -> Part:
+        found, followed, problems = self._substituted(mark, fields)
+        try:
+            part = read_part(found, self.lexicon)
+        except CarpentryError as error:
+            known = {p.place for p in problems}
+            problems += [p for p in error.problems if p.place not in known]
+        if problems:
+            raise CarpentryError(problems)
+        return _as_typed(part, fields, followed)
+
+    def _substituted(
+        self, mark: str, fields: PartFields
+    ) -> tuple[PartFields, list[Followed], list[Problem]]:
+        """Fields with what their formulas come to, and what is wrong with those."""
+        followed: list[Followed] = []
+        problems: list[Problem] = []
+        taken: dict[str, str] = {}
+        for name, texts in part_formulas(fields).items():
+            try:
+                text, exact = self._text_of(mark, fields, name, texts)
+            except CarpentryError as error:
+                problems += [Problem(name, p.message) for p in error.problems]
+                continue
+            taken[name] = text
+            followed.append((name, text, exact))
+        if fields.taped.strip():
+            value = self.worked.values.get(f"length of {mark}")
+            try:
+                text, _ = self._length_text("length", value) if value else ("", True)
+                taken["taped"] = text
+            except CarpentryError as error:
+                problems += [Problem("taped", p.message) for p in error.problems]
+        return replace(fields, **taken), followed, problems
+
+    def _text_of(
+        self, mark: str, fields: PartFields, name: str, texts: Sequence[str]
+    ) -> tuple[str, bool]:
+        keys = [key for key, _ in keys_of(name, mark, texts)]
+        if name in PAIRS and len(texts) != 2:
+            raise CarpentryError("write two angles with a comma between them: = lean, -lean")
+        told = [message for key in keys for message in self.problems_at.get(key, [])]
+        if told:
+            raise CarpentryError(Problem(name, message) for message in told)
+        values = [self._value(mark, fields, key) for key in keys]
+        if None in values:
+            raise CarpentryError(self.waits_for(keys[values.index(None)]))
+        found = [value for value in values if value is not None]
+        try:
+            if name == "quantity":
+                return _quantity(found[0])
+            if name in PAIRS:
+                return self._angles(found, fields, name)
+            return self._length_text(name, found[0])
+        except CarpentryError as error:
+            went_in = self.went_in(keys[0])
+            raise CarpentryError(f"{error}: {texts[0]}{went_in}") from error
+
+    def _value(self, mark: str, fields: PartFields, key: str) -> Value | None:
+        """What a formula comes to by itself, also where the tape said otherwise."""
+        if key == f"length of {mark}" and fields.taped.strip():
+            return self.worked.computed.get(key)
+        return self.worked.values.get(key)
+
+    def _length_text(self, name: str, value: Value) -> tuple[str, bool]:
+        found = as_length(value, self.lexicon.unit)
+        text, exact = self.shown(found)
+        least = 0 if name.startswith("extra") else 1
+        if rounded(found.amount, self.rounding) < least:
+            raise CarpentryError(f"comes out {text}")
+        return text, exact
+
+    def _angles(self, values: Sequence[Value], fields: PartFields, name: str) -> tuple[str, bool]:
+        bevels = bevels_of(formulas_in(fields)[name])
+        texts, exact = [], True
+        for value, bevel in zip(values, bevels, strict=True):
+            if value.kind is Kind.LENGTH:
+                raise CarpentryError("a length is no angle: write degrees")
+            text, sure = self.shown(Value(Kind.ANGLE, value.amount))
+            texts.append(f"{text}{'b' if bevel else ''}")
+            exact = exact and sure
+        return " ".join(texts), exact
+
+    def inline(self, line: str) -> str:
+        """A typed line in which formulas in brackets, ``=(2 * bays)``, are what they come to; so is
+        a formula between two commas. Raises ``CarpentryError``."""
+        if "=" not in line:
+            return line
+        pieces = [self._inline(piece) for piece in apart(line)]
+        return ",".join(pieces)
+
+    def _inline(self, piece: str) -> str:
+        found = _INLINE.search(piece)
+        if found:
+            end = _closing(piece, found.end())
+            value = self.shown(self.reckon(piece[found.end() : end]))[0]
+            return self._inline(f"{piece[: found.start()]}{value}{piece[end:]}")
+        if is_formula(piece):
+            before = piece[: len(piece) - len(piece.lstrip())]
+            return f"{before}{self.shown(self.reckon(piece.strip()[1:]))[0]}"
+        return piece
+
+
+def _as_typed(part: Part, fields: PartFields, followed: Sequence[Followed]) -> Part:
+    """A part with what was typed where its values were read."""
+    kept = {name: getattr(fields, name) for name in formulas_in(fields)}
+    kept["taped"] = fields.taped
+    return replace(
+        part,
+        fields=replace(part.fields, **kept),
+        followed=tuple(followed),
+    )
+
+
+def _quantity(value: Value) -> tuple[str, bool]:
+    text = write_decimal(value.amount)
+    if value.kind not in {Kind.COUNT, Kind.NUMBER}:
+        raise CarpentryError(f"{value.words} is no quantity")
+    if value.amount.denominator != 1 or value.amount < 1:
+        raise CarpentryError(f"comes out {text}, and a quantity is a whole number from 1 on")
+    return text, True
+
+
+def _closing(text: str, start: int) -> int:
+    """Where the bracket that opens at ``start`` is closed, after it."""
+    depth = 0
+    for at in range(start, len(text)):
+        depth += {"(": 1, ")": -1}.get(text[at], 0)
+        if not depth:
+            return at + 1
+    raise CarpentryError("a “)” is missing at the end")
+
+
+EMPTY = Sheet(TypedSheet(), INCHES)

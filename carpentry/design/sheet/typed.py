@@ -1,0 +1,213 @@
+"""What a sheet is made from: fields as they were typed, and the formulas among them."""
+
+import re
+from collections.abc import Callable, Mapping, Sequence
+from contextlib import suppress
+from dataclasses import dataclass, field, replace
+
+from carpentry.design.ends import Measured, read_ends
+from carpentry.design.measures import MeasureFields, Value, keeping_unit, read_formula, renamed
+from carpentry.design.part import PART_LENGTHS, PartFields
+from carpentry.design.runs import ENDS, FIGURES, RunFields, read_packers
+from carpentry.language import CarpentryError, Unit, read_exactly, spelled_out, unambiguous
+from carpentry.lumber import Lexicon
+
+PAIRS = ("ends", "edges")
+FORMULA_FIELDS = ("quantity", *PART_LENGTHS, *PAIRS)
+_BEVEL = re.compile(r"\s+b\s*$")
+
+
+@dataclass(frozen=True)
+class TypedSheet:
+    """What a sheet is made from: parts by their letters, measures and runs, as they were typed.
+    ``usual`` are names that are known without a measure, such as the kerf."""
+
+    parts: Mapping[str, PartFields] = field(default_factory=dict)
+    measures: Sequence[MeasureFields] = ()
+    runs: Sequence[RunFields] = ()
+    usual: Mapping[str, Value] = field(default_factory=dict)
+
+
+def is_formula(text: str) -> bool:
+    return text.lstrip().startswith("=")
+
+
+def formulas_in(fields: PartFields) -> dict[str, str]:
+    """The formulas of a part, without their ``=``, by field."""
+    typed = {name: getattr(fields, name) for name in FORMULA_FIELDS}
+    return {name: text.strip()[1:].strip() for name, text in typed.items() if is_formula(text)}
+
+
+def with_formulas(fields: PartFields, lexicon: Lexicon) -> PartFields:
+    """Fields in which arithmetic that is no length has the ``=`` of a formula."""
+    return replace(
+        fields,
+        **{
+            name: f"={text.strip()}"
+            for name in PART_LENGTHS
+            if (text := getattr(fields, name)).strip() and _is_arithmetic(text, lexicon)
+        },
+    )
+
+
+def _is_arithmetic(text: str, lexicon: Lexicon) -> bool:
+    if is_formula(text):
+        return False
+    try:
+        lexicon.length(text)
+    except CarpentryError:
+        try:
+            return len(read_formula(text, lexicon.unit).steps) > 1
+        except CarpentryError:
+            return False
+    return False
+
+
+def part_formulas(fields: PartFields) -> dict[str, list[str]]:
+    """The formulas of a part by field, those of two angles one after the other; without what marks
+    a bevel."""
+    found: dict[str, list[str]] = {}
+    for name, text in formulas_in(fields).items():
+        pieces = apart(text) if name in PAIRS else [text]
+        found[name] = [_BEVEL.sub("", piece) if name in PAIRS else piece for piece in pieces]
+    return found
+
+
+def run_inputs(run: RunFields) -> dict[str, str]:
+    """What has to be worked out before a run is laid: formulas by what they stand for."""
+    texts = {name: getattr(run, name) for name in FIGURES}
+    for name in ("first", "last"):
+        text = getattr(run, name).strip()
+        if text and text.lower() not in ENDS:
+            texts[name] = text
+    return {
+        f"{run.name}: {name}": text.strip().removeprefix("=").strip()
+        for name, text in texts.items()
+        if text.strip()
+    }
+
+
+def along_edge(mark: str, fields: PartFields) -> dict[str, str]:
+    """What an angled part measures along its edge, and the angle of its left end, as formulas:
+    they hold however its length is measured."""
+    text = fields.ends.strip()
+    if not text:
+        follows = is_formula(fields.length) or fields.taped.strip()
+        return {f"edge of {mark}": f"length of {mark}"} if follows else {}
+    if is_formula(text):
+        left = apart(text[1:])[0]
+        angle, bevel = _BEVEL.sub("", left).strip(), bool(_BEVEL.search(left))
+    else:
+        try:
+            end = read_ends(text)[0]
+        except CarpentryError:  # told where it stands
+            return {}
+        angle, bevel = f"{end.degrees:f}°", end.bevel
+    across = "thickness" if bevel else "width"
+    reach = f"{across} of {mark} * tan(angle of {mark})"
+    measured = fields.measured.strip().lower() or Measured.LONG_LONG
+    lost: dict[str, str] = {
+        Measured.LONG_LONG: f" - {reach}",
+        Measured.SHORT_SHORT: f" + {reach}",
+    }
+    return {
+        f"angle of {mark}": f"max({angle}, -({angle}))",
+        f"edge of {mark}": f"length of {mark}{lost.get(measured, '')}",
+    }
+
+
+def keys_of(name: str, mark: str, texts: Sequence[str]) -> list[tuple[str, str]]:
+    if name not in PAIRS:
+        return [(f"{name} of {mark}", texts[0])]
+    return [(f"{name} {n} of {mark}", text) for n, text in enumerate(texts, start=1)]
+
+
+def part_keeping_unit(fields: PartFields, unit: Unit) -> dict[str, str]:
+    """The formulas of a part, and what the tape said of it, by field, as they are typed where bare
+    figures are in another unit."""
+    kept = _each(fields, lambda text: _kept(text, unit))
+    said = {name: getattr(kept, name) for name in formulas_in(fields)}
+    return said | ({"taped": _kept(fields.taped, unit)} if fields.taped.strip() else {})
+
+
+def run_keeping_unit(run: RunFields, unit: Unit) -> RunFields:
+    """A run as it is typed where bare figures are in another unit."""
+    texts = run_inputs(run)
+    kept = {key.rpartition(": ")[2]: _kept(text, unit) for key, text in texts.items()}
+    with suppress(CarpentryError):  # what cannot be read is told at its field, and kept as it is
+        if run.rounding.strip():
+            step = round(read_exactly(run.rounding, unit))
+            kept["rounding"] = unambiguous(run.rounding, step, unit)
+    with suppress(CarpentryError):
+        packers = read_packers(run.packers, unit)
+        kept["packers"] = ", ".join(spelled_out(round(packer), unit) for packer in packers)
+    return replace(run, **kept)
+
+
+def _kept(text: str, unit: Unit) -> str:
+    with suppress(CarpentryError):
+        return keeping_unit(text, unit)
+    return text
+
+
+def _each(fields: PartFields, follow: Callable[[str], str]) -> PartFields:
+    """Fields with every formula of theirs as ``follow`` has it."""
+    taken: dict[str, str] = {}
+    for name, text in formulas_in(fields).items():
+        if name not in PAIRS:
+            taken[name] = f"={follow(text)}"
+            continue
+        pieces = []
+        for piece in apart(text):
+            bevel = _BEVEL.search(piece)
+            body = piece[: bevel.start()] if bevel else piece
+            pieces.append(f"{follow(body.strip())}{' b' if bevel else ''}")
+        taken[name] = f"={', '.join(pieces)}"
+    return replace(fields, **taken)
+
+
+def renaming(typed: TypedSheet, old: str, new: str, unit: Unit) -> TypedSheet:
+    """What is typed where a measure is called otherwise: every formula follows."""
+
+    def follow(text: str) -> str:
+        try:
+            return renamed(read_formula(text, unit), old, new)
+        except CarpentryError:
+            return text
+
+    return TypedSheet(
+        parts={mark: _each(fields, follow) for mark, fields in typed.parts.items()},
+        measures=[
+            replace(
+                one,
+                name=new if one.name == old else one.name,
+                formula=follow(one.formula) if one.formula.strip() else one.formula,
+            )
+            for one in typed.measures
+        ],
+        runs=[
+            replace(
+                run,
+                **{key.rpartition(": ")[2]: follow(text) for key, text in run_inputs(run).items()},
+            )
+            for run in typed.runs
+        ],
+        usual=typed.usual,
+    )
+
+
+def bevels_of(text: str) -> list[bool]:
+    """Which of the angles of a formula are bevels."""
+    return [bool(_BEVEL.search(one)) for one in apart(text)]
+
+
+def apart(text: str) -> list[str]:
+    """A text at its commas that are in no brackets."""
+    depth, pieces = 0, [""]
+    for letter in text:
+        depth += {"(": 1, ")": -1}.get(letter, 0)
+        if letter == "," and depth <= 0:
+            pieces.append("")
+        else:
+            pieces[-1] += letter
+    return pieces
