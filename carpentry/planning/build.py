@@ -7,6 +7,8 @@ from time import monotonic
 
 from carpentry.buying import ListLine, cents
 from carpentry.cutting import CutPlan, SawLimits, Status, plan_document, plan_within
+from carpentry.design import Sheet, measures_shown, runs_shown
+from carpentry.design.measures import length
 from carpentry.language import Json, Unit, interchange
 from carpentry.lumber import Section
 from carpentry.lumber.rack import MeasuredBoard
@@ -132,6 +134,8 @@ def build_document(work: Workup, plans: list[CutPlan | None]) -> Json:
             for material in work.materials
             for one, reason in material.later
         ],
+        "measures": _measures(work.project.sheet),
+        "marks": _marks(work.project.sheet),
         "list": [_line(line, unit) for line in shopping.lines],
         "hardware": _hardware(work.hardware, unit),
         "notes": [
@@ -139,6 +143,28 @@ def build_document(work: Workup, plans: list[CutPlan | None]) -> Json:
             for planned in zip(work.materials, work.problems, plans, strict=True)
             for note in notes(*planned, work.settings)
         ],
+    }
+
+
+def _measures(sheet: Sheet) -> Json:
+    """What measures come to, and what is wrong with those that come to nothing."""
+    found: dict[str, Json] = {}
+    for one in measures_shown(sheet):
+        if one.value is None:
+            found[one.fields.name] = {"problems": list(one.problems)}
+        else:
+            text, exact = sheet.shown(one.value)
+            found[one.fields.name] = {"kind": one.value.kind.value, "value": text, "exact": exact}
+    return found
+
+
+def _marks(sheet: Sheet) -> Json:
+    """Where the items of runs are marked, and what is wrong with those that cannot be laid."""
+    return {
+        one.fields.name: [sheet.shown(length(mark))[0] for mark in one.laid.marks()]
+        if one.laid
+        else {"problems": [str(problem) for problem in one.problems]}
+        for one in runs_shown(sheet)
     }
 
 

@@ -18,7 +18,7 @@ from carpentry.design.measures.measure import (
     split_measure,
 )
 from carpentry.design.measures.measures_file import worked_document
-from carpentry.design.measures.values import Kind, Value, as_length, number
+from carpentry.design.measures.values import Kind, Value, as_length, length, number
 from carpentry.design.measures.working import (
     MOST_MEASURES,
     Reckoned,
@@ -46,6 +46,7 @@ __all__ = [
     "check_name",
     "formula_of",
     "keeping_unit",
+    "length",
     "measure_keeping_unit",
     "number",
     "read_formula",
