@@ -7,8 +7,9 @@ of a table and the forms on the screen are made from it.
 from collections.abc import Mapping
 from dataclasses import Field, dataclass, field, fields
 from datetime import date
+from functools import cache
 from types import MappingProxyType
-from typing import Any
+from typing import Any, cast
 
 from carpentry.language.errors import CarpentryError, Faults
 
@@ -52,6 +53,11 @@ def typed(
 
 def typed_fields(of: type[Any]) -> Mapping[str, Typed]:
     """The typed fields of a dataclass by name, in their order."""
+    return _fields_of(cast(Any, of))
+
+
+@cache
+def _fields_of(of: Any) -> Mapping[str, Typed]:
     return MappingProxyType(
         {one.name: one.metadata["typed"] for one in fields(of) if "typed" in one.metadata}
     )
@@ -64,6 +70,11 @@ def length_fields(of: type[Any]) -> tuple[str, ...]:
 
 def usual_values(of: type[Any]) -> Mapping[str, Any]:
     """What each typed field has where nothing is typed."""
+    return _usual_of(cast(Any, of))
+
+
+@cache
+def _usual_of(of: Any) -> Mapping[str, Any]:
     known: dict[str, Field[Any]] = {one.name: one for one in fields(of)}
     return MappingProxyType({name: known[name].default for name in typed_fields(of)})
 
@@ -87,10 +98,11 @@ def _in_words(way: Typed, value: str) -> str:
 
 def check_typed(fields: object, faults: Faults) -> None:
     """Adds a fault for every field that is longer than it may be, or none of its choices."""
+    usual = usual_values(type(fields))
     for place, way in typed_fields(type(fields)).items():
         text = str(getattr(fields, place)).strip()
         known = not way.choices or text.lower() in way.choices
-        if not known and (text or usual_values(type(fields))[place]):
+        if not known and (text or usual[place]):
             choices = ", ".join(way.choices)
             faults.add(place, f"“{text[:40]}” is no answer: choose one of {choices}")
         elif len(text) > way.most:

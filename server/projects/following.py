@@ -1,7 +1,6 @@
 """Measures and runs in the words of the API's contract."""
 
 from collections.abc import Sequence
-from dataclasses import asdict
 from fractions import Fraction
 
 from carpentry.design import MeasureShown, RunShown, Sheet, measures_shown, runs_shown
@@ -34,7 +33,7 @@ def show_measures(project: Project, sheet: Sheet) -> list[MeasureOut]:
 
 def _measure(id_: object, one: MeasureShown, sheet: Sheet, notation: str) -> MeasureOut:
     return MeasureOut(
-        **asdict(one.fields),
+        **vars(one.fields),
         id=id_,
         value=show_value(one.value, sheet, notation),
         computed=show_value(one.computed, sheet, notation),
@@ -80,7 +79,7 @@ def kind_of(row: object, sheet: Sheet) -> str:
 
 def _run(id_: object, one: RunShown, project: Project, kind: str) -> RunOut:
     return RunOut(
-        **asdict(one.fields),
+        **vars(one.fields),
         id=id_,
         kind=kind,
         laid=_laid(one.laid, project) if one.laid else None,

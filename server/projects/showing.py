@@ -1,7 +1,7 @@
 """A project in the words of the API's contract."""
 
 from collections.abc import Iterable
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 from uuid import UUID
@@ -172,7 +172,7 @@ def _show(
         over_all = part.outermost(section)
     sawn = over_all and over_all + extra_of(part, shared.extra).length
     return PartOut.model_construct(
-        **asdict(part.fields),
+        **vars(part.fields),
         id=place.id,
         mark=place.mark,
         position=place.position,

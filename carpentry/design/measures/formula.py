@@ -119,7 +119,8 @@ class Formula:
         """The things measured of which it takes the largest or the smallest, each as it was given;
         none of another formula. Raises as ``value``."""
         found: list[Value] = []
-        self._worked(known, look, found)
+        if any(isinstance(step, tuple) and step[0] in _OF_SPECIMENS for step in self.steps):
+            self._worked(known, look, found)
         return found
 
     @property
