@@ -1,6 +1,8 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { computed, nextTick } from 'vue'
 import type { Plan, Project } from '../api/client'
-import { partOf, planOf, projectOf } from '../testing/projects'
+import { FORMULA_NAMES } from '../shared/useCompletion'
+import { inches, partOf, planOf, projectOf } from '../testing/projects'
 import { shown } from '../testing/shown'
 import PartSheet from './PartSheet.vue'
 import { useLighting } from './useLighting'
@@ -45,6 +47,50 @@ describe('the part sheet', () => {
     const row = sheet(projectOf({ parts }), planOf({}, { cut: { '1': 3 } })).it.get('[data-part]')
     expect(row.text()).toContain('= 12')
     expect(row.text()).toContain('3 cut')
+  })
+
+  it('marks a length that follows, and shows its formula where it is edited', async () => {
+    const follows = [{ field: 'length', value: '40', exact: false }]
+    const parts = [
+      partOf({ id: '1', length: '=rail / 3', follows }),
+      partOf({ id: '2', name: 'leg' }),
+    ]
+    const { it: told } = sheet(projectOf({ parts }))
+    expect(told.get('[data-part="1"]').text()).toContain('=≈40″')
+    expect(told.get('[data-part="2"]').text()).not.toContain('=')
+    const length = told.get<HTMLInputElement>('[aria-label="Length of rail"]')
+    expect(length.element.value).toBe('=rail / 3')
+  })
+
+  it('says at the part what cannot be worked out, and what is held or was measured', () => {
+    const fault = 'length: comes out -2: rail, where rail = -2'
+    const parts = [
+      partOf({ id: '1', fault, length_shown: inches(0) }),
+      partOf({ id: '2', mark: 'B', name: 'leg', is_held: true }),
+      partOf({ id: '3', mark: 'C', name: 'sill', computed: inches(41) }),
+    ]
+    const told = sheet(projectOf({ parts })).it
+    expect(told.get('[data-part="1"]').text()).toContain(fault)
+    expect(told.get('[data-part="1"]').text()).toContain('?')
+    expect(told.get('[data-part="2"]').text()).toContain('bought now, cut after measuring')
+    expect(told.get('[data-part="3"]').text()).toContain('measured; else 41″')
+  })
+
+  it('offers names while a formula is typed; Tab takes the one that is lit', async () => {
+    const parts = [partOf({ id: '1' })]
+    const project = projectOf({ parts })
+    const lighting = useLighting('names')
+    const desk = { changePart: vi.fn() } as unknown as ProjectOnDesk
+    const told = shown(PartSheet, { project, plan: undefined, desk, lighting }, {}, [
+      [FORMULA_NAMES, computed(() => ['opening', 'post'])],
+    ])
+    const length = told.get<HTMLInputElement>('[aria-label="Length of rail"]')
+    await length.setValue('=72 - op')
+    await nextTick()
+    expect(told.get('[role=listbox]').text()).toContain('opening')
+    await length.trigger('keydown', { key: 'Tab' })
+    expect(length.element.value).toBe('=72 - opening')
+    expect(told.find('[role=listbox]').exists()).toBe(false)
   })
 
   it('sends one field of one part', async () => {

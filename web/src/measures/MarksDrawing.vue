@@ -153,7 +153,7 @@ svg {
 }
 
 .name {
-  font-size: 12px;
+  font-size: var(--drawn);
   font-weight: 650;
   fill: rgb(var(--v-theme-on-wood));
 }
@@ -163,7 +163,7 @@ svg {
 }
 
 .figure {
-  font-size: 13px;
+  font-size: var(--drawn);
   fill: rgb(var(--v-theme-on-background));
 }
 
@@ -173,7 +173,7 @@ svg {
 }
 
 .side {
-  font-size: 10px;
+  font-size: var(--drawn-fine);
   fill: rgb(var(--v-theme-saw));
 }
 

@@ -10,7 +10,8 @@ export const SHORTCUTS = [
   { keys: 'Ctrl Shift Z', does: 'redo' },
   { keys: 'Enter', does: 'add the line, or save the field' },
   { keys: 'Escape', does: 'give up what was typed in a field, leave it' },
-  { keys: 'Tab', does: 'next field' },
+  { keys: 'Tab', does: 'next field; in a formula the name that is offered' },
+  { keys: 'F2', does: 'to the end of a formula' },
   { keys: '?', does: 'this list' },
 ] as const
 
@@ -20,6 +21,7 @@ export const AT_THE_DESK = [
   { keys: 'E', does: 'edit the length of the selected part' },
   { keys: 'X', does: 'remove the selected part' },
   { keys: 'P', does: 'the parts' },
+  { keys: 'M', does: 'the measures' },
   { keys: 'H', does: 'joints and hardware' },
   { keys: 'S', does: 'settings: yard, copies, kerf, trims, unit' },
   { keys: 'I', does: 'import a part list' },

@@ -8,11 +8,13 @@ import { createVuetify } from 'vuetify'
 // What dialogs look for, and the simulated browser has not.
 globalThis.visualViewport ??= new EventTarget() as VisualViewport
 
-/** A component as the application shows it, with its library, router and queries. */
+/** A component as the application shows it, with its library, router and queries, and what is
+ * provided from above. */
 export function shown<T extends Component>(
   component: T,
   props: Record<string, unknown> = {},
   slots: Record<string, string> = {},
+  provided: [symbol, unknown][] = [],
 ): VueWrapper {
   const router = createRouter({
     history: createMemoryHistory(),
@@ -26,7 +28,10 @@ export function shown<T extends Component>(
     props: props as never,
     slots,
     attachTo: document.body,
-    global: { plugins: [createVuetify(), router, [VueQueryPlugin, { queryClient }]] },
+    global: {
+      provide: Object.fromEntries(provided),
+      plugins: [createVuetify(), router, [VueQueryPlugin, { queryClient }]],
+    },
   }) as VueWrapper
   onTestFinished(() => {
     mounted.unmount()
