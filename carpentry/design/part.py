@@ -266,7 +266,8 @@ def _positive(text: str, lexicon: Lexicon) -> Length | None:
     return read
 
 
-def _read_boards(text: str) -> RackChoice | None:
+def read_boards(text: str) -> RackChoice | None:
+    """Rack boards as they are typed: ``12 14``, or ``not 12``. Raises ``CarpentryError``."""
     if not text.strip():
         return None
     found = _BOARDS.fullmatch(text.strip())
@@ -309,7 +310,7 @@ def _read(fields: PartFields, lexicon: Lexicon) -> Part:
         faults.attempt(place, partial(_extra, getattr(fields, place), lexicon), None)
         for place in ("extra_length", "extra_width", "extra_thickness")
     )
-    boards = faults.attempt("boards", lambda: _read_boards(fields.boards), None)
+    boards = faults.attempt("boards", lambda: read_boards(fields.boards), None)
     if stock:
         length = _settle_length(fields, stock, length, faults)
         if stock.stock.is_sheet and not fields.width.strip():

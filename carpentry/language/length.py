@@ -5,7 +5,7 @@ A length is an integer count of ticks of 1/8128 in (3.125 µm). 1/64 in is 127 t
 """
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
@@ -269,12 +269,16 @@ def _inches(ticks: int, denominator: int) -> tuple[int, int | None, int | None, 
 
 
 def write_length(ticks: int, notation: Notation | str) -> WrittenLength:
-    """A length (ticks, zero or more) as the builder's tape shows it.
+    """A length (ticks) as the builder's tape shows it.
 
     Fractions are rounded half up to the notation's denominator, ``feet`` to 1/16, decimal inches to
-    three places, millimetres to a tenth; ``exact`` says whether that lost anything.
+    three places, millimetres to a tenth; ``exact`` says whether that lost anything. A place before
+    the zero of a tape has a sign.
     """
     notation = Notation(notation)
+    if ticks < 0:
+        beyond = write_length(-ticks, notation)
+        return replace(beyond, ticks=ticks, whole=f"−{beyond.whole}")
     if notation is Notation.MM:
         tenths = int(Fraction(ticks * 10, TICKS_PER_MM) + Fraction(1, 2))
         exact = tenths * TICKS_PER_MM == ticks * 10

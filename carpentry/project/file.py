@@ -64,6 +64,7 @@ _FOLLOWING_PART_FIELDS = ("held", "taped", "taped_on")
 MOST_RUNS = 200
 YARD_FORMAT = "grain-tally/yard@1"
 TYPED_LINES = ("joints", "hardware", "finishes", "rules")
+FOLLOWING_LINES = ("joints", "hardware", "finishes")  # which may have formulas in them
 ROUNDINGS = ("each", "total")
 PRICE_AGE_DAYS = 90
 MOST_AGE_DAYS = 3650
@@ -108,6 +109,7 @@ class ProjectFile:
             self.measures,
             self.runs,
             self.settings.usual_measures,
+            lines={kind: getattr(self, kind) for kind in FOLLOWING_LINES},
         )
         own = {one.name: one for one in self.materials}
         return Sheet(typed, Lexicon(self.settings.unit, own), sections)

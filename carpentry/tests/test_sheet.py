@@ -23,7 +23,7 @@ from carpentry.design.measures import Kind, MeasureFields, Value
 from carpentry.design.questions import QUESTIONS, answer_to
 from carpentry.design.runs import RunFields
 from carpentry.language import TICKS_PER_INCH, CarpentryError, Unit
-from carpentry.lumber import INCHES, MILLIMETRES, standard_section
+from carpentry.lumber import INCHES, MILLIMETRES, Section, standard_section
 from carpentry.planning import build_document, plan_all, work_up_files
 from carpentry.project import read_project_file, read_yard_file
 from carpentry.tests.problems import ticks
@@ -82,6 +82,19 @@ class PartsTest(TestCase):
 
         there = Sheet(TypedSheet(parts), INCHES, at_the_yard)  # type: ignore[arg-type]
         self.assertEqual(there.part("C").length.text, "10 3/8")
+
+    def test_a_measured_board_goes_before_the_yard(self) -> None:
+        narrow, wide = (Section(ticks("3/4"), ticks(width)) for width in ("5 1/4", "5 3/8"))
+        for named, length in (
+            ("12", "5 1/4"),
+            ("12 13", "5 1/4"),
+            ("12 14", "5 1/2"),
+            ("not 12", "5 1/2"),
+        ):
+            parts = {"A": part("1x6", "40", boards=named), "B": part("2x4", "=width of A")}
+            typed = TypedSheet(parts, boards={12: narrow, 13: narrow, 14: wide})
+            found = Sheet(typed, INCHES, standard_section).part("B")
+            self.assertEqual(found.length.text, length, named)
 
     def test_made_up_chains_against_plain_arithmetic(self) -> None:
         for seed in range(40):

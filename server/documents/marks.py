@@ -39,8 +39,8 @@ def _told(laid: LaidOut) -> Iterator[str]:
         yield f"{told}; the last is ripped to {length_markup(laid.last)}"
     for opening in laid.openings:
         yield f"without {opening.number}: an opening of {length_markup(opening.width)}"
-    if laid.guard:
-        yield laid.guard
+    if laid.caution:
+        yield laid.caution
 
 
 def _list(laid: LaidOut, letter: str, width: float) -> Table:

@@ -8,7 +8,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from carpentry.buying import write_money
-from carpentry.cutting import CutPlan, CutProblem
+from carpentry.cutting import CutPlan, CutProblem, Unplaced
 from carpentry.language import Json, Unit, sold_name
 from carpentry.lumber import load_told, species_of
 from carpentry.planning import Workup
@@ -180,11 +180,17 @@ def _material(
         cost=write_money(made.price, work.currency) if made and material.priced else None,
         layouts=show_layouts(made.layouts if made else (), material, numbered, settings),
         unplaced=[
-            UnplacedOut(part=UUID(u.part), quantity=u.quantity, reason=u.reason)
+            UnplacedOut(part=UUID(u.part), quantity=u.quantity, reason=_with_numbers(u, work))
             for u in (made.unplaced if made else ())
         ],
         later=[LaterOut(part=UUID(one.id), reason=reason) for one, reason in material.later],
     )
+
+
+def _with_numbers(one: Unplaced, work: Workup) -> str:
+    """Why a part has no board, with the numbers that went into its length where it follows."""
+    said = work.project.sheet.went_into(work.marks[one.part])
+    return f"{one.reason} ({said})" if said else one.reason
 
 
 def _tally(totals: Tally, work: Workup) -> TallyOut:

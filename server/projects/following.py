@@ -132,7 +132,7 @@ def _laid(laid: Laid, project: Project) -> LaidOut:
             OpeningOut(number=number, width=_length(width, laid.rounding, notation))
             for number, width in laid.openings.items()
         ],
-        guard=guard_caution(laid),
+        caution=_caution(laid),
     )
 
 
@@ -155,10 +155,25 @@ def _pile(pile: Sequence[Fraction], unit: Unit) -> str:
     return f"{' + '.join(figures)} = {total}" if len(figures) > 1 else total
 
 
+def _caution(laid: Laid) -> str:
+    """What to mind of a run."""
+    return shrinking_caution(laid) if laid.rows else guard_caution(laid)
+
+
+def shrinking_caution(laid: Laid) -> str:
+    """What to mind where rows overlap by less than wet boards shrink: about a fiftieth of their
+    width. Common practice from memory."""
+    assert laid.rows
+    cover = laid.run.item - laid.rows.exposure
+    if cover > laid.run.item / 50:
+        return ""
+    return "boards laid wet shrink: lap less gap should be more than a fiftieth of their width"
+
+
 def guard_caution(laid: Laid) -> str:
     """What to mind where a run may be a guard: its gaps let a sphere of 4 in through. Common
     practice from memory; the local code decides."""
     gaps = [*laid.run.gaps, *laid.openings.values()]
-    if laid.rows or not gaps or max(gaps) < 4 * TICKS_PER_INCH:
+    if not gaps or max(gaps) < 4 * TICKS_PER_INCH:
         return ""
     return "a 4 in ball passes: where this is a guard, the local code decides how wide a gap may be"

@@ -15,6 +15,7 @@ from carpentry.design import (
     Sheet,
     TypedSheet,
     formulas_in,
+    lines_keeping_unit,
     mark_number,
     mark_of,
     matched,
@@ -43,7 +44,7 @@ from carpentry.project import (
     section_sold,
     settings_in,
 )
-from carpentry.project.file import MOST_RUNS, TYPED_LINES
+from carpentry.project.file import FOLLOWING_LINES, MOST_RUNS, TYPED_LINES
 from carpentry.project.respelling import respelled
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
@@ -58,6 +59,7 @@ from server.common.rows import (
     whole_text,
 )
 from server.history.models import Revision, Snapshot, Versioned
+from server.rack.models import RackBoard
 from server.stocks.models import own_stocks
 from server.yards.models import Yard
 
@@ -79,6 +81,13 @@ def follows(fields: PartFields) -> bool:
 def next_position(rows: "models.Manager[Any]") -> int:
     """The place after the last of some rows."""
     return (rows.aggregate(models.Max("position"))["position__max"] or 0) + 1
+
+
+def measured_boards(owner: Any) -> dict[int, Section]:
+    """What the boards on a builder's rack measure, by number."""
+    rows = RackBoard.objects.filter(rack__owner=owner).select_related("rack")
+    sections = {row.number: row.read().section for row in rows}
+    return {number: section for number, section in sections.items() if section}
 
 
 class ProjectQuerySet(OwnedQuerySet):
@@ -145,11 +154,15 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
         return Sheet(self._typed_sheet(), lexicon or self.lexicon, sections or self.section)
 
     def _typed_sheet(self) -> TypedSheet:
+        parts = {row.mark: row.fields for row in self.parts.all()}
+        named = any(fields.boards for fields in parts.values())
         return TypedSheet(
-            {row.mark: row.fields for row in self.parts.all()},
+            parts,
             [row.fields for row in self.measures.all()],
             [row.fields for row in self.runs.all()],
             self.settings().usual_measures,
+            measured_boards(self.owner) if named else {},
+            {kind: text for kind, text in self.typed_lines().items() if kind in FOLLOWING_LINES},
         )
 
     def sections(self, stocks: Collection[StockName]) -> dict[StockName, tuple[Any, bool]]:
@@ -255,6 +268,8 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
                 if row.fields != fields:
                     row.write(fields)
                     row.save()
+        for kind, text in typed.lines.items():
+            self.write_lines(kind, text)
         parts = list(self.parts.all())
         for row in parts:
             row.write(typed.parts[row.mark])
@@ -289,7 +304,8 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             run.write(run_keeping_unit(run.fields, before.unit))
             run.save()
         for kind, text in self.typed_lines().items():
-            self.write_lines(kind, respelled(kind, text, before.unit))
+            kept = lines_keeping_unit(text, before.unit) if kind in FOLLOWING_LINES else text
+            self.write_lines(kind, respelled(kind, kept, before.unit))
         rows = list(self.parts.all())
         for row in rows:
             row.write(part_in(sheet.part(row.mark), before, unit))

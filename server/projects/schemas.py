@@ -168,7 +168,7 @@ class LaidOut(BaseModel):
     is_shifted: bool
     exposure: LengthOut | None
     openings: list[OpeningOut]
-    guard: str
+    caution: str
 
 
 class RunOut(shown_fields(RunFields, "RunFieldsOut")):

@@ -63,6 +63,11 @@ class FollowTest(MeasuresTestCase):
         self.assertFalse(self.part("A")["follows"][0]["exact"])
         self.assertEqual(self.length("A"), "10 9/32″")
 
+    def test_beyond_every_board_with_the_numbers_that_went_in(self) -> None:
+        self.type_into("B", length="=rail * 5")
+        (material,) = [m for m in self.project["plan"]["materials"] if m["unplaced"]]
+        self.assertIn("(rail * 5, where rail = 65)", material["unplaced"][0]["reason"])
+
     def test_the_yard_s_own_width_is_followed(self) -> None:
         self.type_into("B", length="=rail")
         data = b"yard,stock,length,price,thickness,width\nBell Yard,4x4,8ft,12,3 3/8,3 3/8\n"
@@ -127,6 +132,23 @@ class FollowTest(MeasuresTestCase):
         self.patch("", joints="=(4 * bay) B to A, 2 screws")
         (problem,) = self.project["plan"]["shopping"]["hardware"]["problems"]
         self.assertIn("“bay” is not known. Nearest known: bays", problem)
+
+    def test_joints_follow_a_new_name_and_keep_a_name_from_going(self) -> None:
+        self.add("pairs = 2")
+        joints = "=(4 * pairs) B to A, 2 screws\n2 B to A, 2 screws, =3in - kerf\n=(broken B"
+        self.patch("", joints=joints)
+        self.change_measure("pairs", name="couples")
+        self.assertEqual(self.project["joints"].splitlines()[0], "=(4 * couples) B to A, 2 screws")
+        self.assertEqual(self.project["joints"].splitlines()[2], "=(broken B")
+        self.assertEqual(self.measure("couples")["used_by"], ["joints, line 1"])
+        removal = {"parts": [self.measure("couples")["id"]]}
+        answer = self.change(self.project, "post", "/measures/remove", **removal)
+        self.assertIn("couples is used in joints, line 1", answer.json()["detail"])
+        self.patch("", joints="2 B to A, 2 screws, =opening / 24", unit="mm")
+        self.assertEqual(self.project["joints"], "2 B to A, 2 screws, =opening / 24")
+        self.patch("", unit="in", joints="2 B to A, 2 screws, =opening / 24 + 1")
+        self.patch("", unit="mm")
+        self.assertEqual(self.project["joints"], "2 B to A, 2 screws, =in: opening / 24 + 1")
 
     def test_the_change_says_what_came_of_it(self) -> None:
         self.patch("", finishes="oil on all, 1 coat, 300 sq ft/gal")
@@ -372,10 +394,20 @@ class RunsTest(MeasuresTestCase):
         answer = self.change(self.project, "post", path)
         self.assertIn("not parallel", answer.json()["detail"])
 
+    def test_rows_that_will_part_as_they_dry(self) -> None:
+        self.change_run(along="60", item="7 1/4", way="lap", figure="1/8", gap="1/8")
+        self.assertIn("boards laid wet shrink", self.pickets["laid"]["caution"])
+
+    def test_a_place_before_the_zero_of_the_tape(self) -> None:
+        self.change_run(first="half-item", last="half-item")
+        first, last = self.pickets["laid"]["marks"][0], self.pickets["laid"]["marks"][-1]
+        self.assertEqual(first["left"]["text"], "−1 3/4″")
+        self.assertEqual((last["start"] + last["wide"]) / 8128, 73.75)
+
     def test_a_guard_s_gap_points_to_the_code(self) -> None:
-        self.assertEqual(self.pickets["laid"]["guard"], "")
+        self.assertEqual(self.pickets["laid"]["caution"], "")
         self.change_run(figure="5")
-        self.assertIn("the local code decides", self.pickets["laid"]["guard"])
+        self.assertIn("the local code decides", self.pickets["laid"]["caution"])
 
     def test_on_paper(self) -> None:
         self.change_run(packers="2 x 1, 1/8 x 3, 1/16")

@@ -47,7 +47,9 @@ class RunFields:
             *("exposure (siding)", "lap (siding)"),
         ),
     )
-    figure: str = typed("Figure", help="of what it is asked for by", most=MOST_FIGURE)
+    figure: str = typed(
+        "Figure", help="of what it is asked for by; for bays their number + 1", most=MOST_FIGURE
+    )
     gap: str = typed("Gap", help="between boards (siding), or beside a count", most=MOST_FIGURE)
     first: str = typed("First end", "gap", help="or a distance", most=MOST_FIGURE)
     last: str = typed("Last end", "gap", help="or a distance", most=MOST_FIGURE)

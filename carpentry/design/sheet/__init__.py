@@ -1,5 +1,11 @@
 """Parts, measures and runs that follow one another: typed, worked out, and shown."""
 
+from carpentry.design.sheet.kept import (
+    lines_keeping_unit,
+    part_keeping_unit,
+    renaming,
+    run_keeping_unit,
+)
 from carpentry.design.sheet.reckoning import Sections
 from carpentry.design.sheet.sheet import EMPTY, Sheet
 from carpentry.design.sheet.shown import MeasureShown, RunShown, measures_shown, runs_shown
@@ -7,9 +13,6 @@ from carpentry.design.sheet.typed import (
     FORMULA_FIELDS,
     TypedSheet,
     formulas_in,
-    part_keeping_unit,
-    renaming,
-    run_keeping_unit,
     with_formulas,
 )
 
@@ -22,6 +25,7 @@ __all__ = [
     "Sheet",
     "TypedSheet",
     "formulas_in",
+    "lines_keeping_unit",
     "measures_shown",
     "part_keeping_unit",
     "renaming",

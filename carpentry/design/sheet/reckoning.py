@@ -20,7 +20,9 @@ from carpentry.design.measures import (
     read_taped,
     work_out_formulas,
 )
+from carpentry.design.part import PartFields, read_boards
 from carpentry.design.runs import ENDS, FIGURES, AtEnd, End, Laid, RunFields, laid, read_packers
+from carpentry.design.sheet.lines import formulas_of_lines
 from carpentry.design.sheet.typed import (
     TypedSheet,
     along_edge,
@@ -175,11 +177,21 @@ class Reckoning:
         text = getattr(fields, reference.field)
         if text.strip():
             return Value(Kind.LENGTH, Fraction(self.lexicon.length(text).ticks))
-        section = self.sections(read_stock(fields.stock, self.lexicon).stock)
+        section = self._section(fields)
         if section is None or reference.field == "length":
             raise CarpentryError(f"the {reference.field} of {reference.of} is not known")
         size = section.width if reference.field == "width" else section.thickness
         return Value(Kind.LENGTH, Fraction(size))
+
+    def _section(self, fields: PartFields) -> Section | None:
+        """What its board measures: the rack boards that it names alone where those are alike, else
+        its stock where that is bought."""
+        choice = read_boards(fields.boards)
+        if choice and choice.only:
+            named = {self.typed.boards.get(number) for number in choice.numbers}
+            if len(named) == 1 and None not in named:
+                return named.pop()
+        return self.sections(read_stock(fields.stock, self.lexicon).stock)
 
     def lay(self, run: RunFields, known: Known) -> Laid:
         """How a run lies when its figures are known; raises as ``laid``."""
@@ -276,7 +288,18 @@ class Reckoning:
                 continue
             for name in (*formula.names, *map(str, formula.references)):
                 found.setdefault(name, []).append(key)
+        for kind, text in self.typed.lines.items():
+            for number, typed in formulas_of_lines(text):
+                for name in self._named_in(typed):
+                    found.setdefault(name, []).append(f"{kind}, line {number}")
         return found
+
+    def _named_in(self, text: str) -> tuple[str, ...]:
+        try:
+            formula = read_formula(text, self.lexicon.unit)
+        except CarpentryError:
+            return ()
+        return (*formula.names, *map(str, formula.references))
 
     def used_in(self, name: str) -> list[str]:
         """Where a measure is used: other measures, ``length of A``, ``run: along``."""

@@ -5,21 +5,19 @@ arithmetic that is no length by itself, such as ``(61 - 18 5/8)/2``. Only what i
 rounded, once; what follows from it is worked out from the exact value.
 """
 
-import re
 from collections.abc import Sequence
 from dataclasses import replace
 from functools import partial
 
 from carpentry.design.measures import Kind, Value, as_length, read_formula
 from carpentry.design.part import Part, PartFields, read_part
+from carpentry.design.sheet.lines import with_each
 from carpentry.design.sheet.reckoning import Reckoning
 from carpentry.design.sheet.typed import (
     PAIRS,
     TypedSheet,
-    apart,
     bevels_of,
     formulas_in,
-    is_formula,
     keys_of,
     part_formulas,
     with_formulas,
@@ -35,7 +33,6 @@ from carpentry.language import (
 )
 from carpentry.lumber import INCHES, Lexicon
 
-_INLINE = re.compile(r"=\s*(?=\()")
 Followed = tuple[str, str, bool]  # a field, what its formula came to as text, whether exact
 
 
@@ -170,24 +167,16 @@ class Sheet(Reckoning):
             exact = exact and sure
         return " ".join(texts), exact
 
+    def went_into(self, mark: str) -> str:
+        """The formula of a part's length with the numbers that went in; empty where it has none."""
+        fields = self.typed.parts.get(mark)
+        formula = formulas_in(fields).get("length") if fields else None
+        return f"{formula}{self.went_in(f'length of {mark}')}" if formula else ""
+
     def inline(self, line: str) -> str:
         """A typed line in which formulas in brackets, ``=(2 * bays)``, are what they come to; so is
         a formula between two commas. Raises ``CarpentryError``."""
-        if "=" not in line:
-            return line
-        pieces = [self._inline(piece) for piece in apart(line)]
-        return ",".join(pieces)
-
-    def _inline(self, piece: str) -> str:
-        found = _INLINE.search(piece)
-        if found:
-            end = _closing(piece, found.end())
-            value = self.shown(self.reckon(piece[found.end() : end]))[0]
-            return self._inline(f"{piece[: found.start()]}{value}{piece[end:]}")
-        if is_formula(piece):
-            before = piece[: len(piece) - len(piece.lstrip())]
-            return f"{before}{self.shown(self.reckon(piece.strip()[1:]))[0]}"
-        return piece
+        return with_each(line, lambda text: self.shown(self.reckon(text))[0])
 
 
 def _as_typed(part: Part, fields: PartFields, followed: Sequence[Followed]) -> Part:
@@ -208,16 +197,6 @@ def _quantity(value: Value) -> tuple[str, bool]:
     if value.amount.denominator != 1 or value.amount < 1:
         raise CarpentryError(f"comes out {text}, and a quantity is a whole number from 1 on")
     return text, True
-
-
-def _closing(text: str, start: int) -> int:
-    """Where the bracket that opens at ``start`` is closed, after it."""
-    depth = 0
-    for at in range(start, len(text)):
-        depth += {"(": 1, ")": -1}.get(text[at], 0)
-        if not depth:
-            return at + 1
-    raise CarpentryError("a “)” is missing at the end")
 
 
 EMPTY = Sheet(TypedSheet(), INCHES)

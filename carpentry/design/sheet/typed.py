@@ -2,15 +2,14 @@
 
 import re
 from collections.abc import Callable, Mapping, Sequence
-from contextlib import suppress
 from dataclasses import dataclass, field, replace
 
 from carpentry.design.ends import Measured, read_ends
-from carpentry.design.measures import MeasureFields, Value, keeping_unit, read_formula, renamed
+from carpentry.design.measures import MeasureFields, Value, read_formula
 from carpentry.design.part import PART_LENGTHS, PartFields
-from carpentry.design.runs import ENDS, FIGURES, RunFields, read_packers
-from carpentry.language import CarpentryError, Unit, read_exactly, spelled_out, unambiguous
-from carpentry.lumber import Lexicon
+from carpentry.design.runs import ENDS, FIGURES, RunFields
+from carpentry.language import CarpentryError
+from carpentry.lumber import Lexicon, Section
 
 PAIRS = ("ends", "edges")
 FORMULA_FIELDS = ("quantity", *PART_LENGTHS, *PAIRS)
@@ -20,12 +19,16 @@ _BEVEL = re.compile(r"\s+b\s*$")
 @dataclass(frozen=True)
 class TypedSheet:
     """What a sheet is made from: parts by their letters, measures and runs, as they were typed.
-    ``usual`` are names that are known without a measure, such as the kerf."""
+    ``usual`` are names that are known without a measure, such as the kerf; ``boards`` what boards
+    of the rack measure, by number; ``lines`` those of joints and the like that may have formulas in
+    them, by kind."""
 
     parts: Mapping[str, PartFields] = field(default_factory=dict)
     measures: Sequence[MeasureFields] = ()
     runs: Sequence[RunFields] = ()
     usual: Mapping[str, Value] = field(default_factory=dict)
+    boards: Mapping[int, Section] = field(default_factory=dict)
+    lines: Mapping[str, str] = field(default_factory=dict)
 
 
 def is_formula(text: str) -> bool:
@@ -122,35 +125,7 @@ def keys_of(name: str, mark: str, texts: Sequence[str]) -> list[tuple[str, str]]
     return [(f"{name} {n} of {mark}", text) for n, text in enumerate(texts, start=1)]
 
 
-def part_keeping_unit(fields: PartFields, unit: Unit) -> dict[str, str]:
-    """The formulas of a part, and what the tape said of it, by field, as they are typed where bare
-    figures are in another unit."""
-    kept = _each(fields, lambda text: _kept(text, unit))
-    said = {name: getattr(kept, name) for name in formulas_in(fields)}
-    return said | ({"taped": _kept(fields.taped, unit)} if fields.taped.strip() else {})
-
-
-def run_keeping_unit(run: RunFields, unit: Unit) -> RunFields:
-    """A run as it is typed where bare figures are in another unit."""
-    texts = run_inputs(run)
-    kept = {key.rpartition(": ")[2]: _kept(text, unit) for key, text in texts.items()}
-    with suppress(CarpentryError):  # what cannot be read is told at its field, and kept as it is
-        if run.rounding.strip():
-            step = round(read_exactly(run.rounding, unit))
-            kept["rounding"] = unambiguous(run.rounding, step, unit)
-    with suppress(CarpentryError):
-        packers = read_packers(run.packers, unit)
-        kept["packers"] = ", ".join(spelled_out(round(packer), unit) for packer in packers)
-    return replace(run, **kept)
-
-
-def _kept(text: str, unit: Unit) -> str:
-    with suppress(CarpentryError):
-        return keeping_unit(text, unit)
-    return text
-
-
-def _each(fields: PartFields, follow: Callable[[str], str]) -> PartFields:
+def with_each_formula(fields: PartFields, follow: Callable[[str], str]) -> PartFields:
     """Fields with every formula of theirs as ``follow`` has it."""
     taken: dict[str, str] = {}
     for name, text in formulas_in(fields).items():
@@ -164,36 +139,6 @@ def _each(fields: PartFields, follow: Callable[[str], str]) -> PartFields:
             pieces.append(f"{follow(body.strip())}{' b' if bevel else ''}")
         taken[name] = f"={', '.join(pieces)}"
     return replace(fields, **taken)
-
-
-def renaming(typed: TypedSheet, old: str, new: str, unit: Unit) -> TypedSheet:
-    """What is typed where a measure is called otherwise: every formula follows."""
-
-    def follow(text: str) -> str:
-        try:
-            return renamed(read_formula(text, unit), old, new)
-        except CarpentryError:
-            return text
-
-    return TypedSheet(
-        parts={mark: _each(fields, follow) for mark, fields in typed.parts.items()},
-        measures=[
-            replace(
-                one,
-                name=new if one.name == old else one.name,
-                formula=follow(one.formula) if one.formula.strip() else one.formula,
-            )
-            for one in typed.measures
-        ],
-        runs=[
-            replace(
-                run,
-                **{key.rpartition(": ")[2]: follow(text) for key, text in run_inputs(run).items()},
-            )
-            for run in typed.runs
-        ],
-        usual=typed.usual,
-    )
 
 
 def bevels_of(text: str) -> list[bool]:

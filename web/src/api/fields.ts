@@ -282,7 +282,7 @@ export const RUN_FIELDS = [
   {
     name: 'figure',
     heading: 'Figure',
-    help: 'of what it is asked for by',
+    help: 'of what it is asked for by; for bays their number + 1',
     kind: 'text',
     isLength: false,
     group: '',

@@ -2356,6 +2356,8 @@ export interface components {
          */
         LaidOut: {
             along: components["schemas"]["LengthOut"];
+            /** Caution */
+            caution: string;
             /** Count */
             count: number;
             /** Exact Gap */
@@ -2363,8 +2365,6 @@ export interface components {
             exposure: components["schemas"]["LengthOut"] | null;
             first: components["schemas"]["LengthOut"] | null;
             gap: components["schemas"]["LengthOut"] | null;
-            /** Guard */
-            guard: string;
             /** Is Shifted */
             is_shifted: boolean;
             item: components["schemas"]["LengthOut"];

@@ -112,7 +112,7 @@ function choices(name: string) {
         <p v-for="one in laid.openings" :key="one.number">
           Without {{ one.number }} there is an opening of <LengthText :length="one.width" />.
         </p>
-        <p v-if="laid.guard" class="quiet">{{ laid.guard }}</p>
+        <p v-if="laid.caution" class="quiet">{{ laid.caution }}</p>
       </div>
       <div v-for="field in fields" :key="field.name" class="field">
         <span class="quiet">{{ field.heading }}</span>

@@ -26,7 +26,7 @@ export function laidOf(said: Partial<Laid> = {}): Laid {
   return {
     ...{ count: 3, pieces: 3, item: inches(3), along: inches(30), gap: inches(7), exact_gap: '7' },
     ...{ neighbours: [], marks, side: 'near', packers: [], rows: null, first: null, last: null },
-    ...{ is_shifted: false, exposure: null, openings: [], guard: '' },
+    ...{ is_shifted: false, exposure: null, openings: [], caution: '' },
     ...said,
   }
 }
