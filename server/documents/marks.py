@@ -3,14 +3,15 @@
 from collections.abc import Iterator
 
 from reportlab.lib import colors
+from reportlab.lib.units import inch
 from reportlab.pdfbase.pdfmetrics import stringWidth
 from reportlab.platypus import Flowable, Paragraph, Spacer, Table, TableStyle
 
+from carpentry.language import TICKS_PER_INCH
 from server.documents.page import MARGIN, document, heading
 from server.documents.type import BOLD, PAPERS, REGULAR, length_markup, style, text
 from server.projects.schemas import LaidOut, MarkOut, ProjectOut, RunOut
 
-COLUMNS = 3
 FIGURES = 16  # points: the list is read from where the tape is
 _SIDES = {"near": "near edges", "far": "far edges", "centre": "centres"}
 
@@ -46,13 +47,16 @@ def _told(laid: LaidOut) -> Iterator[str]:
 def _list(laid: LaidOut, letter: str, width: float) -> Table:
     """Every mark, down one column after the other."""
     cells = [_cell(mark, letter, _after(laid, index)) for index, mark in enumerate(laid.marks)]
-    deep = -(-len(cells) // COLUMNS)
+    columns = 2 if laid.packers else 3
+    deep = -(-len(cells) // columns)
     rows = [cells[row::deep] for row in range(deep)]
-    filled = [row + [""] * (COLUMNS - len(row)) for row in rows]
+    filled = [row + [""] * (columns - len(row)) for row in rows]
     return Table(
         filled,
-        colWidths=[width / COLUMNS] * COLUMNS,
-        style=TableStyle([("LINEBELOW", (0, 0), (-1, -1), 0.3, colors.grey)]),
+        colWidths=[width / columns] * columns,
+        style=TableStyle(
+            [("LINEBELOW", (0, 0), (-1, -1), 0.3, colors.grey), ("VALIGN", (0, 0), (-1, -1), "TOP")]
+        ),
     )
 
 
@@ -129,3 +133,5 @@ class RunDrawing(Flowable):
             canvas.line(at, 12, at, 20)
         canvas.setFont(BOLD, 9)
         canvas.drawCentredString((start + end) / 2, 3, self.laid.along.text)
+        canvas.setFont(REGULAR, 8)
+        canvas.drawRightString(end, 3, f"1 : {inch / TICKS_PER_INCH / self.scale:.3g}")
