@@ -109,6 +109,7 @@ class MeasuresTest(BrowserTestCase):
         expect(dialog.get_by_text("= (12 ft - kerf) / 2 is")).to_be_visible()
         self.assertEqual(serious_anywhere(page), [], "work out")
         dialog.get_by_role("button", name="Take it").click()
-        expect(page.get_by_label("Length of stone collar", exact=True)).to_have_value("=(12 ft - kerf) / 2")
+        length = page.get_by_label("Length of stone collar", exact=True)
+        expect(length).to_have_value("=(12 ft - kerf) / 2")
         page.get_by_role("button", name="Mark along its edge").click()
         expect(page.get_by_role("list", name="Marks of edge marks d")).to_be_visible()
