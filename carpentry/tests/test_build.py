@@ -142,6 +142,18 @@ class ProjectVersionsTest(TestCase):
         self.assertTrue(document["format"].endswith("@2"))
         self.assertEqual(read_project_file(json.dumps(document)), second)
 
+    def test_a_file_of_the_third_version(self) -> None:
+        third = read_project_file(sample("third.project.json"))
+        self.assertEqual([one.name for one in third.measures], ["opening", "rail", "lean", "stone"])
+        post, rail, picket = third.parts
+        self.assertEqual((post.length.text, post.computed and post.computed.text), ("41 7/8", "42"))
+        self.assertEqual((rail.length.text, rail.is_held), ("64 7/8", True))
+        self.assertEqual(rail.extra[0] and rail.extra[0].ticks, ticks("1/2"))
+        self.assertEqual((picket.quantity, third.runs[0].packers), (10, "2, 1 x 2, 1/2"))
+        document = project_document(third)
+        self.assertTrue(document["format"].endswith("@3"))
+        self.assertEqual(read_project_file(json.dumps(document)), third)
+
     def test_plans_that_were_written_before_they_had_cuts(self) -> None:
         old = read_plan(json.loads((FOLDER / "first.plan.json").read_text()), Unit.INCH)
         self.assertEqual(old.layouts[0].cuts, ())
