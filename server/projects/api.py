@@ -31,7 +31,7 @@ from server.common.owned import owned
 from server.common.schemas import ErrorOut, SeenIn, length_out
 from server.common.uploads import chosen_columns, parts_table, upload_bytes
 from server.history.models import shortened
-from server.projects.changing import CHANGE, changed, seen_by
+from server.projects.changing import CHANGE, changed, seen_by, with_followers
 from server.projects.models import Measure, Part, Project, Run
 from server.projects.schemas import (
     DeletedProjectOut,
@@ -280,7 +280,8 @@ def change_part(
         project.touch([part.id])
         return shortened(f"{part.mark} {part.name}: {', '.join(said)}")
 
-    return changed(project, patch, lambda: project.change(*seen_by(patch), "part changed", make))
+    follow = with_followers(make, part_id)
+    return changed(project, patch, lambda: project.change(*seen_by(patch), "part changed", follow))
 
 
 @router.post("/projects/{uuid:project_id}/parts/remove", response=CHANGE)
@@ -299,7 +300,9 @@ def remove_parts(
         return shortened(f"{', '.join(part.name or part.stock for part in gone)} removed")
 
     return changed(
-        project, removal, lambda: project.change(*seen_by(removal), "parts removed", make)
+        project,
+        removal,
+        lambda: project.change(*seen_by(removal), "parts removed", with_followers(make)),
     )
 
 

@@ -9,6 +9,7 @@ from django.http import HttpResponse
 from carpentry.design import Sheet
 from server.common.answers import json_answer
 from server.common.schemas import ErrorOut, SeenIn
+from server.history.models import shortened
 from server.projects.models import Project
 from server.projects.schemas import ProjectChangedOut, ProjectConflictOut
 from server.projects.showing import show_change
@@ -30,10 +31,27 @@ def changed(project: Project, seen: SeenIn, change: Callable[[], None]) -> HttpR
     return json_answer(shown)
 
 
-def followed(before: Sheet, after: Sheet) -> str:
-    """The parts that followed a change, in words; empty for none."""
-    known = {mark: _sizes(before, mark) for mark in before.typed.parts}
-    other = [mark for mark in after.typed.parts if known.get(mark) != _sizes(after, mark)]
+def with_followers(
+    make: Callable[[Project], str], part: uuid.UUID | None = None
+) -> Callable[[Project], str]:
+    """A change, of one ``part`` where it is of one, that also says which others followed it."""
+
+    def change(project: Project) -> str:
+        before = project.sheet() if project.has_followers else None
+        said = make(project)
+        itself = project.parts.filter(id=part).values_list("mark", flat=True)
+        told = _followed(before, project.sheet(), set(itself)) if before else ""
+        return shortened(f"{said}; {told}" if told else said)
+
+    return change
+
+
+def _followed(before: Sheet, after: Sheet, but: set[str]) -> str:
+    """The parts that followed a change, in words, ``but`` those; empty for none."""
+    known = {mark: _sizes(before, mark) for mark in before.typed.parts if mark not in but}
+    other = [
+        mark for mark in after.typed.parts if mark in known and known[mark] != _sizes(after, mark)
+    ]
     if not other:
         return ""
     named = ", ".join(other[:MOST_NAMED]) + (" …" if len(other) > MOST_NAMED else "")

@@ -18,8 +18,7 @@ from carpentry.language import CarpentryError, Unit, change_said
 from server.common.columns import given
 from server.common.owned import owned
 from server.common.schemas import ErrorOut, ProblemOut, SeenIn
-from server.history.models import shortened
-from server.projects.changing import CHANGE, changed, followed, seen_by
+from server.projects.changing import CHANGE, changed, seen_by, with_followers
 from server.projects.following import show_value
 from server.projects.models import Project
 from server.projects.schemas import (
@@ -39,15 +38,9 @@ router = Router(tags=["measures and runs"])
 def _follow(
     project: Project, seen: SeenIn, label: str, make: Callable[[Project], str]
 ) -> HttpResponse:
-    """Makes a change that parts may follow, and says which did."""
-
-    def with_followers(project: Project) -> str:
-        before = project.sheet()
-        said = make(project)
-        told = followed(before, project.sheet())
-        return shortened(f"{said}; {told}" if told else said)
-
-    return changed(project, seen, lambda: project.change(*seen_by(seen), label, with_followers))
+    """Makes a change that parts may follow."""
+    follow = with_followers(make)
+    return changed(project, seen, lambda: project.change(*seen_by(seen), label, follow))
 
 
 @router.post("/projects/{uuid:project_id}/measures", response=CHANGE)

@@ -153,6 +153,19 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
         and for other sizes of stocks than those of its yard where they are given."""
         return Sheet(self._typed_sheet(), lexicon or self.lexicon, sections or self.section)
 
+    def sheet_of(self, rows: "Iterable[Part]") -> Sheet:
+        """A sheet that has some of its parts at least: the others, too, where anything follows."""
+        if self.has_followers:
+            return self.sheet()
+        parts = {row.mark: row.fields for row in rows}
+        return Sheet(TypedSheet(parts), self.lexicon, self.section)
+
+    @property
+    def has_followers(self) -> bool:
+        """Whether anything in it follows something else."""
+        own = self.measures.exists() or self.runs.exists()
+        return own or self.parts.filter(Part.following()).exists()
+
     def _typed_sheet(self) -> TypedSheet:
         parts = {row.mark: row.fields for row in self.parts.all()}
         named = any(fields.boards for fields in parts.values())
@@ -465,8 +478,9 @@ class Part(TypedRow, typed_columns(PartFields, "PartColumns", __name__)):
 
     @classmethod
     def following(cls) -> models.Q:
-        """Rows that follow something: a formula in one of their fields."""
-        found = models.Q()
+        """Rows that are read with their sheet: a formula in one of their fields, or a size that was
+        measured."""
+        found = ~models.Q(taped="")
         for name in FORMULA_FIELDS:
             found |= models.Q(**{f"{name}__startswith": "="})
         return found

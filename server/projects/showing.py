@@ -74,7 +74,8 @@ def show_change(project: Project, seen: int) -> ProjectChangedOut:
     rows = project.parts.all()
     if only_this:
         rows = rows.filter(Q(id__in=altered.changed) | Part.following())
-    sheet = project.sheet()
+    angled = project.parts.exclude(ends="")
+    sheet = project.sheet_of([*rows, *angled])
     return ProjectChangedOut(
         **_whole(project, sheet),
         seen=seen,

@@ -55,6 +55,11 @@ class FollowTest(MeasuresTestCase):
         self.project = self.change(self.project, "post", "/undo").json()
         self.assertEqual(self.length("B"), "65″")
 
+    def test_a_part_that_is_changed_says_which_others_followed(self) -> None:
+        self.type_into("B", length="=length of A / 2")
+        self.type_into("A", length="60")
+        self.assertEqual(self.project["change"], "A post: length 58 → 60; B follows")
+
     def test_what_follows_is_not_rounded_twice(self) -> None:
         self.add("third = opening / 7")
         self.type_into("B", length="=third * 7")
