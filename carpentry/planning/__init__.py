@@ -8,7 +8,13 @@ cut problems need a new plan; ``numbered_boards`` are what the plans come to.
 from carpentry.planning.basis import Basis, RackBoard, read_basis, usable
 from carpentry.planning.boards import LabelledPiece, NumberedBoard, Offcut, numbered_boards
 from carpentry.planning.build import build_document, is_complete, plan_all, work_up_files
-from carpentry.planning.effects import Effect, Touched, effects_of_section, effects_on_board
+from carpentry.planning.effects import (
+    Effect,
+    Touched,
+    effects_of_section,
+    effects_on_board,
+    effects_that_follow,
+)
 from carpentry.planning.facts import NOTHING_HAPPENED, Facts, Pieces
 from carpentry.planning.made_or_bought import MakeOrBuy, make_or_buy, read_made_price
 from carpentry.planning.other_yard import AtYard, cheaper_told
@@ -36,6 +42,7 @@ __all__ = [
     "cheaper_told",
     "effects_of_section",
     "effects_on_board",
+    "effects_that_follow",
     "is_complete",
     "is_optimal",
     "is_proven",

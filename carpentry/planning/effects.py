@@ -1,9 +1,9 @@
 """Which parts a corrected size would change, told before it is applied."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass
 
-from carpentry.design import Part, not_planned_yet
+from carpentry.design import Part, Sheet, not_planned_yet
 from carpentry.lumber import Section
 from carpentry.lumber.rack import MeasuredBoard
 
@@ -42,6 +42,26 @@ def effects_of_section(
         sections = one.part.finished_section(before), one.part.finished_section(after)
         if sections[0] != sections[1] or was != now:
             yield Effect(one, *sections, now)
+
+
+def effects_that_follow(
+    now: Sheet, then: Sheet, pieces: Mapping[str, int], written: Callable[[int], str]
+) -> Iterator[Effect]:
+    """The parts of a project, by their marks so many ``pieces`` of each, that follow a corrected
+    size with their own: ``written`` writes a length in ticks."""
+    for mark in now.typed.parts:
+        was, will_be = now.part(mark), then.part(mark)
+        why = will_be.fault if will_be.fault != was.fault else ""
+        if not why and will_be.length != was.length:
+            why = (
+                f"its length follows: {written(was.length.ticks)} → {written(will_be.length.ticks)}"
+            )
+        if not why and will_be.quantity != was.quantity:
+            why = f"its count follows: {was.quantity} → {will_be.quantity}"
+        if why:
+            section = then.sections(will_be.stock)
+            size = will_be.finished_section(section)
+            yield Effect(Touched(mark, will_be, pieces[mark], rip=False), size, size, why)
 
 
 def effects_on_board(

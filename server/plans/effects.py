@@ -3,12 +3,19 @@
 from collections import Counter
 from collections.abc import Iterable, Iterator
 from dataclasses import asdict, replace
+from functools import partial
 
 from carpentry.buying import read_price_line
-from carpentry.language import Unit
-from carpentry.lumber import StockName, read_own
+from carpentry.language import Unit, write_length
+from carpentry.lumber import Section, StockName, read_own
 from carpentry.lumber.rack import BoardFields, read_board
-from carpentry.planning import Effect, Touched, effects_of_section, effects_on_board
+from carpentry.planning import (
+    Effect,
+    Touched,
+    effects_of_section,
+    effects_on_board,
+    effects_that_follow,
+)
 from carpentry.project import RackUse, section_sold
 from server.common.schemas import section_out
 from server.plans.making import find_plan
@@ -34,11 +41,37 @@ def effect_at_yard(yard: Yard, line: PriceLine, typed: dict[str, str]) -> list[E
     after, _ = section_sold(changed.stock, then)
     if before == after or before is None or after is None:
         return []
-    return [
-        _show(project, effect)
-        for project in yard.projects.filter(deleted=None)
-        for effect in effects_of_section(_of_stock(project, changed.stock), before, after)
-    ]
+    projects = yard.projects.filter(deleted=None)
+    return _effects_of(projects, changed.stock, before, after)
+
+
+def _effects_of(
+    projects: Iterable[Project], stock: StockName, before: Section, after: Section
+) -> list[EffectOut]:
+    """What becomes of the parts of projects where a stock measures ``after``: of its own, and of
+    those that follow them."""
+    found: list[EffectOut] = []
+    for project in projects:
+        effects = list(effects_of_section(_of_stock(project, stock), before, after))
+        if project.has_followers:
+            effects += _that_follow(project, stock, after)
+        found += [_show(project, effect) for effect in effects]
+    return found
+
+
+def _that_follow(project: Project, stock: StockName, after: Section) -> Iterator[Effect]:
+    def then(other: StockName) -> Section | None:
+        return after if other == stock else project.section(other)
+
+    now, pieces = project.sheet(), {}
+    for mark in now.typed.parts:
+        pieces[mark] = now.part(mark).quantity
+    written = partial(_written, project.notation)
+    return effects_that_follow(now, project.sheet(sections=then), pieces, written)
+
+
+def _written(notation: str, ticks: int) -> str:
+    return write_length(ticks, notation).text
 
 
 def effect_of_material(row: OwnMaterial, typed: dict[str, str]) -> list[EffectOut]:
@@ -49,11 +82,8 @@ def effect_of_material(row: OwnMaterial, typed: dict[str, str]) -> list[EffectOu
     before = row.read()
     after = read_own(replace(before.fields, **typed), Unit.INCH)
     stock = StockName(before.name, (), before)
-    return [
-        _show(project, effect)
-        for project in Project.objects.of(row.materials.owner)
-        for effect in effects_of_section(_of_stock(project, stock), before.section, after.section)
-    ]
+    projects = Project.objects.of(row.materials.owner)
+    return _effects_of(projects, stock, before.section, after.section)
 
 
 def effect_on_rack(board: RackBoard, typed: dict[str, str]) -> list[EffectOut]:

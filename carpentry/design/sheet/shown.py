@@ -98,6 +98,9 @@ def runs_shown(sheet: Sheet) -> Iterator[RunShown]:
                     told = [Problem("packers", found.packers_fault)]
             except CarpentryError as error:
                 told = list(error.problems)
+        letter = run.part.strip().upper()
+        if letter and letter not in sheet.typed.parts:
+            told.append(Problem("part", f"there is no part {letter} any more"))
         used = tuple(
             one
             for said in ("gap", "count", "last")
