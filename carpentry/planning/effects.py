@@ -53,9 +53,8 @@ def effects_that_follow(
         was, will_be = now.part(mark), then.part(mark)
         why = will_be.fault if will_be.fault != was.fault else ""
         if not why and will_be.length != was.length:
-            why = (
-                f"its length follows: {written(was.length.ticks)} → {written(will_be.length.ticks)}"
-            )
+            lengths = written(was.length.ticks), written(will_be.length.ticks)
+            why = f"its length follows: {' → '.join(lengths)}"
         if not why and will_be.quantity != was.quantity:
             why = f"its count follows: {was.quantity} → {will_be.quantity}"
         if why:

@@ -85,6 +85,17 @@ class FollowTest(MeasuresTestCase):
         self.assertEqual(self.length("B"), "65 1/2″")
         self.assertNotEqual(self.project["plan"]["id"], before)
 
+    def test_a_corrected_size_lists_what_would_follow_it(self) -> None:
+        self.type_into("B", length="=rail")
+        (yard,) = self.take_prices(b"yard,stock,length,price\nBell Yard,4x4,8ft,12\n")
+        self.patch("", yard=yard["id"])
+        line = self.ask("get", f"/yards/{yard['id']}").json()["lines"][0]["id"]
+        path = f"/yards/{yard['id']}/lines/{line}/effect"
+        effects = self.ask("post", path, {"width": "3 1/4"}).json()
+        self.assertEqual([one["mark"] for one in effects], ["A", "B"])
+        self.assertEqual(effects[1]["why"], "its length follows: 65″ → 65 1/2″")
+        self.assertEqual(self.ask("post", path, {"price": "13"}).json(), [])
+
     def test_measured_beats_computed_and_can_be_taken_back(self) -> None:
         self.type_into("B", length="=rail")
         self.change_measure("rail", measured="64 7/8")
@@ -336,6 +347,14 @@ class RunsTest(MeasuresTestCase):
         self.assertIn("pickets is used in quantity of C", answer.json()["detail"])
         removal = self.change(self.project, "post", "/runs/remove", parts=[self.pickets["id"]])
         self.assertEqual(removal.status_code, 422)
+
+    def test_a_run_says_that_its_part_is_gone(self) -> None:
+        self.project = self.write("picket 1x4 cedar 42").json()
+        gone = [self.part("C")["id"]]
+        self.project = self.change(self.project, "post", "/parts/remove", parts=gone).json()
+        problems = {one["place"]: one["message"] for one in self.pickets["problems"]}
+        self.assertEqual(problems["part"], "there is no part C any more")
+        self.assertIn("there is no part C", problems["item"])
 
     def test_what_is_left_free_and_what_is_loose(self) -> None:
         self.change_run(left_out="3", loose="2")
