@@ -13,6 +13,7 @@ from carpentry import answers
 from carpentry.cutting import Status, plan_document, plan_within, read_problem
 from carpentry.design.measures import worked_document
 from carpentry.design.runs import run_document
+from carpentry.design.shapes import shape_document
 from carpentry.language import CarpentryError, Json
 from carpentry.lumber import Rounding
 from carpentry.planning import build_document, is_complete, plan_all, work_up_files
@@ -114,6 +115,8 @@ def _parser() -> argparse.ArgumentParser:
     worked.add_argument("file", help="measures (JSON), or - for standard input")
     run = commands.add_parser("run", help="lay equal things along a length")
     run.add_argument("file", help="a run (JSON), or - for standard input")
+    shape = commands.add_parser("shape", help="what a shape writes: parts, joints, marks")
+    shape.add_argument("file", help="a shape (JSON), or - for standard input")
     straight = commands.add_parser("straighten", help="the straight strip in a crooked board")
     straight.add_argument("--width", required=True)
     straight.add_argument("--crook", default="0")
@@ -137,6 +140,8 @@ def main(arguments: list[str] | None = None) -> int:
             return _answer(lambda: worked_document(_bytes_of(given.file)))
         case "run":
             return _answer(lambda: run_document(_bytes_of(given.file)))
+        case "shape":
+            return _answer(lambda: shape_document(_bytes_of(given.file)))
         case "size":
             return _answer(lambda: answers.size(given.name))
         case "nominal":

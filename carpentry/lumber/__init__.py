@@ -23,6 +23,7 @@ from carpentry.lumber.names import (
     match_size,
     nominal,
     read_stock,
+    sheet_section,
     standard_section,
 )
 from carpentry.lumber.own import (
@@ -99,6 +100,7 @@ __all__ = [
     "read_own",
     "read_stock",
     "rounded",
+    "sheet_section",
     "species_of",
     "standard_section",
     "straight_width",

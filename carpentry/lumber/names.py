@@ -136,6 +136,17 @@ def standard_section(stock: StockName) -> Section | None:
     return size.green if "green" in stock.words and size.green else size.section
 
 
+def sheet_section(stock: StockName) -> Section | None:
+    """What a sheet measures: its real thickness, and its width as it is sold; ``None`` for what is
+    no sheet."""
+    if not stock.is_sheet:
+        return None
+    if stock.own:
+        return stock.own.section
+    size = BOOK.get(stock.size)
+    return size.section if size else None
+
+
 def nominal(stock: StockName) -> Size | None:
     """The nominal size of a board, or ``None`` for a sheet and a material of one's own."""
     if stock.own or stock.is_sheet:

@@ -43,7 +43,7 @@ from carpentry.language import (
     write_decimal,
     write_figure,
 )
-from carpentry.lumber import Lexicon, Section, StockName, read_stock
+from carpentry.lumber import Lexicon, Section, StockName, read_stock, sheet_section
 
 _ANGLES_TO = Fraction(1, 100)  # of a degree
 _OF_AN_INCH = (1, 2, 4, 8, 16, 32, 64)  # what a number is shown as a fraction of
@@ -191,7 +191,8 @@ class Reckoning:
             named = {self.typed.boards.get(number) for number in choice.numbers}
             if len(named) == 1 and None not in named:
                 return named.pop()
-        return self.sections(read_stock(fields.stock, self.lexicon).stock)
+        stock = read_stock(fields.stock, self.lexicon).stock
+        return self.sections(stock) or sheet_section(stock)
 
     def lay(self, run: RunFields, known: Known) -> Laid:
         """How a run lies when its figures are known; raises as ``laid``."""

@@ -7,6 +7,7 @@ rounded, once; what follows from it is worked out from the exact value.
 
 from collections.abc import Sequence
 from dataclasses import replace
+from fractions import Fraction
 from functools import partial
 
 from carpentry.design.measures import Kind, Value, as_length, read_formula
@@ -172,6 +173,14 @@ class Sheet(Reckoning):
         fields = self.typed.parts.get(mark)
         formula = formulas_in(fields).get("length") if fields else None
         return f"{formula}{self.went_in(f'length of {mark}')}" if formula else ""
+
+    def shown_ticks(self, ticks: Fraction) -> str:
+        """A length in ticks as text that is read in the unit of the sheet."""
+        return self.shown(Value(Kind.LENGTH, ticks))[0]
+
+    def shown_length(self, formula: str) -> str:
+        """A formula's length as such text. Raises ``CarpentryError``."""
+        return self.shown_ticks(as_length(self.reckon(formula), self.lexicon.unit).amount)
 
     def inline(self, line: str) -> str:
         """A typed line in which formulas in brackets, ``=(2 * bays)``, are what they come to; so is

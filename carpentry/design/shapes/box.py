@@ -1,0 +1,132 @@
+"""A box without a lid: two sides, two ends and a bottom. Drawn as it stands, its sides to the front
+and the back."""
+
+from collections.abc import Iterator, Sequence
+
+from carpentry.design.shapes.asked import (
+    Ask,
+    Asks,
+    Given,
+    Lying,
+    Row,
+    Vector,
+    Work,
+    Written,
+    refuse,
+)
+from carpentry.design.shapes.frame import LEFT, RIGHT, UP
+from carpentry.design.shapes.shape import Made, Shape
+from carpentry.design.shapes.stand import BACK, FRONT
+
+_BUTT, _RABBETED, _MITERED = "butt", "rabbeted", "mitered"
+_NONE, _UNDER, _BETWEEN, _GROOVE = "none", "under", "between", "groove"
+
+
+class Box(Shape):
+    """What runs ``over`` is full; the others are shorter by twice its thickness, less twice the
+    rabbet that it carries. A bottom in a groove is as large as the inside and both grooves, less
+    its clearance. Common practice, no source."""
+
+    name = "box"
+    heading = "Box"
+    asks = (
+        Ask("length", Asks.LENGTH, "Length, outside"),
+        Ask("width", Asks.LENGTH, "Width, outside"),
+        Ask("height", Asks.LENGTH, "Height, outside"),
+        Ask("stock", Asks.STOCK, "Stock"),
+        Ask("corners", Asks.CHOICE, "Corners", _BUTT, (_BUTT, _RABBETED, _MITERED)),
+        Ask("rabbet", Asks.LENGTH, "Depth of the rabbet", "3/8 in"),
+        Ask("over", Asks.CHOICE, "What runs full", "ends", ("ends", "sides")),
+        Ask("bottom", Asks.CHOICE, "Bottom", _NONE, (_NONE, _UNDER, _BETWEEN, _GROOVE)),
+        Ask("bottom stock", Asks.STOCK, "Stock of the bottom", "ply 1/2"),
+        Ask("groove", Asks.LENGTH, "Depth of the groove", "1/4 in"),
+        Ask("clearance", Asks.LENGTH, "Free in the grooves, in all", "1/8 in"),
+    )
+
+    def write(self, given: Given) -> Written:
+        corners, over = given.choice("corners"), given.choice("over")
+        full, between = ("end", "side") if over == "ends" else ("side", "end")
+        outside = {"end": "width", "side": "length"}
+        lost = f"thickness of {{{full}}}"
+        if corners == _RABBETED:
+            lost = f"({lost} - rabbet)"
+        lengths = dict(outside)
+        if corners != _MITERED:
+            lengths[between] = f"{outside[between]} - 2 * {lost}"
+        bottom = given.choice("bottom")
+        high = "height - thickness of {bottom}" if bottom == _UNDER else "height"
+        ends = "45b 45b" if corners == _MITERED else ""
+        rows = [
+            Row(*(key, key, given["stock"], "2", lengths[key]), ends=ends, width=high)
+            for key in ("side", "end")
+        ]
+        work = [Work("rabbet", full, "both ends", _rabbet(between))] if corners == _RABBETED else []
+        joints = [_joint(corners, full, between)]
+        if bottom != _NONE:
+            rows.append(self._bottom(given, bottom))
+        if bottom == _GROOVE:
+            sizes = {"depth": "groove", "width": "thickness of {bottom}"}
+            work += [Work("groove", key, "near the bottom edge", sizes) for key in ("side", "end")]
+        elif bottom != _NONE:
+            into = "edge" if bottom == _UNDER else "face"
+            joints.append(f"12 {{bottom}} to {{side}} {into}, 1 screw")
+        return Written(rows, joints, work)
+
+    @staticmethod
+    def _bottom(given: Given, bottom: str) -> Row:
+        inside = "{size} - 2 * thickness of {{side}}"
+        ways = {
+            _UNDER: "{size}",
+            _BETWEEN: inside,
+            _GROOVE: inside + " + 2 * groove - clearance",
+        }
+        length, width = (ways[bottom].format(size=size) for size in ("length", "width"))
+        return Row(*("bottom", "bottom", given["bottom stock"], "1", length), width=width)
+
+    def lie(self, made: Made) -> Sequence[Lying]:
+        thick = made.thickness_of("side")
+        corners = made.given.choice("corners")
+        if corners == _RABBETED and made.length("rabbet") >= thick:
+            raise refuse("rabbet", "is as deep as the board, or deeper")
+        for name in ("length", "width"):
+            if made.length(name) <= 2 * thick:
+                raise refuse(name, "leaves nothing inside")
+        if made.given.choice("bottom") == _GROOVE and made.length("groove") >= thick:
+            raise refuse("groove", "is as deep as the board, or deeper")
+        return [*self._walls(made), *self._floor(made)]
+
+    @staticmethod
+    def _walls(made: Made) -> Iterator[Lying]:
+        """Sides and ends with their faces out."""
+        length, width = made.length("length"), made.length("width")
+        under = made.given.choice("bottom") == _UNDER
+        above = made.thickness_of("bottom") if under else 0.0
+        side, end = made.length_of("side"), made.length_of("end")
+        x, y, thick = (length - side) / 2, (width - end) / 2, made.thickness_of("side")
+        yield Lying("side", (x, thick, above), RIGHT, UP)
+        yield Lying("side", (length - x, width - thick, above), LEFT, UP)
+        yield Lying("end", (thick, width - y, above), FRONT, UP)
+        yield Lying("end", (length - thick, y, above), BACK, UP)
+
+    @staticmethod
+    def _floor(made: Made) -> Iterator[Lying]:
+        if made.given.choice("bottom") == _NONE:
+            return
+        long, wide = made.length_of("bottom"), made.width_of("bottom")
+        origin: Vector = (
+            (made.length("length") - long) / 2,
+            (made.length("width") - wide) / 2,
+            made.thickness_of("side") / 2 if made.given.choice("bottom") == _GROOVE else 0.0,
+        )
+        yield Lying("bottom", origin, RIGHT, BACK)
+
+
+def _rabbet(between: str) -> dict[str, str]:
+    return {"depth": "rabbet", "width": f"thickness of {{{between}}}"}
+
+
+def _joint(corners: str, full: str, between: str) -> str:
+    if corners == _MITERED:
+        return f"4 {{{full}}} end to {{{between}}} end, 1 spline, glued"
+    glued = ", glued" if corners == _RABBETED else ""
+    return f"4 {{{full}}} to {{{between}}} end, 3 screws{glued}"

@@ -1,0 +1,100 @@
+"""A frame: two posts, two rails, and middles between them. Drawn standing, face to the front."""
+
+from collections.abc import Iterator, Sequence
+
+from carpentry.design.runs import RunFields
+from carpentry.design.shapes.asked import Ask, Asks, Given, Lying, Row, Work, Written, refuse
+from carpentry.design.shapes.shape import Made, Shape
+
+RIGHT, UP, DOWN, LEFT = (1.0, 0.0, 0.0), (0.0, 0.0, 1.0), (0.0, 0.0, -1.0), (-1.0, 0.0, 0.0)
+_RAILS, _POSTS, _MITERED, _LAPPED = "rails between", "posts between", "mitered", "half-lapped"
+
+
+class Frame(Shape):
+    """Rails between posts are shorter by twice the post's actual face, and the other way round;
+    mitered and half-lapped ones run full. Common practice, no source."""
+
+    name = "frame"
+    heading = "Frame"
+    asks = (
+        Ask("width", Asks.LENGTH, "Width, outside"),
+        Ask("height", Asks.LENGTH, "Height, outside"),
+        Ask("stock", Asks.STOCK, "Stock"),
+        Ask("corners", Asks.CHOICE, "Corners", _RAILS, (_RAILS, _POSTS, _MITERED, _LAPPED)),
+        Ask("middles", Asks.COUNT, "Middles", "0"),
+        Ask("middles run", Asks.CHOICE, "Middles run", "upright", ("upright", "level")),
+    )
+
+    def write(self, given: Given) -> Written:
+        corners = given.choice("corners")
+        post, rail = "height", "width"
+        if corners == _RAILS:
+            rail = "width - 2 * width of {post}"
+        elif corners == _POSTS:
+            post = "height - 2 * width of {rail}"
+        mitered = "45 45" if corners == _MITERED else ""
+        stock = given["stock"]
+        rows = [
+            Row("post", "post", stock, "2", post, ends=mitered),
+            Row("rail", "rail", stock, "2", rail, ends=mitered),
+        ]
+        joints, work = [_CORNERS[corners]], []
+        if corners == _LAPPED:
+            work = [_lap("post", "rail"), _lap("rail", "post")]
+        runs: list[RunFields] = []
+        if given.has("middles"):
+            upright = given.choice("middles run") == "upright"
+            inside = "height - 2 * width of {rail}" if upright else "width - 2 * width of {post}"
+            along = "width - 2 * width of {post}" if upright else "height - 2 * width of {rail}"
+            rows.append(Row("middle", "middle", stock, "count of middles", inside))
+            into = "rail" if upright else "post"
+            joints.append(f"=(2 * count of middles) {{{into}}} edge to {{middle}} end, 2 screws")
+            runs.append(
+                RunFields("middles", along, "width of {middle}", "count", "middles", part="middle")
+            )
+        return Written(rows, joints, work, runs)
+
+    def lie(self, made: Made) -> Sequence[Lying]:
+        width, height = made.length("width"), made.length("height")
+        face, rail = made.width_of("post"), made.width_of("rail")
+        if 2 * face >= width:
+            raise refuse("width", "leaves nothing between the posts")
+        if 2 * rail >= height:
+            raise refuse("height", "leaves nothing between the rails")
+        return [*self._corner_pieces(made, width, height), *self._middles(made, face, rail)]
+
+    @staticmethod
+    def _corner_pieces(made: Made, width: float, height: float) -> Iterator[Lying]:
+        """Posts and rails, each with its outer edge out: the long points of miters lie there."""
+        post, rail = made.length_of("post"), made.length_of("rail")
+        beside, below = (width - rail) / 2, (height - post) / 2
+        yield Lying("post", (made.width_of("post"), 0, below), UP, LEFT)
+        yield Lying("post", (width - made.width_of("post"), 0, height - below), DOWN, RIGHT)
+        yield Lying("rail", (width - beside, 0, made.width_of("rail")), LEFT, DOWN)
+        yield Lying("rail", (beside, 0, height - made.width_of("rail")), RIGHT, UP)
+
+    @staticmethod
+    def _middles(made: Made, face: float, rail: float) -> Iterator[Lying]:
+        if not made.given.has("middles"):
+            return
+        upright = made.given.choice("middles run") == "upright"
+        for place in made.laid("middles").run.places:
+            at = float(place / made.per)
+            if upright:
+                yield Lying("middle", (face + at + made.width_of("middle"), 0, rail), UP, LEFT)
+            else:
+                yield Lying("middle", (face, 0, rail + at), RIGHT, UP)
+
+
+_CORNERS = {
+    _RAILS: "4 {post} edge to {rail} end, 2 screws",
+    _POSTS: "4 {rail} edge to {post} end, 2 screws",
+    _MITERED: "4 {rail} end to {post} end, 1 spline, glued",
+    _LAPPED: "4 {rail} to {post}, 2 screws, half lap, glued",
+}
+
+
+def _lap(key: str, other: str) -> Work:
+    """Half laps take half the measured thickness. Common practice, no source."""
+    sizes = {"depth": f"thickness of {{{key}}} / 2", "length": f"width of {{{other}}}"}
+    return Work("half lap", key, "both ends", sizes)

@@ -1,0 +1,298 @@
+"""Shapes: worked by hand, and their pieces checked by geometry."""
+
+import itertools
+import json
+import random
+from unittest import TestCase
+
+import numpy as np
+from numpy.typing import NDArray
+
+from carpentry.design.shapes import SHAPES, Made, Solid, make_shape, shape_document
+from carpentry.language import CarpentryError
+from carpentry.lumber import INCHES, standard_section
+
+SEEDS = range(12)
+_FACES = ((0, 2, 1), (4, 5, 6), (0, 1, 4), (2, 6, 3), (0, 4, 2), (1, 3, 5))  # three corners each
+_EDGES = (
+    (0, 1),
+    (2, 3),
+    (4, 5),
+    (6, 7),
+    (0, 2),
+    (1, 3),
+    (4, 6),
+    (5, 7),
+    (0, 4),
+    (1, 5),
+    (2, 6),
+    (3, 7),
+)
+SNUG = 0.02  # in: angles are kept to a hundredth of a degree
+
+
+def made(shape: str, **measures: str) -> Made:
+    return make_shape(
+        shape,
+        {name.replace("_", " "): text for name, text in measures.items()},
+        INCHES,
+        standard_section,
+    )
+
+
+def lengths(one: Made) -> dict[str, str]:
+    return {row.key: one.parts[row.key].plain_fields.length for row in one.written.rows}
+
+
+def box_round(solids: list[Solid]) -> NDArray[np.float64]:
+    corners = np.array([corner for solid in solids for corner in solid.corners])
+    return np.ptp(corners, axis=0)  # type: ignore[no-any-return]
+
+
+def _axes(one: Solid, other: Solid) -> NDArray[np.float64]:
+    """The directions on which two convex pieces that do not meet are apart: those of their faces,
+    and those square to an edge of each."""
+    first, second = np.array(one.corners), np.array(other.corners)
+    faces = [np.cross(p[b] - p[a], p[c] - p[a]) for p in (first, second) for a, b, c in _FACES]
+    edges = [np.array([p[b] - p[a] for a, b in _EDGES]) for p in (first, second)]
+    crossed = np.cross(edges[0][:, None, :], edges[1][None, :, :]).reshape(-1, 3)
+    axes = np.concatenate([np.array(faces), crossed])
+    sizes = np.linalg.norm(axes, axis=1)
+    return axes[sizes > 1e-9] / sizes[sizes > 1e-9, None]  # type: ignore[no-any-return]
+
+
+def depth_into(one: Solid, other: Solid) -> float:
+    """How far two convex pieces reach into one another, along the direction on which they do
+    least."""
+    axes = _axes(one, other)
+    here, there = np.array(one.corners) @ axes.T, np.array(other.corners) @ axes.T
+    reach = np.minimum(here.max(0) - there.min(0), there.max(0) - here.min(0))
+    return float(reach.min())
+
+
+def overlaps(one: Made, allowed: float = SNUG) -> list[tuple[str, str]]:
+    return [
+        (first.key, second.key)
+        for first, second in itertools.combinations(one.solids(), 2)
+        if depth_into(first, second) > allowed
+    ]
+
+
+class ByHandTest(TestCase):
+    def test_a_frame_with_rails_between(self) -> None:
+        # 31 1/4 less two 1 1/2 posts is 28 1/4; the middle of that, less half of 1 1/2, is 13 3/8.
+        one = made("frame", width="31 1/4", height="58", stock="2x2", middles="1")
+        self.assertEqual(lengths(one), {"post": "58", "rail": "28 1/4", "middle": "55"})
+        self.assertEqual([float(p) / 8128 for p in one.laid("middles").run.places], [13.375])
+
+    def test_the_other_corners(self) -> None:
+        for corners, post, rail in (
+            ("posts between", "55", "31"),
+            ("mitered", "58", "31"),
+            ("half-lapped", "58", "31"),
+        ):
+            found = lengths(made("frame", width="31", height="58", stock="2x2", corners=corners))
+            self.assertEqual((found["post"], found["rail"]), (post, rail), corners)
+
+    def test_boxes(self) -> None:
+        # 3/4 boards: 24 less 1 1/2 is 22 1/2; with rabbets of 3/8, 24 less twice 3/8 is 23 1/4;
+        # a floating bottom is 22 1/2 + 1/2 - 1/8 = 22 7/8 by 12 1/2 + 1/2 - 1/8 = 12 7/8.
+        size = {"length": "24", "width": "14", "height": "9", "stock": "1x10"}
+        self.assertEqual(lengths(made("box", **size)), {"side": "22 1/2", "end": "14"})
+        self.assertEqual(
+            lengths(made("box", **size, over="sides")), {"side": "24", "end": "12 1/2"}
+        )
+        rabbeted = made("box", **size, corners="rabbeted", bottom="groove")
+        self.assertEqual(lengths(rabbeted), {"side": "23 1/4", "end": "14", "bottom": "22 7/8"})
+        self.assertEqual(rabbeted.parts["bottom"].plain_fields.width, "12 7/8")
+        under = made("box", **size, bottom="under")  # 1/2 ply is really 15/32
+        self.assertEqual(under.parts["side"].plain_fields.width, "8 17/32")
+
+    def test_a_stand(self) -> None:
+        size = {"length": "48", "width": "22", "height": "34", "leg_stock": "4x4", "stock": "2x4"}
+        one = made("stand", **size, shelves_at="10", top="5/4x6")
+        self.assertEqual(lengths(one), {"leg": "33", "long": "41", "short": "15", "top": "22"})
+        self.assertEqual(
+            [one.parts[key].quantity for key in ("leg", "long", "short", "top")], [4, 4, 4, 8]
+        )
+        flush = lengths(made("stand", **size, rails="flush"))
+        self.assertEqual(flush, {"leg": "34", "long": "48", "short": "19"})
+
+    def test_a_brace_of_three_four_five(self) -> None:
+        one = made("brace", run="24", rise="18", stock="2x4")
+        self.assertEqual(lengths(one), {"left": "30", "right": "30"})
+        self.assertEqual([str(end) for end in one.parts["left"].ends], ["36.87", "53.13"])
+        # the short side loses 3 1/2 * (3/4 + 4/3) = 7 7/24
+        short = made("brace", run="24", rise="18", stock="2x4", measured="short-short")
+        self.assertEqual(lengths(short)["left"], "22 23/32")
+
+    def test_a_row(self) -> None:
+        one = made("row", along="72", gap="2", stock="1x4 cedar", length="42", rail_stock="2x4")
+        self.assertEqual((one.parts["board"].quantity, lengths(one)["rail"]), (13, "72"))
+
+
+class GeometryTest(TestCase):
+    """The corners of the pieces lie where the measures say, and no two are in one place."""
+
+    def check(self, one: Made, *size: float, allowed: float = SNUG) -> None:
+        solids = one.solids()
+        counts = {key: sum(solid.key == key for solid in solids) for key in one.parts}
+        self.assertEqual(counts, {key: part.quantity for key, part in one.parts.items()})
+        for found, wanted in zip(box_round(solids), size, strict=True):
+            self.assertAlmostEqual(found, wanted, delta=SNUG)
+        self.assertEqual(overlaps(one, allowed), [])
+
+    def test_frames(self) -> None:
+        for seed in SEEDS:
+            draw = random.Random(seed)
+            corners = draw.choice(["rails between", "posts between", "mitered"])
+            width, height = draw.randint(12, 90), draw.randint(12, 90)
+            one = made(
+                "frame",
+                width=f"{width}",
+                height=f"{height}",
+                stock=draw.choice(["2x2", "2x4", "1x4"]),
+                corners=corners,
+                middles=f"{draw.randint(0, 2)}",
+                middles_run=draw.choice(["upright", "level"]),
+            )
+            with self.subTest(seed=seed):
+                self.check(one, width, one.thickness_of("post"), height)
+
+    def test_half_lapped_corners_lie_in_one_another_and_nothing_else_does(self) -> None:
+        one = made(
+            "frame", width="30", height="40", stock="2x4", corners="half-lapped", middles="1"
+        )
+        self.assertEqual(sorted(overlaps(one)), [("post", "rail")] * 4)
+
+    def test_boxes(self) -> None:
+        for seed in SEEDS:
+            draw = random.Random(seed)
+            length, width, height = draw.randint(8, 60), draw.randint(8, 40), draw.randint(3, 9)
+            corners = draw.choice(["butt", "mitered", "rabbeted"])
+            one = made(
+                "box",
+                length=f"{length}",
+                width=f"{width}",
+                height=f"{height}",
+                stock=draw.choice(["1x10", "1x12"]),
+                corners=corners,
+                over=draw.choice(["ends", "sides"]),
+                bottom=draw.choice(["none", "between", "under"]),
+            )
+            with self.subTest(seed=seed):
+                # A rabbet is as deep as its measure, where the other board stands in it.
+                self.check(
+                    one, length, width, height, allowed=SNUG + 0.375 * (corners == "rabbeted")
+                )
+
+    def test_stands(self) -> None:
+        for seed in SEEDS:
+            draw = random.Random(seed)
+            length, width, height = draw.randint(24, 90), draw.randint(16, 40), draw.randint(14, 42)
+            one = made(
+                "stand",
+                length=f"{length}",
+                width=f"{width}",
+                height=f"{height}",
+                leg_stock=draw.choice(["4x4", "2x4", "2x2"]),
+                stock="1x4",
+                rails=draw.choice(["flush", "set in"]),
+                shelves_at=draw.choice(["", "6", "5, 9 1/2"]),
+                top=draw.choice(["", "5/4x6", "1x4"]),
+            )
+            with self.subTest(seed=seed):
+                self.check(one, length, width, height)
+
+    def test_braces(self) -> None:
+        for seed in SEEDS:
+            draw = random.Random(seed)
+            run, rise = draw.randint(14, 48), draw.randint(14, 48)
+            one = made("brace", run=f"{run}", rise=f"{rise}", stock="2x4")
+            with self.subTest(seed=seed):
+                left = [solid for solid in one.solids() if solid.key == "left"]
+                for found, wanted in zip(box_round(left), (run, 1.5, rise), strict=True):
+                    self.assertAlmostEqual(found, wanted, delta=SNUG)
+                (solid,) = left
+                xs, zs = np.array(solid.corners)[:, 0], np.array(solid.corners)[:, 2]
+                self.assertEqual(int((abs(xs) < SNUG).sum()), 4)  # the whole cut lies on the post
+                self.assertEqual(int((abs(zs) < SNUG).sum()), 4)  # and the other on the beam
+                self.assertEqual(overlaps(one), [])
+
+    def test_rows(self) -> None:
+        for seed in SEEDS:
+            draw = random.Random(seed)
+            along, length = draw.randint(30, 120), draw.randint(20, 72)
+            held = draw.choice(["nailed", "loose", "in a groove"])
+            one = made(
+                "row",
+                along=f"{along}",
+                gap=f"{draw.randint(0, 6)}",
+                stock="1x6",
+                length=f"{length}",
+                ends=draw.choice(["gap", "half-gap", "item"]),
+                held=held,
+                rails="2" if held != "nailed" else f"{draw.randint(1, 4)}",
+            )
+            solids = one.solids()
+            with self.subTest(seed=seed):
+                self.assertAlmostEqual(box_round(solids)[0], along, delta=SNUG)
+                self.assertEqual(overlaps(one, SNUG if held == "nailed" else 0.4), [])
+
+
+class RefusedTest(TestCase):
+    def test_what_cannot_be_built_is_told_at_its_measure(self) -> None:
+        box = {"length": "24", "width": "14", "height": "9", "stock": "1x10"}
+        stand = {"length": "48", "width": "22", "height": "34", "leg stock": "4x4", "stock": "2x4"}
+        row = {"along": "72", "stock": "1x4", "length": "42"}
+        for shape, measures, place in (
+            ("frame", {"width": "3", "height": "58", "stock": "2x2"}, "width"),
+            ("frame", {"width": "30", "height": "2", "stock": "2x2"}, "height"),
+            ("frame", {"width": "30", "height": "40"}, "stock"),
+            ("frame", {"width": "30", "height": "40", "stock": "2x13"}, "stock"),
+            (
+                "frame",
+                {"width": "30", "height": "40", "stock": "2x2", "corners": "glued"},
+                "corners",
+            ),
+            ("frame", {"width": "30", "height": "40", "stock": "2x2", "middles": "99"}, "middles"),
+            ("frame", {"width": "30", "height": "40", "stock": "2x2", "middles": "1/2"}, "middles"),
+            ("frame", {"width": "-30", "height": "40", "stock": "2x2"}, "width"),
+            ("frame", {"width": "8°", "height": "40", "stock": "2x2"}, "width"),
+            ("frame", {"width": "30", "height": "40", "stock": "2x2", "depth": "3"}, "depth"),
+            ("box", box | {"corners": "rabbeted", "rabbet": "3/4"}, "rabbet"),
+            ("box", box | {"bottom": "groove", "groove": "1"}, "groove"),
+            ("box", box | {"width": "1 1/2"}, "width"),
+            ("stand", stand | {"length": "7"}, "length"),
+            ("stand", stand | {"shelves at": "40"}, "shelves at"),
+            ("stand", stand | {"shelves at": "10, 12"}, "shelves at"),
+            ("row", row, "gap"),
+            ("row", row | {"gap": "2", "count": "9"}, "gap"),
+            ("row", row | {"count": "2000"}, "count"),
+            ("row", row | {"gap": "2", "rails": "40"}, "rails"),
+            ("brace", {"run": "24", "stock": "2x4"}, "run"),
+            ("brace", {"run": "4", "rise": "40", "stock": "2x4"}, "rise"),
+            ("brace", {"run": "3", "rise": "3", "stock": "2x4"}, "run"),
+            ("brace", {"run": "24", "rise": "18", "stock": "2x4", "pairs": "0"}, "pairs"),
+        ):
+            with self.assertRaises(CarpentryError, msg=(shape, measures)) as caught:
+                make_shape(shape, measures, INCHES).solids()
+            places = [problem.place for problem in caught.exception.problems]
+            self.assertIn(place, places, (shape, measures, str(caught.exception)))
+
+    def test_the_document(self) -> None:
+        asked = {
+            "shape": "frame",
+            "measures": {"width": "31 1/4", "height": "58", "stock": "2x2", "middles": 1},
+        }
+        found = shape_document(json.dumps(asked))
+        self.assertEqual(found["parts"][1]["formula"], "width - 2 * width of A")
+        self.assertEqual(found["marks"], {"middles": ["13 3/8"]})
+        self.assertEqual(
+            found["joints"], ["4 A edge to B end, 2 screws", "2 B edge to C end, 2 screws"]
+        )
+        with self.assertRaisesRegex(CarpentryError, "measures.height: is missing"):
+            shape_document(
+                json.dumps({"shape": "frame", "measures": {"width": "3", "stock": "2x2"}})
+            )
+        self.assertEqual(set(SHAPES), {"frame", "row", "box", "stand", "brace"})
