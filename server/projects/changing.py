@@ -40,7 +40,10 @@ def with_followers(
         before = project.sheet() if project.has_followers else None
         said = make(project)
         itself = project.parts.filter(id=part).values_list("mark", flat=True)
-        told = _followed(before, project.sheet(), set(itself)) if before else ""
+        told = ""
+        if before:
+            project.after = project.sheet()
+            told = _followed(before, project.after, set(itself))
         return shortened(f"{said}; {told}" if told else said)
 
     return change
@@ -48,16 +51,9 @@ def with_followers(
 
 def _followed(before: Sheet, after: Sheet, but: set[str]) -> str:
     """The parts that followed a change, in words, ``but`` those; empty for none."""
-    known = {mark: _sizes(before, mark) for mark in before.typed.parts if mark not in but}
-    other = [
-        mark for mark in after.typed.parts if mark in known and known[mark] != _sizes(after, mark)
-    ]
+    known = [mark for mark in after.typed.parts if mark in before.typed.parts and mark not in but]
+    other = [mark for mark in known if before.followed(mark) != after.followed(mark)]
     if not other:
         return ""
     named = ", ".join(other[:MOST_NAMED]) + (" …" if len(other) > MOST_NAMED else "")
     return f"{named} {'follows' if len(other) == 1 else 'follow'}"
-
-
-def _sizes(sheet: Sheet, mark: str) -> object:
-    part = sheet.part(mark)
-    return part.plain_fields, part.length.ticks, part.fault

@@ -75,7 +75,7 @@ def show_change(project: Project, seen: int) -> ProjectChangedOut:
     if only_this:
         rows = rows.filter(Q(id__in=altered.changed) | Part.following())
     angled = project.parts.exclude(ends="")
-    sheet = project.sheet_of([*rows, *angled])
+    sheet = project.after or project.sheet_of([*rows, *angled])
     return ProjectChangedOut(
         **_whole(project, sheet),
         seen=seen,

@@ -6,12 +6,14 @@ bare figure is a number, which stands for a length wherever one is wanted: in th
 figures were in where it was typed.
 """
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
 
 from carpentry.language import LONGEST, CarpentryError, Unit, ticks_per
 
+_NO_UNITS: frozenset[Unit] = frozenset()
+_ONE_UNIT = {unit: frozenset({unit}) for unit in Unit}
 _MOST_DIGITS = 400  # bits of a numerator or denominator, so that nothing grows without end
 
 
@@ -38,7 +40,7 @@ class Value:
 
     kind: Kind
     amount: Fraction
-    units: frozenset[Unit] = field(default=frozenset(), compare=False)
+    units: frozenset[Unit] = field(default=_NO_UNITS, compare=False)
 
     @property
     def words(self) -> str:
@@ -47,7 +49,7 @@ class Value:
 
 def number(amount: Fraction | int, unit: Unit | None = None) -> Value:
     """A number; ``unit`` is the one it stands for a length in, as a bare figure."""
-    units = frozenset[Unit]() if unit is None else frozenset({unit})
+    units = _NO_UNITS if unit is None else _ONE_UNIT[unit]
     return _within(Value(Kind.NUMBER, Fraction(amount), units))
 
 
@@ -80,6 +82,9 @@ def as_length(value: Value, unit: Unit) -> Value:
 
 def alike(values: list[Value], unit: Unit) -> list[Value]:
     """Values that can be added or compared, as values of one kind. Raises ``CarpentryError``."""
+    first = values[0]
+    if all(value.kind is first.kind and value.units == first.units for value in values):
+        return values
     kinds = {value.kind for value in values}
     if kinds == {Kind.LENGTH, Kind.NUMBER}:
         return [as_length(value, unit) for value in values]
@@ -87,8 +92,6 @@ def alike(values: list[Value], unit: Unit) -> list[Value]:
         kind = Kind.COUNT if kinds == {Kind.COUNT} else Kind.NUMBER
         units = frozenset[Unit]().union(*(value.units for value in values))
         return [Value(kind, value.amount, units) for value in values]
-    if len(kinds) == 1:
-        return values
     one, other = sorted(kinds)[:2]
     hint = ": write the degrees with °" if Kind.ANGLE in kinds and Kind.NUMBER in kinds else ""
     raise CarpentryError(f"{_WORDS[one]} and {_WORDS[other]} do not add{hint}")
@@ -96,12 +99,12 @@ def alike(values: list[Value], unit: Unit) -> list[Value]:
 
 def add(one: Value, other: Value, unit: Unit) -> Value:
     one, other = alike([one, other], unit)
-    return _within(replace(one, amount=one.amount + other.amount))
+    return _within(Value(one.kind, one.amount + other.amount, one.units))
 
 
 def subtract(one: Value, other: Value, unit: Unit) -> Value:
     one, other = alike([one, other], unit)
-    return _within(replace(one, amount=one.amount - other.amount))
+    return _within(Value(one.kind, one.amount - other.amount, one.units))
 
 
 def multiply(one: Value, other: Value, _unit: Unit) -> Value:
@@ -113,7 +116,8 @@ def multiply(one: Value, other: Value, _unit: Unit) -> Value:
     kind = next(
         (kind for kind in (Kind.LENGTH, Kind.ANGLE, Kind.NUMBER) if kind in kinds), one.kind
     )
-    return _within(Value(kind, one.amount * other.amount, one.units | other.units))
+    units = one.units if one.units == other.units else one.units | other.units
+    return _within(Value(kind, one.amount * other.amount, units))
 
 
 def divide(one: Value, other: Value, unit: Unit) -> Value:
@@ -127,8 +131,8 @@ def divide(one: Value, other: Value, unit: Unit) -> Value:
         return number(one.amount / other.amount)
     if other.kind not in _PLAIN:
         raise CarpentryError(f"{one.words} cannot be divided by {other.words}")
-    return _within(replace(one, amount=one.amount / other.amount))
+    return _within(Value(one.kind, one.amount / other.amount, one.units))
 
 
 def negate(value: Value) -> Value:
-    return replace(value, amount=-value.amount)
+    return Value(value.kind, -value.amount, value.units)

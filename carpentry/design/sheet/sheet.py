@@ -168,6 +168,14 @@ class Sheet(Reckoning):
             exact = exact and sure
         return " ".join(texts), exact
 
+    def followed(self, mark: str) -> dict[str, Value | None]:
+        """What the formulas of a part come to, by what they stand for."""
+        found = part_formulas(self.typed.parts[mark])
+        keys = [key for name, texts in found.items() for key, _ in keys_of(name, mark, texts)]
+        if self.typed.parts[mark].taped.strip():
+            keys.append(f"length of {mark}")
+        return {key: self.worked.values.get(key) for key in keys}
+
     def went_into(self, mark: str) -> str:
         """The formula of a part's length with the numbers that went in; empty where it has none."""
         fields = self.typed.parts.get(mark)
