@@ -92,6 +92,8 @@ def alike(values: list[Value], unit: Unit) -> list[Value]:
         kind = Kind.COUNT if kinds == {Kind.COUNT} else Kind.NUMBER
         units = frozenset[Unit]().union(*(value.units for value in values))
         return [Value(kind, value.amount, units) for value in values]
+    if len(kinds) == 1:
+        return values
     one, other = sorted(kinds)[:2]
     hint = ": write the degrees with °" if Kind.ANGLE in kinds and Kind.NUMBER in kinds else ""
     raise CarpentryError(f"{_WORDS[one]} and {_WORDS[other]} do not add{hint}")
