@@ -91,6 +91,10 @@ describe('the part sheet', () => {
     await length.trigger('keydown', { key: 'Tab' })
     expect(length.element.value).toBe('=72 - opening')
     expect(told.find('[role=listbox]').exists()).toBe(false)
+    await length.setValue('=72 - op')
+    await nextTick()
+    await length.trigger('keydown', { key: 'Enter' })
+    expect(told.find('[role=listbox]').exists()).toBe(false)
   })
 
   it('sends one field of one part', async () => {

@@ -90,6 +90,7 @@ async function giveUp() {
 }
 
 async function enter() {
+  names.close()
   await commit()
   if (!fault.value) input.value?.blur()
 }
@@ -230,6 +231,11 @@ input {
   background: rgb(var(--v-theme-surface));
   border: 1px solid rgb(var(--v-theme-error));
   border-left-width: 4px;
+}
+
+.to-right :deep(.names) {
+  left: auto;
+  right: 0;
 }
 
 .to-right .fault {
