@@ -80,7 +80,8 @@ describe('the part sheet', () => {
     const parts = [partOf({ id: '1' })]
     const project = projectOf({ parts })
     const lighting = useLighting('names')
-    const desk = { changePart: vi.fn() } as unknown as ProjectOnDesk
+    const changePart = vi.fn(() => Promise.resolve({ kind: 'done', data: {} }))
+    const desk = { changePart } as unknown as ProjectOnDesk
     const told = shown(PartSheet, { project, plan: undefined, desk, lighting }, {}, [
       [FORMULA_NAMES, computed(() => ['opening', 'post'])],
     ])
