@@ -243,7 +243,8 @@ def _answer(typed: str, usual: bool) -> bool:
     return said == "yes" if said else usual
 
 
-def _read_quantity(text: str) -> int:
+def read_quantity(text: str) -> int:
+    """How many of a part, as it is typed. Raises ``CarpentryError``."""
     typed = text.strip()
     if not typed:
         raise CarpentryError("a quantity is missing")
@@ -297,7 +298,7 @@ def read_part(fields: PartFields, lexicon: Lexicon) -> Part:
 @lru_cache(10_000)
 def _read(fields: PartFields, lexicon: Lexicon) -> Part:
     faults = Faults()
-    quantity = faults.attempt("quantity", lambda: _read_quantity(fields.quantity), 0)
+    quantity = faults.attempt("quantity", lambda: read_quantity(fields.quantity), 0)
     stock = faults.attempt("stock", lambda: read_stock(fields.stock, lexicon), None)
     ends = faults.attempt("ends", lambda: read_ends(fields.ends), SQUARE_ENDS)
     edges = faults.attempt("edges", lambda: read_edges(fields.edges), SQUARE_EDGES)

@@ -455,6 +455,17 @@ class ProjectTest(TestCase):
         ):
             self.assertIn(place, places)
 
+    def test_what_is_no_formula_is_refused_beside_one_that_is(self) -> None:
+        bad = self.document()
+        bad["parts"] = [
+            {"quantity": "abc", "stock": "2x4", "length": "=rail"},
+            {"quantity": "2", "stock": "2x4", "length": "=quantity of A * 3", "ends": "9 9999"},
+        ]
+        with self.assertRaises(CarpentryError) as caught:
+            read_project_file(json.dumps(bad))
+        places = [problem.place for problem in caught.exception.problems]
+        self.assertEqual(places, ["parts[0].quantity", "parts[1].ends"])
+
     def test_a_file_that_cannot_be_worked_out_opens_with_everything_in_it(self) -> None:
         project = read_project_file(json.dumps(self.document() | {"measures": []}))
         self.assertIn("“rail” is not known", project.parts[1].fault)

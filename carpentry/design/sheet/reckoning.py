@@ -20,7 +20,7 @@ from carpentry.design.measures import (
     read_taped,
     work_out_formulas,
 )
-from carpentry.design.part import PartFields, read_boards
+from carpentry.design.part import PartFields, read_boards, read_quantity
 from carpentry.design.runs import ENDS, FIGURES, AtEnd, End, Laid, RunFields, laid, read_packers
 from carpentry.design.sheet.lines import formulas_of_lines
 from carpentry.design.sheet.typed import (
@@ -169,7 +169,7 @@ class Reckoning:
             told = f" Runs here: {', '.join(known)}" if known else ""
             raise CarpentryError(f"there is no run “{reference.of}”.{told}")
         if reference.field == "quantity":
-            return Value(Kind.COUNT, Fraction(int(fields.quantity or "1")))
+            return Value(Kind.COUNT, Fraction(read_quantity(fields.quantity)))
         if reference.field == "angle":
             return Value(Kind.ANGLE, Fraction(0))
         if reference.field == "edge":

@@ -52,11 +52,10 @@ class Sheet(Reckoning):
                 return _as_typed(read_part(found, self.lexicon), fields, followed)
         except CarpentryError as error:
             problems = [Problem(p.place, p.message) for p in error.problems]
-        neutral = {p.place: {"quantity": "1", "length": "1"}.get(p.place, "") for p in problems}
-        part = _as_typed(read_part(replace(found, **neutral), self.lexicon), fields, followed)
+        part = _as_typed(read_part(_without(found, problems), self.lexicon), fields, followed)
         headings = typed_fields(PartFields)
         said = "; ".join(f"{headings[p.place].heading.lower()}: {p.message}" for p in problems)
-        if "length" in neutral:
+        if any(p.place == "length" for p in problems):
             part = replace(part, length=Length(0, fields.length))
         return replace(part, fault=said)
 
@@ -66,12 +65,19 @@ class Sheet(Reckoning):
         return self._checked(mark, self.typed.parts[mark])
 
     def readable(self, mark: str) -> Part:
-        """``part``, unless a formula of it is none at all: that raises ``CarpentryError`` by
-        field."""
+        """``part``, unless a formula of it is none at all, or a field that is no formula cannot be
+        read: that raises ``CarpentryError`` by field."""
         faults = Faults()
-        for name, texts in part_formulas(self.typed.parts[mark]).items():
+        fields = self.typed.parts[mark]
+        for name, texts in part_formulas(fields).items():
             for text in texts:
                 faults.attempt(name, partial(read_formula, text, self.lexicon.unit), None)
+        found, _, problems = self._substituted(mark, fields)
+        follow = formulas_in(fields)
+        try:
+            read_part(_without(found, problems), self.lexicon)
+        except CarpentryError as error:
+            faults.problems += [p for p in error.problems if p.place not in follow]
         faults.raise_any()
         return self.part(mark)
 
@@ -194,6 +200,12 @@ class Sheet(Reckoning):
         """A typed line in which formulas in brackets, ``=(2 * bays)``, are what they come to; so is
         a formula between two commas. Raises ``CarpentryError``."""
         return with_each(line, lambda text: self.shown(self.reckon(text))[0])
+
+
+def _without(fields: PartFields, problems: Sequence[Problem]) -> PartFields:
+    """Fields that can be read: with something that means nothing where there is a problem."""
+    usual = {"quantity": "1", "length": "1"}
+    return replace(fields, **{p.place: usual.get(p.place, "") for p in problems})
 
 
 def _as_typed(part: Part, fields: PartFields, followed: Sequence[Followed]) -> Part:
