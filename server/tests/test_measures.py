@@ -165,6 +165,16 @@ class FollowTest(MeasuresTestCase):
         self.patch("", unit="in", joints="2 B to A, 2 screws, =opening / 24 + 1")
         self.patch("", unit="mm")
         self.assertEqual(self.project["joints"], "2 B to A, 2 screws, =in: opening / 24 + 1")
+        self.patch("", joints="=(mm: 4 * couples) B to A, 2 screws")
+        self.patch("", unit="in")
+        self.assertEqual(self.measure("couples")["formula"], "2")
+        self.assertEqual(self.project["joints"], "=(mm: 4 * couples) B to A, 2 screws")
+        self.patch("", joints="=(4 * couples) B to A, 2 screws")
+        for unit, joints in (("mm", "=(in: 4 * couples)"), ("in", "=(4 * couples)")):
+            self.patch("", unit=unit)
+            self.assertEqual(self.project["joints"], f"{joints} B to A, 2 screws")
+            hardware = self.project["plan"]["shopping"]["hardware"]
+            self.assertEqual((hardware["problems"], hardware["lines"][0]["needed"]), ([], "16"))
 
     def test_the_change_says_what_came_of_it(self) -> None:
         self.patch("", finishes="oil on all, 1 coat, 300 sq ft/gal")

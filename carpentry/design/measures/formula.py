@@ -271,9 +271,12 @@ def _unit_said(text: str, unit: Unit) -> tuple[int, Unit]:
 
 
 def keeping_unit(text: str, unit: Unit) -> str:
-    """A formula as it is typed where bare figures are in another unit: it says the one that its own
-    are in, unless it has none."""
+    """A formula as it is typed where bare figures are no longer in this unit but in the other one:
+    it says which its own are in, unless it has none or they are in that other one."""
     formula = read_formula(text, unit)
+    said = _OF_UNIT.match(text)
+    if said and formula.unit is not unit:
+        return text[said.end() :].strip()
     bare = any(isinstance(step, Value) and step.units for step in formula.steps)
     return f"{unit.value}: {text.strip()}" if bare and not _OF_UNIT.match(text) else text
 

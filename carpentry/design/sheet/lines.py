@@ -9,23 +9,26 @@ from carpentry.language import CarpentryError
 _BRACKETED = re.compile(r"=\s*(?=\()")
 
 
-def with_each(line: str, follow: Callable[[str], str]) -> str:
-    """A line in which every formula, with its ``=``, is what ``follow`` makes of it without. Raises
-    ``CarpentryError`` for a bracket that is not closed."""
+def with_each(line: str, follow: Callable[[str], str], *, again: bool = False) -> str:
+    """A line in which every formula, without its ``=`` and the brackets round it, is what
+    ``follow`` makes of it: with them where it is a formula ``again``. Raises ``CarpentryError``
+    for a bracket that is not closed."""
     if "=" not in line:
         return line
-    return ",".join(_with_each(piece, follow) for piece in apart(line))
+    return ",".join(_with_each(piece, follow, again=again) for piece in apart(line))
 
 
-def _with_each(piece: str, follow: Callable[[str], str]) -> str:
+def _with_each(piece: str, follow: Callable[[str], str], *, again: bool) -> str:
     found = _BRACKETED.search(piece)
     if found:
         end = _closing(piece, found.end())
-        made = follow(piece[found.end() : end])
-        return f"{piece[: found.start()]}{made}{_with_each(piece[end:], follow)}"
+        made = follow(piece[found.end() + 1 : end - 1])
+        made = f"=({made})" if again else made
+        return f"{piece[: found.start()]}{made}{_with_each(piece[end:], follow, again=again)}"
     if is_formula(piece):
         before = piece[: len(piece) - len(piece.lstrip())]
-        return f"{before}{follow(piece.strip()[1:])}"
+        made = follow(piece.strip()[1:])
+        return f"{before}={made.strip()}" if again else f"{before}{made}"
     return piece
 
 
@@ -54,13 +57,8 @@ def lines_with(text: str, follow: Callable[[str], str]) -> str:
 
 
 def _line_with(line: str, follow: Callable[[str], str]) -> str:
-    def again(formula: str) -> str:
-        made = follow(formula)
-        bracketed = formula.lstrip().startswith("(") and not made.lstrip().startswith("(")
-        return f"=({made})" if bracketed else f"={made}"
-
     try:
-        return with_each(line, again)
+        return with_each(line, follow, again=True)
     except CarpentryError:
         return line
 
