@@ -126,6 +126,25 @@ class ByHandTest(TestCase):
         short = made("brace", run="24", rise="18", stock="2x4", measured="short-short")
         self.assertEqual(lengths(short)["left"], "22 23/32")
 
+    def test_splayed_legs(self) -> None:
+        # 6 in over 28 is 12.09°; 28 / cos is 28.636; 8 1/2 up there is 22 - 3.643 - 7.159 inside.
+        size = {"height": "28", "top": "10", "stock": "2x4", "stretchers_at": "12"}
+        one = made("splayed legs", **size, floor="22")
+        found = {"left": "28 5/8", "right": "28 5/8", "stretcher1": "11 3/16"}
+        self.assertEqual(lengths(one), found)
+        self.assertEqual(str(one.parts["left"].ends[0]), "12.09")
+        self.assertEqual(lengths(made("splayed legs", **size, angle="12.0948°")), found)
+
+    def test_crossed_legs(self) -> None:
+        # Square to one another at 45°: middles that cross 15 up stand 15 out, edges 15 + 3.5 / √2.
+        size = {"height": "28", "stock": "2x4", "cross_at": "15", "spread": "34.9497475"}
+        one = made("crossed legs", **size, joint="half-lapped")
+        self.assertEqual(str(one.parts["left"].ends[0]), "45")
+        self.assertEqual(lengths(one)["left"], "39 19/32")  # 28 √2
+        lap = next(work for work in one.written.work if work.kind == "half lap")
+        self.assertAlmostEqual(one.length(lap.sizes["length"]), 3.5, delta=0.001)
+        self.assertEqual(one.length(lap.sizes["depth"]), 0.75)
+
     def test_a_row(self) -> None:
         one = made("row", along="72", gap="2", stock="1x4 cedar", length="42", rail_stock="2x4")
         self.assertEqual((one.parts["board"].quantity, lengths(one)["rail"]), (13, "72"))
@@ -219,6 +238,38 @@ class GeometryTest(TestCase):
                 self.assertEqual(int((abs(zs) < SNUG).sum()), 4)  # and the other on the beam
                 self.assertEqual(overlaps(one), [])
 
+    def test_splayed_legs(self) -> None:
+        for seed in SEEDS:
+            draw = random.Random(seed)
+            height, top = draw.randint(20, 40), draw.randint(8, 20)
+            floor = top + draw.randint(2, 16)
+            size = {"height": f"{height}", "top": f"{top}", "floor": f"{floor}", "stock": "2x4"}
+            places = draw.choice(["", "10", "6, 14 1/2"])
+            one = made("splayed legs", **size, stretchers_at=places)
+            with self.subTest(seed=seed):
+                self.check(one, floor, 1.5, height)
+                corners = np.array([c for s in one.solids() for c in s.corners])
+                over = corners[abs(corners[:, 2] - height) < SNUG]
+                self.assertAlmostEqual(float(np.ptp(over[:, 0])), top, delta=SNUG)
+
+    def test_crossed_legs(self) -> None:
+        for seed in SEEDS:
+            draw = random.Random(seed)
+            height, spread, cross = draw.randint(24, 40), draw.randint(20, 36), draw.randint(12, 20)
+            size = {"height": f"{height}", "spread": f"{spread}", "cross_at": f"{cross}"}
+            one = made("crossed legs", **size, stock="2x4")
+            with self.subTest(seed=seed):
+                left, right = one.solids()
+                self.assertEqual(overlaps(one), [])  # bolted side by side
+                for x, y, z in left.corners:  # each the mirror image of the other, about the middle
+                    near = [abs(spread - x - a) + abs(z - c) for a, _, c in right.corners]
+                    self.assertLess(min(near), SNUG, (x, y, z))
+                middle = np.array(left.corners).reshape(2, 4, 3).mean(0)
+                (x0, _, z0), (x1, _, z1) = middle[[0, 2]].mean(0), middle[[1, 3]].mean(0)
+                self.assertAlmostEqual(
+                    x0 + (cross - z0) * (x1 - x0) / (z1 - z0), spread / 2, delta=SNUG
+                )
+
     def test_rows(self) -> None:
         for seed in SEEDS:
             draw = random.Random(seed)
@@ -244,6 +295,7 @@ class RefusedTest(TestCase):
     def test_what_cannot_be_built_is_told_at_its_measure(self) -> None:
         box = {"length": "24", "width": "14", "height": "9", "stock": "1x10"}
         stand = {"length": "48", "width": "22", "height": "34", "leg stock": "4x4", "stock": "2x4"}
+        crossed = {"height": "28", "spread": "30", "stock": "2x4"}
         row = {"along": "72", "stock": "1x4", "length": "42"}
         for shape, measures, place in (
             ("frame", {"width": "3", "height": "58", "stock": "2x2"}, "width"),
@@ -270,6 +322,10 @@ class RefusedTest(TestCase):
             ("row", row | {"gap": "2", "count": "9"}, "gap"),
             ("row", row | {"count": "2000"}, "count"),
             ("row", row | {"gap": "2", "rails": "40"}, "rails"),
+            ("splayed legs", {"height": "28", "top": "10", "stock": "2x4"}, "floor"),
+            ("splayed legs", {"height": "28", "top": "10", "floor": "8", "stock": "2x4"}, "floor"),
+            ("crossed legs", crossed | {"cross at": "30"}, "cross at"),
+            ("crossed legs", crossed | {"spread": "2", "cross at": "1"}, "spread"),
             ("brace", {"run": "24", "stock": "2x4"}, "run"),
             ("brace", {"run": "4", "rise": "40", "stock": "2x4"}, "rise"),
             ("brace", {"run": "3", "rise": "3", "stock": "2x4"}, "run"),
@@ -295,4 +351,6 @@ class RefusedTest(TestCase):
             shape_document(
                 json.dumps({"shape": "frame", "measures": {"width": "3", "stock": "2x2"}})
             )
-        self.assertEqual(set(SHAPES), {"frame", "row", "box", "stand", "brace"})
+        self.assertEqual(
+            set(SHAPES), {"frame", "row", "box", "stand", "brace", "splayed legs", "crossed legs"}
+        )

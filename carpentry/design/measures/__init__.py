@@ -1,6 +1,7 @@
 """Measures: named sizes, and sizes worked out from them by formula, exact until they are cut."""
 
 from carpentry.design.measures.formula import (
+    RESERVED,
     Formula,
     Known,
     Look,
@@ -32,6 +33,7 @@ from carpentry.design.measures.working import (
 
 __all__ = [
     "MOST_MEASURES",
+    "RESERVED",
     "Formula",
     "Kind",
     "Known",

@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 
+from carpentry.design.measures import RESERVED
 from carpentry.design.runs import RunFields
 from carpentry.language import CarpentryError
 
@@ -32,6 +33,11 @@ class Ask:
     usual: str = ""
     choices: tuple[str, ...] = ()
     open: bool = False
+
+    @property
+    def known_as(self) -> str:
+        """What formulas call it: its name, unless that means something there."""
+        return f"{self.name} width" if self.name in RESERVED else self.name
 
     @property
     def is_required(self) -> bool:

@@ -89,12 +89,17 @@ class Made:
     @cached_property
     def _formulas(self) -> dict[str, str]:
         """The measures that are figures, each as a formula."""
-        kinds = {one.name: one.kind for one in self.shape.asks}
+        figures = {Asks.LENGTH, Asks.COUNT, Asks.ANGLE}
         return {
-            name: text
-            for name, text in self.given.typed.items()
-            if text and kinds[name] in {Asks.LENGTH, Asks.COUNT, Asks.ANGLE}
+            one.known_as: text
+            for one in self.shape.asks
+            if (text := self.given[one.name]) and one.kind in figures
         }
+
+    @cached_property
+    def _asked(self) -> dict[str, str]:
+        """The measures by what formulas call them."""
+        return {one.known_as: one.name for one in self.shape.asks}
 
     def _sheet(self) -> Sheet:
         measures = [MeasureFields(name, text) for name, text in self._formulas.items()]
@@ -133,10 +138,10 @@ class Made:
         faults = Faults()
         for problem in self.sheet.worked.problems:
             if problem.place in self._formulas:
-                faults.add(problem.place, problem.message)
+                faults.add(self._asked[problem.place], problem.message)
         faults.raise_any()
         for one in self.shape.asks:
-            if one.name in self._formulas:
+            if one.known_as in self._formulas:
                 faults.attempt(one.name, partial(self._check_measure, one), None)
         faults.raise_any()
 
@@ -146,12 +151,12 @@ class Made:
         for shown in runs_shown(self.sheet):
             for problem in shown.problems if shown.laid is None else ():
                 text = getattr(shown.fields, problem.place, "")
-                place = text if text in self._formulas else problem.place
+                place = self._asked[text] if text in self._formulas else problem.place
                 faults.add(place, problem.message)
         faults.raise_any()
 
     def _check_measure(self, ask: Ask) -> None:
-        value = self.sheet.worked.values[ask.name]
+        value = self.sheet.worked.values[ask.known_as]
         if ask.kind is Asks.LENGTH and as_length(value, self.lexicon.unit).amount < 0:
             raise CarpentryError("is below 0")
         if ask.kind is Asks.COUNT:
@@ -179,7 +184,8 @@ class Made:
             formula = read_formula(first, self.lexicon.unit)
         except CarpentryError:
             return ""
-        return next((name for name in formula.names if name in self._formulas), "")
+        named = (self._asked[name] for name in formula.names if name in self._formulas)
+        return next(named, "")
 
     @property
     def per(self) -> int:
@@ -225,6 +231,10 @@ class Made:
         if not part.square_ended:
             over_all = part.outermost(self.section(key))
         return over_all / self.per
+
+    def lean(self) -> float:
+        """How far a leg leans from upright, in radians."""
+        return math.radians(abs(float(self.parts["left"].ends[0].degrees)))
 
     def laid(self, run: str) -> Laid:
         """How a run of the shape lies. Raises ``CarpentryError`` where it cannot be laid."""

@@ -4,6 +4,7 @@ from carpentry.design.shapes.asked import Work
 from carpentry.design.shapes.box import Box
 from carpentry.design.shapes.brace import Brace
 from carpentry.design.shapes.frame import Frame
+from carpentry.design.shapes.legs import CrossedLegs, SplayedLegs
 from carpentry.design.shapes.row import BoardRow
 from carpentry.design.shapes.shape import Made, Shape
 from carpentry.design.shapes.stand import Stand
@@ -12,7 +13,8 @@ from carpentry.language import CarpentryError, Json, Reader, Unit, parse_json
 from carpentry.lumber import Lexicon, standard_section
 
 SHAPES: dict[str, Shape] = {
-    shape.name: shape for shape in (Frame(), BoardRow(), Box(), Stand(), Brace())
+    shape.name: shape
+    for shape in (Frame(), BoardRow(), Box(), Stand(), Brace(), SplayedLegs(), CrossedLegs())
 }
 
 

@@ -1,0 +1,128 @@
+"""Legs that lean: splayed ones with stretchers between, and crossed ones. Drawn from the front.
+
+The cuts at floor and top are level, so that both ends of a leg are at its lean from square, and
+parallel. Plane geometry, no source needed.
+"""
+
+import math
+from collections.abc import Iterator, Sequence
+
+from carpentry.design.shapes.asked import Ask, Asks, Given, Lying, Row, Work, Written, refuse
+from carpentry.design.shapes.frame import RIGHT, UP
+from carpentry.design.shapes.shape import Made, Shape
+
+
+def _legs(stock: str, lean: str, quantity: str) -> list[Row]:
+    """A left and a right leg, measured along an edge from floor to top."""
+    length = f"height / cos({lean})"
+    left = Row(*("left", "left leg", stock, quantity, length), f"{lean}, -({lean})", "", "edge")
+    right = Row(*("right", "right leg", stock, quantity, length), f"-({lean}), {lean}", "", "edge")
+    return [left, right]
+
+
+def _left_leg(made: Made, floor: float, y: float) -> Lying:
+    """A leg whose outer edge stands on the floor there and leans to the right."""
+    lean = made.lean()
+    along = (math.sin(lean), 0.0, math.cos(lean))
+    across = (-math.cos(lean), 0.0, math.sin(lean))
+    wide = made.width_of("left")
+    return Lying("left", (floor - wide * across[0], y, -wide * across[2]), along, across)
+
+
+def _right_leg(made: Made, floor: float, y: float) -> Lying:
+    """A leg whose outer edge stands on the floor there and leans to the left."""
+    lean = made.lean()
+    along = (-math.sin(lean), 0.0, math.cos(lean))
+    across = (-math.cos(lean), 0.0, -math.sin(lean))
+    return Lying("right", (floor, y, 0.0), along, across)
+
+
+class SplayedLegs(Shape):
+    """Two legs that stand further apart on the floor than at the top, and stretchers between them.
+    ``top`` and ``floor`` are outside; a stretcher's place is that of its top edge."""
+
+    name = "splayed legs"
+    heading = "Splayed legs"
+    asks = (
+        Ask("height", Asks.LENGTH, "Height"),
+        Ask("top", Asks.LENGTH, "Spread at the top, outside"),
+        Ask("floor", Asks.LENGTH, "Spread on the floor, outside", open=True),
+        Ask("angle", Asks.ANGLE, "Lean of a leg", open=True),
+        Ask("stock", Asks.STOCK, "Stock"),
+        Ask("stretchers at", Asks.LENGTHS, "Stretchers at (top edge), from the floor", open=True),
+    )
+
+    def write(self, given: Given) -> Written:
+        if bool(given["floor"]) == bool(given["angle"]):
+            raise refuse("floor", "or the angle is said, one of them")
+        lean = "angle" if given["angle"] else "atan2((floor width - top) / 2, height)"
+        spread = f"(top + 2 * height * tan({lean}))"
+        rows, joints = _legs(given["stock"], lean, "1"), []
+        for n, place in enumerate(given.several("stretchers at"), start=1):
+            low = f"({place} - width of {{left}})"
+            inside = f"{spread} - 2 * {low} * tan({lean}) - 2 * width of {{left}} / cos({lean})"
+            ends = f"-({lean}), -({lean})"
+            name = f"stretcher {n}" if n > 1 else "stretcher"
+            rows.append(Row(*(f"stretcher{n}", name, given["stock"], "1", inside), ends))
+            joints += [
+                f"1 {{{leg}}} edge to {{stretcher{n}}} end, 2 screws" for leg in ("left", "right")
+            ]
+        return Written(rows, joints)
+
+    def lie(self, made: Made) -> Sequence[Lying]:
+        lean, height = made.lean(), made.length("height")
+        if made.parts["left"].ends[0].degrees <= 0:
+            raise refuse("angle" if made.given["angle"] else "floor", "lets the legs not splay")
+        floor = made.length("top") + 2 * height * math.tan(lean)
+        found = [_left_leg(made, 0, 0), _right_leg(made, floor, 0)]
+        return [*found, *self._stretchers(made, lean, height)]
+
+    @staticmethod
+    def _stretchers(made: Made, lean: float, height: float) -> Iterator[Lying]:
+        wide = made.width_of("left")
+        for n, place in enumerate(made.given.several("stretchers at"), start=1):
+            top = made.length(place)
+            if top > height or top < wide:
+                raise refuse("stretchers at", "are not between floor and top")
+            start = (top - wide) * math.tan(lean) + wide / math.cos(lean)
+            yield Lying(f"stretcher{n}", (start, 0, top - wide), RIGHT, UP)
+
+
+class CrossedLegs(Shape):
+    """Two legs that cross, bolted side by side or half-lapped into one another. ``spread`` is that
+    on the floor, outside; they cross where their middle lines do."""
+
+    name = "crossed legs"
+    heading = "Crossed legs"
+    asks = (
+        Ask("height", Asks.LENGTH, "Height"),
+        Ask("spread", Asks.LENGTH, "Spread on the floor, outside"),
+        Ask("stock", Asks.STOCK, "Stock"),
+        Ask("cross at", Asks.LENGTH, "They cross at, from the floor"),
+        Ask("joint", Asks.CHOICE, "Joint", "bolted", ("bolted", "half-lapped")),
+    )
+
+    def write(self, given: Given) -> Written:
+        reach = "(hypot(spread width / 2, cross at) + 0 in)"  # a length, however it was typed
+        sine = f"(width of {{left}} / (2 * {reach}))"
+        lean = f"atan2(spread width / 2, cross at) - atan2({sine}, sqrt(1 - {sine} * {sine}))"
+        rows = _legs(given["stock"], f"({lean})", "1")
+        crossing = {"from the floor, along the middle": f"cross at / cos({lean})"}
+        work = [Work("crossing", key, "mark", crossing) for key in ("left", "right")]
+        if given.choice("joint") == "half-lapped":
+            sizes = {
+                "depth": "thickness of {left} / 2",
+                "length": f"width of {{left}} / sin(2 * ({lean}))",
+            }
+            work += [Work("half lap", key, "at the crossing", sizes) for key in ("left", "right")]
+            joint = "1 {left} to {right}, 2 screws, half lap, glued"
+        else:
+            joint = "1 {left} to {right}, 1 carriage bolt, load"
+        return Written(rows, [joint], work)
+
+    def lie(self, made: Made) -> Sequence[Lying]:
+        cross, height = made.length("cross at"), made.length("height")
+        if not 0 < cross < height:
+            raise refuse("cross at", "is not between floor and top")
+        behind = made.thickness_of("left") if made.given.choice("joint") == "bolted" else 0.0
+        return [_left_leg(made, 0, 0), _right_leg(made, made.length("spread width"), behind)]
