@@ -10,6 +10,22 @@ from pypdf import PdfReader
 from server.projects.models import Project
 from server.tests.base import Answer, ApiTestCase
 
+GATE = {
+    "format": "grain-tally/project@3",
+    "name": "Cold frame",
+    "trim": {"start": "1/2", "end": "0"},
+    "measures": [
+        {"name": "opening", "formula": "72"},
+        {"name": "bays", "formula": "3"},
+        {"name": "post", "formula": "width of A"},
+        {"name": "rail", "formula": "opening - 2 * post"},
+    ],
+    "parts": [
+        {"quantity": "2", "name": "post", "stock": "4x4", "length": "58"},
+        {"quantity": "2", "name": "rail", "stock": "2x4", "length": "60"},
+    ],
+}
+
 
 class MeasuresTestCase(ApiTestCase):
     def look(self, project: str) -> dict[str, Any]:
@@ -22,9 +38,9 @@ class MeasuresTestCase(ApiTestCase):
 
     def setUp(self) -> None:
         super().setUp()
-        self.project = self.new_project("2 post 4x4 58\n2 rail 2x4 60")
-        for line in ("opening = 72", "bays = 3", "post = width of A", "rail = opening - 2 * post"):
-            self.add(line)
+        id_ = str(uuid.uuid4())
+        data = json.dumps(GATE).encode()
+        self.project = self.upload("/projects/import", data, "gate.json", id=id_).json()
 
     def add(self, line: str) -> None:
         self.project = self.change(self.project, "post", "/measures", line=line).json()
