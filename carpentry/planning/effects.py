@@ -1,6 +1,6 @@
 """Which parts a corrected size would change, told before it is applied."""
 
-from collections.abc import Callable, Iterable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 
 from carpentry.design import Part, Sheet, not_planned_yet
@@ -44,11 +44,9 @@ def effects_of_section(
             yield Effect(one, *sections, now)
 
 
-def effects_that_follow(
-    now: Sheet, then: Sheet, pieces: Mapping[str, int], written: Callable[[int], str]
-) -> Iterator[Effect]:
-    """The parts of a project, by their marks so many ``pieces`` of each, that follow a corrected
-    size with their own: ``written`` writes a length in ticks."""
+def effects_that_follow(now: Sheet, then: Sheet, written: Callable[[int], str]) -> Iterator[Effect]:
+    """The parts of a project that follow a corrected size with their own: ``written`` writes a
+    length in ticks."""
     for mark in now.typed.parts:
         was, will_be = now.part(mark), then.part(mark)
         why = will_be.fault if will_be.fault != was.fault else ""
@@ -60,7 +58,7 @@ def effects_that_follow(
         if why:
             section = then.sections(will_be.stock)
             size = will_be.finished_section(section)
-            yield Effect(Touched(mark, will_be, pieces[mark], rip=False), size, size, why)
+            yield Effect(Touched(mark, will_be, was.quantity, rip=False), size, size, why)
 
 
 def effects_on_board(

@@ -165,6 +165,12 @@ class PartsTest(TestCase):
             with self.assertRaises(CarpentryError):
                 found.check("B")
 
+    def test_faults_of_several_sorts_are_all_told(self) -> None:
+        bad = part("2x4", "=nowhere", ends="=steep, 0°", quantity="=bays / 2", extra_length="=9ft")
+        told = sheet({"steep": "80°", "bays": "3"}, {"A": bad}).part("A").fault
+        for said in ("length: “nowhere”", "end angles: an end angle is more", "count:", "4 ft"):
+            self.assertIn(said, told)
+
     def test_quantities_and_angles(self) -> None:
         found = sheet(
             {"bays": "3", "lean": "8°"},
@@ -265,6 +271,24 @@ class RunsTest(TestCase):
             self.assertEqual(marks, [21.0, 42.25, 63.5], measured)
         with self.assertRaises(CarpentryError):
             edge_run("A", sheet({}, {"A": part("2x4", "40", ends="20 20")}).part("A"))
+
+    def test_the_top_edge_of_a_trapezoid_is_its_long_one_or_its_short_one(self) -> None:
+        # 3 1/2 * tan 45° is 3 1/2 at each end: 40 between long points is 33 between short ones.
+        for ends, measured, length, edge in (
+            ("45 45", "long-long", "40", "40"),
+            ("-45 -45", "long-long", "40", "33"),
+            ("45 45", "short-short", "33", "40"),
+            ("-45 -45", "short-short", "33", "33"),
+            ("45 45", "centre", "36 1/2", "40"),
+            ("-45 -45", "centre", "36 1/2", "33"),
+            ("-45 45", "long-long", "40", "36 1/2"),
+            ("45b -45b", "long-long", "40", "38 1/2"),
+            ("0 -45", "edge", "40", "40"),
+            ("=8°, -8°", "edge", "40", "40"),
+        ):
+            angled = part("2x4", length, ends=ends, measured=measured)
+            found = sheet({}, {"A": angled, "B": part("2x4", "=edge of A")}).part("B")
+            self.assertEqual((found.length.text, found.fault), (edge, ""), (ends, measured))
 
     def test_packers_that_do_not_fit_leave_the_count_known(self) -> None:
         run = RunFields("pickets", along="72", item="3 1/2", way="gap", figure="2", packers="1/4")

@@ -6,6 +6,7 @@ from dataclasses import asdict, replace
 from functools import partial
 
 from carpentry.buying import read_price_line
+from carpentry.design import Sheet
 from carpentry.language import Unit, write_length
 from carpentry.lumber import Section, StockName, read_own
 from carpentry.lumber.rack import BoardFields, read_board
@@ -63,11 +64,18 @@ def _that_follow(project: Project, stock: StockName, after: Section) -> Iterator
     def then(other: StockName) -> Section | None:
         return after if other == stock else project.section(other)
 
-    now, pieces = project.sheet(), {}
-    for mark in now.typed.parts:
-        pieces[mark] = now.part(mark).quantity
     written = partial(_written, project.notation)
-    return effects_that_follow(now, project.sheet(sections=then), pieces, written)
+    return effects_that_follow(project.sheet(), project.sheet(sections=then), written)
+
+
+def _that_follow_board(project: Project, number: int, after: Section | None) -> Iterator[Effect]:
+    """As ``_that_follow``, of parts that follow one that names a board of the rack."""
+    now = project.sheet()
+    if number not in now.typed.boards or after is None:
+        return iter(())
+    typed = replace(now.typed, boards={**now.typed.boards, number: after})
+    then = Sheet(typed, now.lexicon, now.sections)
+    return effects_that_follow(now, then, partial(_written, project.notation))
 
 
 def _written(notation: str, ticks: int) -> str:
@@ -93,11 +101,12 @@ def effect_on_rack(board: RackBoard, typed: dict[str, str]) -> list[EffectOut]:
     """
     before = board.read()
     after = read_board(BoardFields(**asdict(board.fields) | typed), board.rack.lexicon)
-    return [
-        _show(project, effect)
-        for project in Project.objects.of(board.rack.owner).exclude(rack=RackUse.NEVER)
-        for effect in effects_on_board(_planned_from(project, board), before, after)
-    ]
+    found: list[EffectOut] = []
+    for project in Project.objects.of(board.rack.owner).exclude(rack=RackUse.NEVER):
+        effects = list(effects_on_board(_planned_from(project, board), before, after))
+        effects += _that_follow_board(project, board.number, after.section)
+        found += [_show(project, effect) for effect in effects]
+    return found
 
 
 def _of_stock(project: Project, stock: StockName) -> Iterator[Touched]:

@@ -5,14 +5,13 @@ import re
 from abc import ABC, abstractmethod
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from fractions import Fraction
 from functools import cached_property, partial
 from typing import ClassVar
 
 from carpentry.design.edges import corners as edge_corners
 from carpentry.design.ends import EndAngle
 from carpentry.design.marks import mark_of
-from carpentry.design.measures import Kind, MeasureFields, Value, as_length, read_formula
+from carpentry.design.measures import Kind, MeasureFields, as_length, read_formula
 from carpentry.design.part import Part, PartFields
 from carpentry.design.runs import Laid, RunFields
 from carpentry.design.shapes.asked import Ask, Asks, Given, Lying, Row, Vector, Written
@@ -197,17 +196,9 @@ class Made:
         value = as_length(self.sheet.reckon(self.lettered(formula)), self.lexicon.unit)
         return float(value.amount / self.per)
 
-    def value(self, name: str) -> Value:
-        return self.sheet.worked.values[name]
-
     def count(self, name: str) -> int:
         """A measure that is a count."""
-        return int(self.value(name).amount)
-
-    def ticks(self, formula: str) -> Fraction:
-        """What a formula comes to, in ticks."""
-        value = as_length(self.sheet.reckon(self.lettered(formula)), self.lexicon.unit)
-        return value.amount
+        return int(self.sheet.worked.values[name].amount)
 
     def section(self, key: str) -> Section:
         """The finished section of a part. Raises ``CarpentryError`` where its stock has none."""
@@ -225,7 +216,7 @@ class Made:
         return self.section(key).thickness / self.per
 
     def length_of(self, key: str) -> float:
-        """Between the outermost points, exact as it was worked out."""
+        """Between the outermost points, as it is cut."""
         part = self.parts[key]
         over_all = part.length.ticks
         if not part.square_ended:

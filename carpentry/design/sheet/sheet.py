@@ -47,12 +47,10 @@ class Sheet(Reckoning):
         if not formulas_in(fields) and not fields.taped.strip():
             return read_part(fields, self.lexicon)
         found, followed, problems = self._substituted(mark, fields)
-        try:
-            if not problems:
-                return _as_typed(read_part(found, self.lexicon), fields, followed)
-        except CarpentryError as error:
-            problems = [Problem(p.place, p.message) for p in error.problems]
-        part = _as_typed(read_part(_without(found, problems), self.lexicon), fields, followed)
+        part, problems = self._readable(found, problems)
+        part = _as_typed(part, fields, followed)
+        if not problems:
+            return part
         headings = typed_fields(PartFields)
         said = "; ".join(f"{headings[p.place].heading.lower()}: {p.message}" for p in problems)
         if any(p.place == "length" for p in problems):
@@ -62,7 +60,25 @@ class Sheet(Reckoning):
     def check(self, mark: str) -> Part:
         """A part as it was just typed. Raises ``CarpentryError`` by field where something of it
         cannot be worked out."""
-        return self._checked(mark, self.typed.parts[mark])
+        fields = self.typed.parts[mark]
+        found, followed, problems = self._substituted(mark, fields)
+        part, problems = self._readable(found, problems)
+        if problems:
+            raise CarpentryError(problems)
+        return _as_typed(part, fields, followed)
+
+    def _readable(self, found: PartFields, problems: list[Problem]) -> tuple[Part, list[Problem]]:
+        """A part from its values, with everything that is wrong with them; those mean nothing in
+        it."""
+        while True:
+            try:
+                return read_part(_without(found, problems), self.lexicon), problems
+            except CarpentryError as error:
+                known = {p.place for p in problems}
+                more = [p for p in error.problems if p.place not in known]
+                if not more:
+                    raise
+                problems = [*problems, *more]
 
     def readable(self, mark: str) -> Part:
         """``part``, unless a formula of it is none at all, or a field that is no formula cannot be
@@ -73,11 +89,9 @@ class Sheet(Reckoning):
             for text in texts:
                 faults.attempt(name, partial(read_formula, text, self.lexicon.unit), None)
         found, _, problems = self._substituted(mark, fields)
+        _, problems = self._readable(found, problems)
         follow = formulas_in(fields)
-        try:
-            read_part(_without(found, problems), self.lexicon)
-        except CarpentryError as error:
-            faults.problems += [p for p in error.problems if p.place not in follow]
+        faults.problems += [p for p in problems if p.place not in follow]
         faults.raise_any()
         return self.part(mark)
 
@@ -89,18 +103,7 @@ class Sheet(Reckoning):
             return read_part(spelled, lexicon)
         parts = {**self.typed.parts, "": spelled}
         whole = Sheet(replace(self.typed, parts=parts), lexicon, self.sections)
-        return whole._checked("", spelled)
-
-    def _checked(self, mark: str, fields: PartFields) -> Part:
-        found, followed, problems = self._substituted(mark, fields)
-        try:
-            part = read_part(found, self.lexicon)
-        except CarpentryError as error:
-            known = {p.place for p in problems}
-            problems += [p for p in error.problems if p.place not in known]
-        if problems:
-            raise CarpentryError(problems)
-        return _as_typed(part, fields, followed)
+        return whole.check("")
 
     def _substituted(
         self, mark: str, fields: PartFields

@@ -91,31 +91,35 @@ def run_inputs(run: RunFields) -> dict[str, str]:
 
 
 def along_edge(mark: str, fields: PartFields) -> dict[str, str]:
-    """What an angled part measures along its edge, and the angle of its left end, as formulas:
-    they hold however its length is measured."""
+    """What an angled part measures along its top edge (or face), and the angle of its left end, as
+    formulas: they hold however its length is measured, and whichever way its ends lean."""
     text = fields.ends.strip()
+    length = f"length of {mark}"
     if not text:
         follows = is_formula(fields.length) or fields.taped.strip()
-        return {f"edge of {mark}": f"length of {mark}"} if follows else {}
+        return {f"edge of {mark}": length} if follows else {}
     if is_formula(text):
-        left = apart(text[1:])[0]
-        angle, bevel = _BEVEL.sub("", left).strip(), bool(_BEVEL.search(left))
+        typed = [(_BEVEL.sub("", one).strip(), bool(_BEVEL.search(one))) for one in apart(text[1:])]
     else:
         try:
-            end = read_ends(text)[0]
+            typed = [(f"{end.degrees:f}°", end.bevel) for end in read_ends(text)]
         except CarpentryError:  # told where it stands
             return {}
-        angle, bevel = f"{end.degrees:f}°", end.bevel
-    across = "thickness" if bevel else "width"
-    reach = f"{across} of {mark} * tan(angle of {mark})"
-    measured = fields.measured.strip().lower() or Measured.LONG_LONG
-    lost: dict[str, str] = {
-        Measured.LONG_LONG: f" - {reach}",
-        Measured.SHORT_SHORT: f" + {reach}",
+    lost, reaches = "", ""
+    for angle, bevel in typed:
+        across = f"{'thickness' if bevel else 'width'} of {mark}"
+        lost += f" - {across} * tan(max(0°, -({angle})))"
+        reaches += f" + {across} * tan(max({angle}, -({angle})))"
+    left = typed[0][0]
+    ways: dict[str, str] = {
+        Measured.EDGE: length,
+        Measured.SHORT_SHORT: f"{length}{reaches}{lost}",
+        Measured.CENTRE: f"{length} + (0 in{reaches}) / 2{lost}",
     }
+    measured = fields.measured.strip().lower()
     return {
-        f"angle of {mark}": f"max({angle}, -({angle}))",
-        f"edge of {mark}": f"length of {mark}{lost.get(measured, '')}",
+        f"angle of {mark}": f"max({left}, -({left}))",
+        f"edge of {mark}": ways.get(measured, f"{length}{lost}"),
     }
 
 

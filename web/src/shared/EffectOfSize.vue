@@ -55,7 +55,7 @@ defineExpose({ apply })
             </tr>
           </thead>
           <tbody>
-            <tr v-for="one in effects" :key="`${one.project} ${one.mark}`">
+            <tr v-for="(one, index) in effects" :key="index">
               <td>{{ one.project }}</td>
               <td class="called">{{ one.mark }} {{ one.called }}</td>
               <td class="to-right figure">{{ one.pieces }}</td>
