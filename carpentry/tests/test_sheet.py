@@ -171,6 +171,11 @@ class PartsTest(TestCase):
         for said in ("length: “nowhere”", "end angles: an end angle is more", "count:", "4 ft"):
             self.assertIn(said, told)
 
+    def test_a_part_of_a_sheet_whose_width_is_not_known(self) -> None:
+        told = sheet({}, {"A": part("ply 1/2", "40", width="=nowhere")}).part("A")
+        self.assertIn("width: “nowhere” is not known", told.fault)
+        self.assertEqual((told.width, told.length.text), (None, "40"))
+
     def test_quantities_and_angles(self) -> None:
         found = sheet(
             {"bays": "3", "lean": "8°"},

@@ -120,6 +120,19 @@ class FollowTest(MeasuresTestCase):
         self.assertEqual(effects[1]["why"], "its length follows: 65″ → 65 1/2″")
         self.assertEqual(self.ask("post", path, {"price": "13"}).json(), [])
 
+    def test_a_corrected_board_of_the_rack_lists_what_would_follow_it(self) -> None:
+        seen = {"version": self.ask("get", "/rack").json()["version"]}
+        fields = {"stock": "4x4", "length": "9ft", "thickness": "3 1/2", "width": "3 1/2"}
+        board = uuid.uuid4()
+        body = seen | {"change_id": str(uuid.uuid4())} | fields
+        self.assertEqual(self.ask("put", f"/rack/boards/{board}", body).status_code, 200)
+        self.patch("", rack="saving")
+        self.type_into("A", boards="1")
+        self.type_into("B", length="=rail")
+        effects = self.ask("post", f"/rack/boards/{board}/effect", {"width": "3 1/4"}).json()
+        follow = [one["why"] for one in effects if one["mark"] == "B"]
+        self.assertEqual(follow, ["its length follows: 65″ → 65 1/2″"])
+
     def test_measured_beats_computed_and_can_be_taken_back(self) -> None:
         self.type_into("B", length="=rail")
         self.change_measure("rail", measured="64 7/8")
@@ -467,7 +480,7 @@ class RunsTest(MeasuresTestCase):
     def test_a_guard_s_gap_points_to_the_code(self) -> None:
         self.assertEqual(self.pickets["laid"]["caution"], "")
         self.change_run(figure="5")
-        self.assertIn("the local code decides", self.pickets["laid"]["caution"])
+        self.assertIn("the local code says", self.pickets["laid"]["caution"])
 
     def test_on_paper(self) -> None:
         self.change_run(packers="2 x 1, 1/8 x 3, 1/16")

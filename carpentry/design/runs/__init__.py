@@ -12,6 +12,7 @@ from carpentry.design.runs.typed_run import (
     RunFields,
     check_run,
     laid,
+    pile_told,
     read_packers,
 )
 
@@ -34,6 +35,7 @@ __all__ = [
     "length_of",
     "neighbours",
     "packed",
+    "pile_told",
     "piles",
     "read_packers",
     "run_document",

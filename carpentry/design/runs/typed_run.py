@@ -11,6 +11,7 @@ from carpentry.design.runs.equal import lay, length_of, neighbours
 from carpentry.design.runs.packers import MOST_PACKERS, Pile, packed
 from carpentry.design.runs.siding import Siding, exposure_of, lay_rows
 from carpentry.language import (
+    TICKS_PER_INCH,
     CarpentryError,
     Faults,
     Problem,
@@ -18,8 +19,10 @@ from carpentry.language import (
     check_typed,
     read_exactly,
     rounded,
+    ticks_per,
     typed,
     write_decimal,
+    write_figure,
 )
 
 MOST_FIGURE = 500
@@ -69,6 +72,9 @@ class RunFields:
     note: str = typed("Note", help="for yourself", most=200)
 
 
+SHRINKS = "boards laid wet shrink: lap less gap should be more than a fiftieth of their width"
+BALL_PASSES = "a 4 in ball passes: where this is a guard, the local code says how wide a gap may be"
+CHECKED_EVERY = 5  # items, at which a figure is told to check by
 # What of it may be a formula, and is worked out before the run is.
 FIGURES = ("along", "item", "figure", "gap", "least", "loose")
 
@@ -105,6 +111,37 @@ class Laid:
         return [rounded(mark, self.rounding) for mark in exact]
 
     @property
+    def widths(self) -> list[Ticks]:
+        """How wide each item is: rows of siding may be ripped at the first and the last."""
+        found = [self.run.item] * self.run.count
+        if self.rows:
+            found[0], found[-1] = self.rows.first, self.rows.last
+        return found
+
+    def checks(self) -> dict[int, Ticks]:
+        """Where every fifth item ends, from the beginning: to check by, where it is there."""
+        ends = (place + wide for place, wide in zip(self.run.places, self.widths, strict=True))
+        return {
+            number: end
+            for number, end in enumerate(ends, start=1)
+            if not number % CHECKED_EVERY and number not in self.left_out
+        }
+
+    @property
+    def caution(self) -> str:
+        """What to mind of it: rows that overlap by less than wet boards shrink, about a fiftieth
+        of their width; gaps that let a ball of 4 in through where it is a guard. Both from memory:
+        common practice, and the local code decides."""
+        if self.rows:
+            if self.run.item - self.rows.exposure > self.run.item / 50:
+                return ""
+            return SHRINKS
+        gaps = [*self.run.gaps, *self.openings.values()]
+        if max(gaps, default=Fraction(0)) < 4 * TICKS_PER_INCH:
+            return ""
+        return BALL_PASSES
+
+    @property
     def openings(self) -> dict[int, Ticks]:
         """What is left free where items are left out, by the number of the first of them."""
         found: dict[int, Ticks] = {}
@@ -118,6 +155,15 @@ class Laid:
             after = self.run.places[beyond - 1] if beyond <= self.run.count else self.run.along
             found[number] = after - before
         return found
+
+
+def pile_told(pile: Pile, unit: Unit) -> str:
+    """What makes up a gap, in words: ``18 + 18 + 3 = 39``."""
+    figures = [write_figure(packer / ticks_per(unit), unit) for packer in pile]
+    total = write_figure(sum(pile, Fraction(0)) / ticks_per(unit), unit)
+    if not figures:
+        return "nothing"
+    return f"{' + '.join(figures)} = {total}" if len(figures) > 1 else total
 
 
 def check_run(fields: RunFields, others: Sequence[str]) -> None:

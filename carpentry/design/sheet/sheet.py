@@ -53,8 +53,11 @@ class Sheet(Reckoning):
             return part
         headings = typed_fields(PartFields)
         said = "; ".join(f"{headings[p.place].heading.lower()}: {p.message}" for p in problems)
-        if any(p.place == "length" for p in problems):
+        places = {p.place for p in problems}
+        if "length" in places:
             part = replace(part, length=Length(0, fields.length))
+        if "width" in places:
+            part = replace(part, width=None)
         return replace(part, fault=said)
 
     def check(self, mark: str) -> Part:
@@ -207,7 +210,7 @@ class Sheet(Reckoning):
 
 def _without(fields: PartFields, problems: Sequence[Problem]) -> PartFields:
     """Fields that can be read: with something that means nothing where there is a problem."""
-    usual = {"quantity": "1", "length": "1"}
+    usual = {"quantity": "1", "length": "1", "width": "1"}  # a sheet's part needs a width
     return replace(fields, **{p.place: usual.get(p.place, "") for p in problems})
 
 
