@@ -99,6 +99,7 @@ defineExpose({ focus: () => field.value?.focus() })
       <textarea
         ref="field"
         v-model="text"
+        class="typed"
         :rows="several ? Math.min(6, text.split('\n').length) : 1"
         aria-label="New part"
         aria-describedby="entry-echo"
@@ -149,79 +150,11 @@ defineExpose({ focus: () => field.value?.focus() })
   </form>
 </template>
 
+<style scoped src="../styles/entry.css"></style>
 <style scoped>
-.entry {
-  border-top: 2px solid rgb(var(--v-theme-on-surface));
-  padding: 10px 16px 10px 18px;
-  min-height: 80px;
-  line-height: 1.35;
-  background: rgb(var(--v-theme-surface));
-}
-
-.entry .add {
-  min-height: 34px;
-  height: 34px;
-}
-
-.line {
-  position: relative;
-  display: flex;
-  gap: 10px;
-  align-items: flex-start;
-}
-
-.above {
-  top: auto;
-  bottom: 100%;
-}
-
-textarea {
-  flex: 1;
-  font: inherit;
-  font-size: var(--text-body);
-  color: inherit;
-  border: 0;
-  border-bottom: 1px solid rgb(var(--v-theme-quiet));
-  padding: 3px 0 5px;
-  background: transparent;
-  resize: none;
-  min-width: 0;
-}
-
-textarea:focus {
-  outline: none;
-  border-bottom: 2px solid rgb(var(--v-theme-primary));
-  padding-bottom: 4px;
-}
-
-textarea::placeholder {
-  color: rgb(var(--v-theme-quiet));
-}
-
-.echo {
-  font-size: var(--text-small);
-  padding-top: 6px;
-  max-height: 180px;
-  overflow-y: auto;
-}
-
-.echo p {
-  margin: 0;
-}
-
-.understood {
-  color: rgb(var(--v-theme-proven));
-  font-weight: 560;
-}
-
 .note {
   display: block;
   color: rgb(var(--v-theme-on-surface));
   font-weight: 400;
-}
-
-.echo :deep(.faults) {
-  margin: 0;
-  padding: 0 0 0 10px;
 }
 </style>

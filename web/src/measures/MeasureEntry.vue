@@ -74,6 +74,7 @@ defineExpose({ focus: () => field.value?.focus() })
       <input
         ref="field"
         v-model="text"
+        class="typed"
         role="combobox"
         aria-label="New measure"
         aria-describedby="measure-echo"
@@ -110,70 +111,4 @@ defineExpose({ focus: () => field.value?.focus() })
   </form>
 </template>
 
-<style scoped>
-.entry {
-  flex: none;
-  border-top: 2px solid rgb(var(--v-theme-on-surface));
-  padding: 10px 16px 10px 18px;
-  min-height: 80px;
-  line-height: 1.35;
-  background: rgb(var(--v-theme-surface));
-}
-
-.add {
-  min-height: 34px !important;
-  height: 34px;
-}
-
-.line {
-  position: relative;
-  display: flex;
-  gap: 10px;
-}
-
-.above {
-  top: auto;
-  bottom: 100%;
-}
-
-input {
-  flex: 1;
-  min-width: 0;
-  font: inherit;
-  font-size: var(--text-body);
-  color: inherit;
-  border: 0;
-  border-bottom: 1px solid rgb(var(--v-theme-quiet));
-  padding: 3px 0 5px;
-  background: transparent;
-}
-
-input:focus {
-  outline: none;
-  border-bottom: 2px solid rgb(var(--v-theme-primary));
-  padding-bottom: 4px;
-}
-
-input::placeholder {
-  color: rgb(var(--v-theme-quiet));
-}
-
-.echo {
-  font-size: var(--text-small);
-  padding-top: 6px;
-}
-
-.echo p {
-  margin: 0;
-}
-
-.understood {
-  color: rgb(var(--v-theme-proven));
-  font-weight: 560;
-}
-
-.echo :deep(.faults) {
-  margin: 0;
-  padding: 0 0 0 10px;
-}
-</style>
+<style scoped src="../styles/entry.css"></style>
