@@ -13,20 +13,10 @@ from carpentry.language import CarpentryError
 from carpentry.lumber import INCHES, standard_section
 
 SEEDS = range(12)
-_FACES = ((0, 2, 1), (4, 5, 6), (0, 1, 4), (2, 6, 3), (0, 4, 2), (1, 3, 5))  # three corners each
+_FACES = ((0, 1, 2), (4, 5, 6), (0, 1, 4), (2, 3, 6), (0, 3, 4), (1, 2, 5))  # three corners each
 _EDGES = (
-    (0, 1),
-    (2, 3),
-    (4, 5),
-    (6, 7),
-    (0, 2),
-    (1, 3),
-    (4, 6),
-    (5, 7),
-    (0, 4),
-    (1, 5),
-    (2, 6),
-    (3, 7),
+    *((0, 1), (1, 2), (2, 3), (3, 0), (4, 5), (5, 6), (6, 7), (7, 4)),
+    *((0, 4), (1, 5), (2, 6), (3, 7)),
 )
 SNUG = 0.02  # in: angles are kept to a hundredth of a degree
 
@@ -73,7 +63,7 @@ def depth_into(one: Solid, other: Solid) -> float:
 def overlaps(one: Made, allowed: float = SNUG) -> list[tuple[str, str]]:
     return [
         (first.key, second.key)
-        for first, second in itertools.combinations(one.solids(), 2)
+        for first, second in itertools.combinations(one.solids, 2)
         if depth_into(first, second) > allowed
     ]
 
@@ -83,7 +73,7 @@ class ByHandTest(TestCase):
         # 31 1/4 less two 1 1/2 posts is 28 1/4; the middle of that, less half of 1 1/2, is 13 3/8.
         one = made("frame", width="31 1/4", height="58", stock="2x2", middles="1")
         self.assertEqual(lengths(one), {"post": "58", "rail": "28 1/4", "middle": "55"})
-        self.assertEqual([float(p) / 8128 for p in one.laid("middles").run.places], [13.375])
+        self.assertEqual([float(p) / 8128 for p in one.laid("middles run").run.places], [13.375])
 
     def test_the_other_corners(self) -> None:
         for corners, post, rail in (
@@ -154,7 +144,7 @@ class GeometryTest(TestCase):
     """The corners of the pieces lie where the measures say, and no two are in one place."""
 
     def check(self, one: Made, *size: float, allowed: float = SNUG) -> None:
-        solids = one.solids()
+        solids = one.solids
         counts = {key: sum(solid.key == key for solid in solids) for key in one.parts}
         self.assertEqual(counts, {key: part.quantity for key, part in one.parts.items()})
         for found, wanted in zip(box_round(solids), size, strict=True):
@@ -229,7 +219,7 @@ class GeometryTest(TestCase):
             run, rise = draw.randint(14, 48), draw.randint(14, 48)
             one = made("brace", run=f"{run}", rise=f"{rise}", stock="2x4")
             with self.subTest(seed=seed):
-                left = [solid for solid in one.solids() if solid.key == "left"]
+                left = [solid for solid in one.solids if solid.key == "left"]
                 for found, wanted in zip(box_round(left), (run, 1.5, rise), strict=True):
                     self.assertAlmostEqual(found, wanted, delta=SNUG)
                 (solid,) = left
@@ -248,7 +238,7 @@ class GeometryTest(TestCase):
             one = made("splayed legs", **size, stretchers_at=places)
             with self.subTest(seed=seed):
                 self.check(one, floor, 1.5, height)
-                corners = np.array([c for s in one.solids() for c in s.corners])
+                corners = np.array([c for s in one.solids for c in s.corners])
                 over = corners[abs(corners[:, 2] - height) < SNUG]
                 self.assertAlmostEqual(float(np.ptp(over[:, 0])), top, delta=SNUG)
 
@@ -259,13 +249,13 @@ class GeometryTest(TestCase):
             size = {"height": f"{height}", "spread": f"{spread}", "cross_at": f"{cross}"}
             one = made("crossed legs", **size, stock="2x4")
             with self.subTest(seed=seed):
-                left, right = one.solids()
+                left, right = one.solids
                 self.assertEqual(overlaps(one), [])  # bolted side by side
                 for x, y, z in left.corners:  # each the mirror image of the other, about the middle
                     near = [abs(spread - x - a) + abs(z - c) for a, _, c in right.corners]
                     self.assertLess(min(near), SNUG, (x, y, z))
-                middle = np.array(left.corners).reshape(2, 4, 3).mean(0)
-                (x0, _, z0), (x1, _, z1) = middle[[0, 2]].mean(0), middle[[1, 3]].mean(0)
+                middle = (np.array(left.back) + np.array(left.face)) / 2
+                (x0, _, z0), (x1, _, z1) = middle[[0, 3]].mean(0), middle[[1, 2]].mean(0)
                 self.assertAlmostEqual(
                     x0 + (cross - z0) * (x1 - x0) / (z1 - z0), spread / 2, delta=SNUG
                 )
@@ -285,7 +275,7 @@ class GeometryTest(TestCase):
                 held=held,
                 rails="2" if held != "nailed" else f"{draw.randint(1, 4)}",
             )
-            solids = one.solids()
+            solids = one.solids
             with self.subTest(seed=seed):
                 self.assertAlmostEqual(box_round(solids)[0], along, delta=SNUG)
                 self.assertEqual(overlaps(one, SNUG if held == "nailed" else 0.4), [])
@@ -332,7 +322,7 @@ class RefusedTest(TestCase):
             ("brace", {"run": "24", "rise": "18", "stock": "2x4", "pairs": "0"}, "pairs"),
         ):
             with self.assertRaises(CarpentryError, msg=(shape, measures)) as caught:
-                make_shape(shape, measures, INCHES).solids()
+                _ = make_shape(shape, measures, INCHES).solids
             places = [problem.place for problem in caught.exception.problems]
             self.assertIn(place, places, (shape, measures, str(caught.exception)))
 
@@ -343,7 +333,7 @@ class RefusedTest(TestCase):
         }
         found = shape_document(json.dumps(asked))
         self.assertEqual(found["parts"][1]["formula"], "width - 2 * width of A")
-        self.assertEqual(found["marks"], {"middles": ["13 3/8"]})
+        self.assertEqual(found["marks"], {"middles run": ["13 3/8"]})
         self.assertEqual(
             found["joints"], ["4 A edge to B end, 2 screws", "2 B edge to C end, 2 screws"]
         )

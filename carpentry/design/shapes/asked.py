@@ -1,14 +1,18 @@
 """What a shape asks for, and what it writes: parts with formulas, joints, work and runs."""
 
-from collections.abc import Mapping, Sequence
+import re
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
+from functools import cached_property
+from types import MappingProxyType
 
 from carpentry.design.measures import RESERVED
 from carpentry.design.runs import RunFields
 from carpentry.language import CarpentryError
 
 Vector = tuple[float, float, float]
+_BRACED = re.compile(r"\{([^{}]+)\}")
 
 
 class Asks(StrEnum):
@@ -20,6 +24,9 @@ class Asks(StrEnum):
     STOCK = "stock"
     CHOICE = "choice"
     LENGTHS = "lengths"  # several, with commas between them
+
+
+_FIGURES = (Asks.LENGTH, Asks.COUNT, Asks.ANGLE)
 
 
 @dataclass(frozen=True)
@@ -35,19 +42,16 @@ class Ask:
     open: bool = False
 
     @property
-    def known_as(self) -> str:
-        """What formulas call it: its name, unless that means something there."""
-        return f"{self.name} width" if self.name in RESERVED else self.name
-
-    @property
     def is_required(self) -> bool:
         return not self.usual and not self.open
 
 
 @dataclass(frozen=True)
 class Row:
-    """A part that a shape writes, by a ``key`` that stays. Length, quantity, width and ends may be
-    formulas that name parts of the shape by their keys in braces: ``width of {post}``."""
+    """A part that a shape writes, by a ``key`` that stays. Quantity, length, width and ends are
+    formulas, in which names in braces are those of the shape: its figures, ``{height}``, its parts,
+    ``width of {post}``, and its runs, ``count of {middles}``. A ``handed`` one is another part as
+    its mirror image."""
 
     key: str
     name: str
@@ -58,7 +62,20 @@ class Row:
     edges: str = ""
     measured: str = ""
     width: str = ""
-    note: str = ""
+    handed: bool = False
+
+
+@dataclass(frozen=True)
+class Joint:
+    """How many places a kind of joint has, as a formula, and the rest of its line."""
+
+    count: str
+    line: str
+
+    def text(self, copies: str = "") -> str:
+        """The whole line; ``copies`` is a formula for how often all of it is there."""
+        count = f"{self.count} * {copies}" if copies else self.count
+        return f"{count if count.isdecimal() else f'=({count})'} {self.line}"
 
 
 @dataclass(frozen=True)
@@ -71,15 +88,23 @@ class Work:
     place: str
     sizes: Mapping[str, str] = field(default_factory=dict)
 
+    @property
+    def line(self) -> str:
+        """It as a line, its sizes as formulas in brackets."""
+        sizes = ", ".join(f"{name} =({formula})" for name, formula in self.sizes.items())
+        return f"{{{self.key}}} {self.kind} {self.place}: {sizes}"
+
 
 @dataclass(frozen=True)
 class Written:
-    """All that a shape writes. Joints are lines that name parts by their keys in braces."""
+    """All that a shape writes. ``figures`` are what it works out beside its measures, by name; a
+    run goes by its name as key."""
 
     rows: Sequence[Row]
-    joints: Sequence[str] = ()
+    joints: Sequence[Joint] = ()
     work: Sequence[Work] = ()
     runs: Sequence[RunFields] = ()
+    figures: Mapping[str, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -94,10 +119,28 @@ class Lying:
     across: Vector
 
 
-class Given:
-    """The measures of a shape as they were given, with what is usual for the others."""
+@dataclass(frozen=True)
+class Span:
+    """A size that a drawing tells: from one point to another of the view ``front``, ``side`` or
+    ``plan``, measured ``across`` it or ``up``; points are corners in space."""
 
-    def __init__(self, asks: Sequence[Ask], typed: Mapping[str, str]) -> None:
+    view: str
+    way: str
+    start: Vector
+    end: Vector
+
+
+class Given:
+    """The measures of a shape as they were given, with what is usual for the others. ``counts`` are
+    the whole numbers among them, as they come out."""
+
+    def __init__(
+        self,
+        asks: Sequence[Ask],
+        typed: Mapping[str, str],
+        counts: Mapping[str, int] = MappingProxyType({}),
+    ) -> None:
+        self.asks, self.counts = asks, counts
         self.typed = {one.name: typed.get(one.name, "").strip() or one.usual for one in asks}
 
     def __getitem__(self, name: str) -> str:
@@ -106,13 +149,61 @@ class Given:
     def choice(self, name: str) -> str:
         return self.typed[name].lower()
 
+    def count(self, name: str) -> int:
+        """A measure that is a count, as it comes out."""
+        return self.counts[name]
+
     def has(self, name: str) -> bool:
-        """Whether there is anything of it: a count or a length that is not nothing."""
-        return self.typed[name] not in {"", "0", "none"}
+        """Whether there is anything of what may be ``none``."""
+        return self.choice(name) not in {"", "none"}
 
     def several(self, name: str) -> list[str]:
-        """Several lengths, as formulas."""
-        return [one.strip() for one in self.typed[name].split(",") if one.strip()]
+        """Several lengths, each as the figure that it is."""
+        return [f"{{{figure}}}" for figure in self._several(name)]
+
+    def _several(self, name: str) -> dict[str, str]:
+        texts = [one.strip() for one in self.typed[name].split(",") if one.strip()]
+        return {f"{name}{n}": text for n, text in enumerate(texts, start=1)}
+
+    @cached_property
+    def asked(self) -> dict[str, Ask]:
+        """The figures among the measures by name, each with what asks for it: of several in one
+        measure, ``stretchers at1``, ``stretchers at2``."""
+        found: dict[str, Ask] = {}
+        for one in self.asks:
+            if one.kind is Asks.LENGTHS:
+                found |= dict.fromkeys(self._several(one.name), one)
+            elif one.kind in _FIGURES and self.typed[one.name]:
+                found[one.name] = one
+        return found
+
+    @cached_property
+    def figures(self) -> dict[str, str]:
+        """The same, each as a formula."""
+        return {
+            name: self._several(ask.name)[name] if ask.kind is Asks.LENGTHS else self.typed[name]
+            for name, ask in self.asked.items()
+        }
+
+
+class Names:
+    """What the names in braces stand for. In a project the figures and runs of a shape go by what
+    it is ``called`` there; parts go by their letters."""
+
+    def __init__(
+        self, figures: Iterable[str], letters: Mapping[str, str], called: str = ""
+    ) -> None:
+        self.figures, self.letters, self.called = frozenset(figures), letters, called
+
+    def of(self, name: str) -> str:
+        """What a figure or a run is called in formulas."""
+        if self.called:
+            return f"{self.called} {name}"
+        return f"{name} width" if name in RESERVED else name
+
+    def said(self, text: str) -> str:
+        """A formula or a line without braces."""
+        return _BRACED.sub(lambda found: self.letters.get(found[1]) or self.of(found[1]), text)
 
 
 def refuse(name: str, message: str) -> CarpentryError:

@@ -7,8 +7,10 @@ from carpentry.design.shapes.asked import (
     Ask,
     Asks,
     Given,
+    Joint,
     Lying,
     Row,
+    Span,
     Vector,
     Work,
     Written,
@@ -46,59 +48,63 @@ class Box(Shape):
     def write(self, given: Given) -> Written:
         corners, over = given.choice("corners"), given.choice("over")
         full, between = ("end", "side") if over == "ends" else ("side", "end")
-        outside = {"end": "width", "side": "length"}
+        outside = {"end": "{width}", "side": "{length}"}
         lost = f"thickness of {{{full}}}"
         if corners == _RABBETED:
-            lost = f"({lost} - rabbet)"
+            lost = f"({lost} - {{rabbet}})"
         lengths = dict(outside)
         if corners != _MITERED:
             lengths[between] = f"{outside[between]} - 2 * {lost}"
         bottom = given.choice("bottom")
-        high = "height - thickness of {bottom}" if bottom == _UNDER else "height"
+        high = "{height} - thickness of {bottom}" if bottom == _UNDER else "{height}"
         ends = "45b 45b" if corners == _MITERED else ""
         rows = [
             Row(*(key, key, given["stock"], "2", lengths[key]), ends=ends, width=high)
             for key in ("side", "end")
         ]
         work = [Work("rabbet", full, "both ends", _rabbet(between))] if corners == _RABBETED else []
-        joints = [_joint(corners, full, between)]
+        joints = [Joint("4", _joint(corners, full, between))]
         if bottom != _NONE:
             rows.append(self._bottom(given, bottom))
         if bottom == _GROOVE:
-            sizes = {"depth": "groove", "width": "thickness of {bottom}"}
+            sizes = {"depth": "{groove}", "width": "thickness of {bottom}"}
             work += [Work("groove", key, "near the bottom edge", sizes) for key in ("side", "end")]
         elif bottom != _NONE:
             into = "edge" if bottom == _UNDER else "face"
-            joints.append(f"12 {{bottom}} to {{side}} {into}, 1 screw")
+            joints.append(Joint("12", f"{{bottom}} to {{side}} {into}, 1 screw"))
         return Written(rows, joints, work)
 
     @staticmethod
     def _bottom(given: Given, bottom: str) -> Row:
-        inside = "{size} - 2 * thickness of {{side}}"
-        ways = {
-            _UNDER: "{size}",
-            _BETWEEN: inside,
-            _GROOVE: inside + " + 2 * groove - clearance",
-        }
-        length, width = (ways[bottom].format(size=size) for size in ("length", "width"))
+        inside = " - 2 * thickness of {side}"
+        ways = {_UNDER: "", _BETWEEN: inside, _GROOVE: f"{inside} + 2 * {{groove}} - {{clearance}}"}
+        length, width = (size + ways[bottom] for size in ("{length}", "{width}"))
         return Row(*("bottom", "bottom", given["bottom stock"], "1", length), width=width)
 
     def lie(self, made: Made) -> Sequence[Lying]:
         thick = made.thickness_of("side")
         corners = made.given.choice("corners")
-        if corners == _RABBETED and made.length("rabbet") >= thick:
+        if corners == _RABBETED and made.length("{rabbet}") >= thick:
             raise refuse("rabbet", "is as deep as the board, or deeper")
         for name in ("length", "width"):
-            if made.length(name) <= 2 * thick:
+            if made.length(f"{{{name}}}") <= 2 * thick:
                 raise refuse(name, "leaves nothing inside")
-        if made.given.choice("bottom") == _GROOVE and made.length("groove") >= thick:
+        if made.given.choice("bottom") == _GROOVE and made.length("{groove}") >= thick:
             raise refuse("groove", "is as deep as the board, or deeper")
         return [*self._walls(made), *self._floor(made)]
+
+    def spans(self, made: Made) -> Sequence[Span]:
+        length, width = made.length("{length}"), made.length("{width}")
+        thick = made.thickness_of("side")
+        return (
+            Span("plan", "across", (thick, 0, 0), (length - thick, 0, 0)),
+            Span("plan", "up", (0, thick, 0), (0, width - thick, 0)),
+        )
 
     @staticmethod
     def _walls(made: Made) -> Iterator[Lying]:
         """Sides and ends with their faces out."""
-        length, width = made.length("length"), made.length("width")
+        length, width = made.length("{length}"), made.length("{width}")
         under = made.given.choice("bottom") == _UNDER
         above = made.thickness_of("bottom") if under else 0.0
         side, end = made.length_of("side"), made.length_of("end")
@@ -114,19 +120,19 @@ class Box(Shape):
             return
         long, wide = made.length_of("bottom"), made.width_of("bottom")
         origin: Vector = (
-            (made.length("length") - long) / 2,
-            (made.length("width") - wide) / 2,
+            (made.length("{length}") - long) / 2,
+            (made.length("{width}") - wide) / 2,
             made.thickness_of("side") / 2 if made.given.choice("bottom") == _GROOVE else 0.0,
         )
         yield Lying("bottom", origin, RIGHT, BACK)
 
 
 def _rabbet(between: str) -> dict[str, str]:
-    return {"depth": "rabbet", "width": f"thickness of {{{between}}}"}
+    return {"depth": "{rabbet}", "width": f"thickness of {{{between}}}"}
 
 
 def _joint(corners: str, full: str, between: str) -> str:
     if corners == _MITERED:
-        return f"4 {{{full}}} end to {{{between}}} end, 1 spline, glued"
+        return f"{{{full}}} end to {{{between}}} end, 1 spline, glued"
     glued = ", glued" if corners == _RABBETED else ""
-    return f"4 {{{full}}} to {{{between}}} end, 3 screws{glued}"
+    return f"{{{full}}} to {{{between}}} end, 3 screws{glued}"

@@ -7,9 +7,18 @@ are; a vertical cut and a level one leave angles from square that add up to 90°
 
 import math
 from collections.abc import Sequence
-from dataclasses import replace
 
-from carpentry.design.shapes.asked import Ask, Asks, Given, Lying, Row, Vector, Written, refuse
+from carpentry.design.shapes.asked import (
+    Ask,
+    Asks,
+    Given,
+    Lying,
+    Row,
+    Span,
+    Vector,
+    Written,
+    refuse,
+)
 from carpentry.design.shapes.shape import Made, Shape
 from carpentry.language import CarpentryError
 
@@ -37,23 +46,23 @@ class Brace(Shape):
         by_angle = bool(given["angle"] and given["length"])
         if by_run == by_angle:
             raise refuse("run", "and rise are said, or the angle and the length")
-        angle, length = (
-            ("angle", "length") if by_angle else ("atan2(rise, run)", "hypot(run, rise)")
-        )
-        reach = f"(tan({angle}) + tan(90° - {angle}))"
-        lost = {"long-long": "", "short-short": f" - width of {{left}} * {reach}"}
-        lost["centre"] = f" - width of {{left}} * {reach} / 2"
+        figures = {
+            "lean": "{angle}" if by_angle else "atan2({rise}, {run})",
+            "outside": "{length}" if by_angle else "hypot({run}, {rise})",
+        }
+        reach = "width of {left} * (tan({lean}) + tan(90° - {lean}))"
+        lost = {"long-long": "", "short-short": f" - {reach}", "centre": f" - {reach} / 2"}
         measured = given.choice("measured")
-        length += lost[measured]
-        ends = f"{angle}, 90° - {angle}", f"90° - {angle}, {angle}"
+        told = "" if measured == "long-long" else measured
+        ends = "{lean}, 90° - {lean}", "90° - {lean}, {lean}"
+        stock, length = given["stock"], f"{{outside}}{lost[measured]}"
         rows = [
-            Row(*("left", "left brace", given["stock"], "pairs", length), ends=ends[0]),
+            Row("left", "left brace", stock, "{pairs}", length, ends[0], measured=told),
             Row(
-                *("right", "right brace", given["stock"], "pairs"), "length of {left}", ends=ends[1]
+                "right", "right brace", stock, "{pairs}", "length of {left}", ends[1], measured=told
             ),
         ]
-        told = "" if measured == "long-long" else measured
-        return Written([_measured(row, told) for row in rows])
+        return Written(rows, figures=figures)
 
     def lie(self, made: Made) -> Sequence[Lying]:
         if made.count("pairs") < 1:
@@ -76,9 +85,13 @@ class Brace(Shape):
             found.append(Lying("right", _outer(start, made, right), right, _out(right)))
         return found
 
-
-def _measured(row: Row, told: str) -> Row:
-    return replace(row, measured=told)
+    def spans(self, made: Made) -> Sequence[Span]:
+        angle, over_all = made.lean(), made.length_of("left")
+        run, rise = over_all * math.cos(angle), over_all * math.sin(angle)
+        return (
+            Span("front", "across", (0, 0, 0), (run, 0, 0)),
+            Span("front", "up", (0, 0, -rise), (0, 0, 0)),
+        )
 
 
 def _out(along: Vector) -> Vector:

@@ -3,7 +3,18 @@
 from collections.abc import Iterator, Sequence
 
 from carpentry.design.runs import RunFields
-from carpentry.design.shapes.asked import Ask, Asks, Given, Lying, Row, Work, Written, refuse
+from carpentry.design.shapes.asked import (
+    Ask,
+    Asks,
+    Given,
+    Joint,
+    Lying,
+    Row,
+    Span,
+    Work,
+    Written,
+    refuse,
+)
 from carpentry.design.shapes.shape import Made, Shape
 
 RIGHT, UP, DOWN, LEFT = (1.0, 0.0, 0.0), (0.0, 0.0, 1.0), (0.0, 0.0, -1.0), (-1.0, 0.0, 0.0)
@@ -27,41 +38,59 @@ class Frame(Shape):
 
     def write(self, given: Given) -> Written:
         corners = given.choice("corners")
-        post, rail = "height", "width"
+        post, rail = "{height}", "{width}"
         if corners == _RAILS:
-            rail = "width - 2 * width of {post}"
+            rail = "{width} - 2 * width of {post}"
         elif corners == _POSTS:
-            post = "height - 2 * width of {rail}"
+            post = "{height} - 2 * width of {rail}"
         mitered = "45 45" if corners == _MITERED else ""
         stock = given["stock"]
         rows = [
             Row("post", "post", stock, "2", post, ends=mitered),
             Row("rail", "rail", stock, "2", rail, ends=mitered),
         ]
-        joints, work = [_CORNERS[corners]], []
+        joints, work = [Joint("4", _CORNERS[corners])], []
         if corners == _LAPPED:
             work = [_lap("post", "rail"), _lap("rail", "post")]
         runs: list[RunFields] = []
-        if given.has("middles"):
+        if given.count("middles"):
             upright = given.choice("middles run") == "upright"
-            inside = "height - 2 * width of {rail}" if upright else "width - 2 * width of {post}"
-            along = "width - 2 * width of {post}" if upright else "height - 2 * width of {rail}"
-            rows.append(Row("middle", "middle", stock, "count of middles", inside))
-            into = "rail" if upright else "post"
-            joints.append(f"=(2 * count of middles) {{{into}}} edge to {{middle}} end, 2 screws")
-            runs.append(
-                RunFields("middles", along, "width of {middle}", "count", "middles", part="middle")
+            inside = (
+                "{height} - 2 * width of {rail}" if upright else "{width} - 2 * width of {post}"
             )
+            along = "{width} - 2 * width of {post}" if upright else "{height} - 2 * width of {rail}"
+            rows.append(Row("middle", "middle", stock, "count of {middles run}", inside))
+            into = "rail" if upright else "post"
+            line = f"{{{into}}} edge to {{middle}} end, 2 screws"
+            joints.append(Joint("2 * count of {middles run}", line))
+            asked = (along, "width of {middle}", "count", "{middles}")
+            runs.append(RunFields("middles run", *asked, part="middle"))
         return Written(rows, joints, work, runs)
 
     def lie(self, made: Made) -> Sequence[Lying]:
-        width, height = made.length("width"), made.length("height")
+        width, height = made.length("{width}"), made.length("{height}")
         face, rail = made.width_of("post"), made.width_of("rail")
         if 2 * face >= width:
             raise refuse("width", "leaves nothing between the posts")
         if 2 * rail >= height:
             raise refuse("height", "leaves nothing between the rails")
         return [*self._corner_pieces(made, width, height), *self._middles(made, face, rail)]
+
+    def spans(self, made: Made) -> Sequence[Span]:
+        face, rail = made.width_of("post"), made.width_of("rail")
+        width, height = made.length("{width}"), made.length("{height}")
+        found = [
+            Span("front", "across", (face, 0, 0), (width - face, 0, 0)),
+            Span("front", "up", (0, 0, rail), (0, 0, height - rail)),
+        ]
+        if made.given.count("middles"):
+            upright = made.given.choice("middles run") == "upright"
+            first = float(made.laid("middles run").run.places[0] / made.per)
+            if upright:
+                found.append(Span("front", "across", (face, 0, 0), (face + first, 0, 0)))
+            else:
+                found.append(Span("front", "up", (0, 0, rail), (0, 0, rail + first)))
+        return found
 
     @staticmethod
     def _corner_pieces(made: Made, width: float, height: float) -> Iterator[Lying]:
@@ -75,10 +104,10 @@ class Frame(Shape):
 
     @staticmethod
     def _middles(made: Made, face: float, rail: float) -> Iterator[Lying]:
-        if not made.given.has("middles"):
+        if not made.given.count("middles"):
             return
         upright = made.given.choice("middles run") == "upright"
-        for place in made.laid("middles").run.places:
+        for place in made.laid("middles run").run.places:
             at = float(place / made.per)
             if upright:
                 yield Lying("middle", (face + at + made.width_of("middle"), 0, rail), UP, LEFT)
@@ -87,10 +116,10 @@ class Frame(Shape):
 
 
 _CORNERS = {
-    _RAILS: "4 {post} edge to {rail} end, 2 screws",
-    _POSTS: "4 {rail} edge to {post} end, 2 screws",
-    _MITERED: "4 {rail} end to {post} end, 1 spline, glued",
-    _LAPPED: "4 {rail} to {post}, 2 screws, half lap, glued",
+    _RAILS: "{post} edge to {rail} end, 2 screws",
+    _POSTS: "{rail} edge to {post} end, 2 screws",
+    _MITERED: "{rail} end to {post} end, 1 spline, glued",
+    _LAPPED: "{rail} to {post}, 2 screws, half lap, glued",
 }
 
 

@@ -7,16 +7,27 @@ parallel. Plane geometry, no source needed.
 import math
 from collections.abc import Iterator, Sequence
 
-from carpentry.design.shapes.asked import Ask, Asks, Given, Lying, Row, Work, Written, refuse
+from carpentry.design.shapes.asked import (
+    Ask,
+    Asks,
+    Given,
+    Joint,
+    Lying,
+    Row,
+    Span,
+    Work,
+    Written,
+    refuse,
+)
 from carpentry.design.shapes.frame import RIGHT, UP
 from carpentry.design.shapes.shape import Made, Shape
 
 
-def _legs(stock: str, lean: str, quantity: str) -> list[Row]:
+def _legs(stock: str) -> list[Row]:
     """A left and a right leg, measured along an edge from floor to top."""
-    length = f"height / cos({lean})"
-    left = Row(*("left", "left leg", stock, quantity, length), f"{lean}, -({lean})", "", "edge")
-    right = Row(*("right", "right leg", stock, quantity, length), f"-({lean}), {lean}", "", "edge")
+    length = "{height} / cos({lean})"
+    left = Row("left", "left leg", stock, "1", length, "{lean}, -{lean}", measured="edge")
+    right = Row("right", "right leg", stock, "1", length, "-{lean}, {lean}", measured="edge")
     return [left, right]
 
 
@@ -55,27 +66,41 @@ class SplayedLegs(Shape):
     def write(self, given: Given) -> Written:
         if bool(given["floor"]) == bool(given["angle"]):
             raise refuse("floor", "or the angle is said, one of them")
-        lean = "angle" if given["angle"] else "atan2((floor width - top) / 2, height)"
-        spread = f"(top + 2 * height * tan({lean}))"
-        rows, joints = _legs(given["stock"], lean, "1"), []
+        figures = {
+            "lean": "{angle}" if given["angle"] else "atan2(({floor} - {top}) / 2, {height})",
+            "spread": "{top} + 2 * {height} * tan({lean})",
+        }
+        rows, joints = _legs(given["stock"]), []
         for n, place in enumerate(given.several("stretchers at"), start=1):
-            low = f"({place} - width of {{left}})"
-            inside = f"{spread} - 2 * {low} * tan({lean}) - 2 * width of {{left}} / cos({lean})"
-            ends = f"-({lean}), -({lean})"
-            name = f"stretcher {n}" if n > 1 else "stretcher"
-            rows.append(Row(*(f"stretcher{n}", name, given["stock"], "1", inside), ends))
+            key, name = f"stretcher{n}", f"stretcher {n}" if n > 1 else "stretcher"
+            figures[f"under{n}"] = f"{place} - width of {{left}}"
+            inside = f"{{spread}} - 2 * {{under{n}}} * tan({{lean}})"
+            inside += " - 2 * width of {left} / cos({lean})"
+            rows.append(Row(key, name, given["stock"], "1", inside, "-{lean}, -{lean}"))
             joints += [
-                f"1 {{{leg}}} edge to {{stretcher{n}}} end, 2 screws" for leg in ("left", "right")
+                Joint("1", f"{{{leg}}} edge to {{{key}}} end, 2 screws")
+                for leg in ("left", "right")
             ]
-        return Written(rows, joints)
+        return Written(rows, joints, figures=figures)
 
     def lie(self, made: Made) -> Sequence[Lying]:
-        lean, height = made.lean(), made.length("height")
+        lean, height = made.lean(), made.length("{height}")
         if made.parts["left"].ends[0].degrees <= 0:
             raise refuse("angle" if made.given["angle"] else "floor", "lets the legs not splay")
-        floor = made.length("top") + 2 * height * math.tan(lean)
+        floor = made.length("{top}") + 2 * height * math.tan(lean)
         found = [_left_leg(made, 0, 0), _right_leg(made, floor, 0)]
         return [*found, *self._stretchers(made, lean, height)]
+
+    def spans(self, made: Made) -> Sequence[Span]:
+        inwards = made.length("{height}") * math.tan(made.lean())
+        top = made.length("{top}")
+        return [
+            Span("front", "across", (inwards, 0, 0), (inwards + top, 0, 0)),
+            *(
+                Span("front", "up", (0, 0, 0), (0, 0, made.length(place)))
+                for place in made.given.several("stretchers at")
+            ),
+        ]
 
     @staticmethod
     def _stretchers(made: Made, lean: float, height: float) -> Iterator[Lying]:
@@ -103,26 +128,31 @@ class CrossedLegs(Shape):
     )
 
     def write(self, given: Given) -> Written:
-        reach = "(hypot(spread width / 2, cross at) + 0 in)"  # a length, however it was typed
-        sine = f"(width of {{left}} / (2 * {reach}))"
-        lean = f"atan2(spread width / 2, cross at) - atan2({sine}, sqrt(1 - {sine} * {sine}))"
-        rows = _legs(given["stock"], f"({lean})", "1")
-        crossing = {"from the floor, along the middle": f"cross at / cos({lean})"}
+        figures = {
+            "out": "{spread} / 2",
+            "reach": "hypot({out}, {cross at}) + 0 in",  # a length, however it was typed
+            "sine": "width of {left} / (2 * {reach})",
+            "lean": "atan2({out}, {cross at}) - atan2({sine}, sqrt(1 - {sine} * {sine}))",
+        }
+        crossing = {"from the floor, along the middle": "{cross at} / cos({lean})"}
         work = [Work("crossing", key, "mark", crossing) for key in ("left", "right")]
         if given.choice("joint") == "half-lapped":
             sizes = {
                 "depth": "thickness of {left} / 2",
-                "length": f"width of {{left}} / sin(2 * ({lean}))",
+                "length": "width of {left} / sin(2 * {lean})",
             }
             work += [Work("half lap", key, "at the crossing", sizes) for key in ("left", "right")]
-            joint = "1 {left} to {right}, 2 screws, half lap, glued"
+            joint = "{left} to {right}, 2 screws, half lap, glued"
         else:
-            joint = "1 {left} to {right}, 1 carriage bolt, load"
-        return Written(rows, [joint], work)
+            joint = "{left} to {right}, 1 carriage bolt, load"
+        return Written(_legs(given["stock"]), [Joint("1", joint)], work, figures=figures)
 
     def lie(self, made: Made) -> Sequence[Lying]:
-        cross, height = made.length("cross at"), made.length("height")
+        cross, height = made.length("{cross at}"), made.length("{height}")
         if not 0 < cross < height:
             raise refuse("cross at", "is not between floor and top")
         behind = made.thickness_of("left") if made.given.choice("joint") == "bolted" else 0.0
-        return [_left_leg(made, 0, 0), _right_leg(made, made.length("spread width"), behind)]
+        return [_left_leg(made, 0, 0), _right_leg(made, made.length("{spread}"), behind)]
+
+    def spans(self, made: Made) -> Sequence[Span]:
+        return (Span("front", "up", (0, 0, 0), (0, 0, made.length("{cross at}"))),)

@@ -3,7 +3,18 @@
 from collections.abc import Sequence
 
 from carpentry.design.runs import ENDS, RunFields
-from carpentry.design.shapes.asked import Ask, Asks, Given, Lying, Row, Work, Written, refuse
+from carpentry.design.shapes.asked import (
+    Ask,
+    Asks,
+    Given,
+    Joint,
+    Lying,
+    Row,
+    Span,
+    Work,
+    Written,
+    refuse,
+)
 from carpentry.design.shapes.frame import LEFT, RIGHT, UP
 from carpentry.design.shapes.shape import Made, Shape
 
@@ -31,28 +42,28 @@ class BoardRow(Shape):
     def write(self, given: Given) -> Written:
         if bool(given["gap"]) == bool(given["count"]):
             raise refuse("gap", "or the count is said, one of them")
-        way, figure = ("count", "count") if given["count"] else ("gap", "gap")
+        way, figure = ("count", "{count}") if given["count"] else ("gap", "{gap}")
         ends = given.choice("ends")
         run = RunFields(
-            *("boards", "along", "width of {board}", way, figure),
+            *("boards", "{along}", "width of {board}", way, figure),
             first=ends,
             last=ends,
             part="board",
         )
-        rows = [Row("board", "board", given["stock"], "count of boards", "length")]
-        joints: list[str] = []
+        rows = [Row("board", "board", given["stock"], "count of {boards}", "{length}")]
+        joints: list[Joint] = []
         work: list[Work] = []
-        if given.has("rails"):
-            rows.append(Row("rail", "rail", given["rail stock"], "rails", "along"))
+        if given.count("rails"):
+            rows.append(Row("rail", "rail", given["rail stock"], "{rails}", "{along}"))
             if given.choice("held") == _NAILED:
-                joints.append("=(count of boards * rails) {board} to {rail}, 2 screws")
+                joints.append(Joint("count of {boards} * {rails}", "{board} to {rail}, 2 screws"))
             if given.choice("held") == _GROOVED:
                 sizes = {"width": "thickness of {board}", "depth": "thickness of {rail} / 4"}
                 work.append(Work("groove", "rail", "along one edge", sizes))
         return Written(rows, joints, work, [run])
 
     def lie(self, made: Made) -> Sequence[Lying]:
-        laid, length = made.laid("boards"), made.length("length")
+        laid, length = made.laid("boards"), made.length("{length}")
         rails, front = self._rails(made, length)
         boards = [
             Lying("board", (float(p / made.per) + made.width_of("board"), front, 0), UP, LEFT)
@@ -60,10 +71,22 @@ class BoardRow(Shape):
         ]
         return [*boards, *rails]
 
+    def spans(self, made: Made) -> Sequence[Span]:
+        run = made.laid("boards").run
+        ends = [
+            (float(place / made.per), float(place / made.per) + made.width_of("board"))
+            for place in run.places[:2]
+        ]
+        found = [Span("front", "across", (ends[0][0], 0, 0), (ends[0][1], 0, 0))]
+        if len(ends) == 2:
+            found.append(Span("front", "across", (ends[0][1], 0, 0), (ends[1][0], 0, 0)))
+        found.append(Span("front", "up", (0, 0, 0), (0, 0, made.length_of("board"))))
+        return found
+
     @staticmethod
     def _rails(made: Made, length: float) -> tuple[list[Lying], float]:
         """The rails, and where the backs of the boards are before or in them."""
-        if not made.given.has("rails"):
+        if not made.given.count("rails"):
             return [], 0.0
         count, high, thick = made.count("rails"), made.width_of("rail"), made.thickness_of("rail")
         if made.given.choice("held") != _NAILED:

@@ -11,13 +11,22 @@ from typing import ClassVar
 from carpentry.design.edges import corners as edge_corners
 from carpentry.design.ends import EndAngle
 from carpentry.design.marks import mark_of
-from carpentry.design.measures import Kind, MeasureFields, as_length, read_formula
+from carpentry.design.measures import Kind, MeasureFields, Value, as_length
 from carpentry.design.part import Part, PartFields
 from carpentry.design.runs import Laid, RunFields
-from carpentry.design.shapes.asked import Ask, Asks, Given, Lying, Row, Vector, Written
-from carpentry.design.sheet import Sections, Sheet, TypedSheet, runs_shown
-from carpentry.design.sheet.typed import apart
-from carpentry.language import CarpentryError, Faults, Problem, ticks_per
+from carpentry.design.shapes.asked import (
+    Ask,
+    Asks,
+    Given,
+    Lying,
+    Names,
+    Row,
+    Span,
+    Vector,
+    Written,
+)
+from carpentry.design.sheet import RunShown, Sections, Sheet, TypedSheet, runs_shown
+from carpentry.language import CarpentryError, Faults, Problem, Unit, ticks_per
 from carpentry.lumber import Lexicon, Section, read_stock, sheet_section
 
 MOST_PIECES = 2_000
@@ -40,134 +49,135 @@ class Shape(ABC):
     def lie(self, made: "Made") -> Sequence[Lying]:
         """Where the pieces lie. Raises ``CarpentryError`` by measure for what cannot be built."""
 
+    def spans(self, made: "Made") -> Sequence[Span]:
+        """What its drawing tells the size of, beside the whole of it in every view."""
+        return ()
+
 
 @dataclass(frozen=True)
 class Solid:
-    """A piece in space: its eight corners, those of its face after those of its back."""
+    """A piece in space: the corners round its back, and those round its face in the same order."""
 
     key: str
     number: int
-    corners: tuple[Vector, ...]
+    back: tuple[Vector, ...]
+    face: tuple[Vector, ...]
+
+    @property
+    def corners(self) -> tuple[Vector, ...]:
+        return self.back + self.face
+
+
+def check_given(
+    shape: Shape, asks: Sequence[Ask], typed: Mapping[str, str], lexicon: Lexicon
+) -> Given:
+    """The measures that were typed of a shape that asks for these. Raises ``CarpentryError`` by
+    measure for those that are none, are missing, or choose what is not there."""
+    faults = Faults()
+    given = Given(asks, typed)
+    known = {one.name: one for one in asks}
+    for name in typed:
+        if name not in known:
+            faults.add(name, f"is no measure of a {shape.name}: {', '.join(known)}")
+    for one in known.values():
+        text = given[one.name]
+        if one.is_required and not text:
+            faults.add(one.name, "is missing")
+        elif one.kind is Asks.CHOICE and text.lower() not in one.choices:
+            faults.add(one.name, f"“{text[:40]}” is none of {', '.join(one.choices)}")
+        elif one.kind is Asks.STOCK and text:
+            faults.attempt(one.name, partial(read_stock, text, lexicon), None)
+    faults.raise_any()
+    return given
+
+
+def counted(given: Given, sheet: Sheet, names: Names) -> Given:
+    """The same with its counts, as they come out in a sheet that has its figures. Raises
+    ``CarpentryError`` by measure where one is not what it is asked as."""
+    faults = Faults()
+    counts: dict[str, int] = {}
+    for figure, one in given.asked.items():
+        name = names.of(figure)
+        for message in sheet.problems_at.get(name, ()):
+            faults.add(one.name, message)
+        value = sheet.worked.values.get(name)
+        if value is None:
+            if name not in sheet.problems_at:
+                faults.add(one.name, sheet.waits_for(name))
+            continue
+        faults.attempt(one.name, partial(_check_measure, one, value, sheet.lexicon.unit), None)
+        if one.kind is Asks.COUNT:
+            counts[one.name] = int(value.amount)
+    faults.raise_any()
+    return Given(given.asks, given.typed, counts)
+
+
+def _check_measure(ask: Ask, value: Value, unit: Unit) -> None:
+    if ask.kind in {Asks.LENGTH, Asks.LENGTHS} and as_length(value, unit).amount < 0:
+        raise CarpentryError("is below 0")
+    if ask.kind is Asks.ANGLE and value.kind is Kind.LENGTH:
+        raise CarpentryError("a length is no angle: write degrees")
+    if ask.kind is Asks.COUNT:
+        if value.kind not in {Kind.COUNT, Kind.NUMBER} or value.amount.denominator != 1:
+            raise CarpentryError("is no whole number")
+        if not 0 <= value.amount <= MOST_PIECES:
+            raise CarpentryError(f"is from 0 to {MOST_PIECES:,}")
+
+
+def part_fields(row: Row, names: Names, copies: str = "") -> PartFields:
+    """A part as a shape writes it; ``copies`` is a formula for how often the shape is there."""
+    quantity = row.quantity
+    if copies:
+        quantity = copies if quantity == "1" else f"{_factor(quantity)} * {copies}"
+    plain = _PLAIN.fullmatch(row.ends)
+    return PartFields(
+        quantity=_formula(quantity, names),
+        name=row.name,
+        stock=row.stock,
+        length=_formula(row.length, names),
+        ends=row.ends if plain else _formula(row.ends, names),
+        edges=row.edges,
+        measured=row.measured,
+        width=_formula(row.width, names) if row.width else "",
+    )
+
+
+def _factor(text: str) -> str:
+    return f"({text})" if re.search(r"[+-]", text) else text
+
+
+def _formula(text: str, names: Names) -> str:
+    return text if text.isdecimal() else f"={names.said(text)}"
+
+
+def run_fields(run: RunFields, names: Names) -> RunFields:
+    """A run as a shape writes it."""
+    texts = {field: names.said(getattr(run, field)) for field in ("along", "item", "figure")}
+    part = names.letters.get(run.part, "")
+    return replace(run, name=names.of(run.name), part=part, **texts)
 
 
 class Made:
-    """A shape with its measures: its sheet, the parts by key, and where their pieces lie.
-
-    Raises ``CarpentryError`` by measure where it cannot be made.
-    """
+    """A shape with its measures in a sheet that has all that it writes: its parts by key, and where
+    their pieces lie."""
 
     def __init__(
-        self, shape: Shape, typed: Mapping[str, str], lexicon: Lexicon, sections: Sections
+        self, shape: Shape, given: Given, written: Written, names: Names, sheet: Sheet
     ) -> None:
-        self.shape, self.lexicon, self.sections = shape, lexicon, sections
-        self.given = Given(shape.asks, typed)
-        self._check_given(typed)
-        self.written = shape.write(self.given)
-        self.letters = {row.key: mark_of(n) for n, row in enumerate(self.written.rows, start=1)}
-        self.sheet = self._sheet()
-        self._check_measures()
-        self._check_runs()
-        self.parts = {key: self._part(key) for key in self.letters}
-
-    def _check_given(self, typed: Mapping[str, str]) -> None:
-        faults = Faults()
-        known = {one.name: one for one in self.shape.asks}
-        for name in typed:
-            if name not in known:
-                faults.add(name, f"is no measure of a {self.shape.name}: {', '.join(known)}")
-        for one in known.values():
-            text = self.given[one.name]
-            if one.is_required and not text:
-                faults.add(one.name, "is missing")
-            elif one.kind is Asks.CHOICE and text.lower() not in one.choices:
-                faults.add(one.name, f"“{text[:40]}” is none of {', '.join(one.choices)}")
-            elif one.kind is Asks.STOCK and text:
-                faults.attempt(one.name, partial(read_stock, text, self.lexicon), None)
-        faults.raise_any()
+        self.shape, self.given, self.written = shape, given, written
+        self.names, self.sheet = names, sheet
 
     @cached_property
-    def _formulas(self) -> dict[str, str]:
-        """The measures that are figures, each as a formula."""
-        figures = {Asks.LENGTH, Asks.COUNT, Asks.ANGLE}
-        return {
-            one.known_as: text
-            for one in self.shape.asks
-            if (text := self.given[one.name]) and one.kind in figures
-        }
+    def parts(self) -> dict[str, Part]:
+        """Its parts by key. Raises ``CarpentryError`` by measure where one cannot be made."""
+        return {row.key: self._part(row) for row in self.written.rows}
 
-    @cached_property
-    def _asked(self) -> dict[str, str]:
-        """The measures by what formulas call them."""
-        return {one.known_as: one.name for one in self.shape.asks}
-
-    def _sheet(self) -> Sheet:
-        measures = [MeasureFields(name, text) for name, text in self._formulas.items()]
-        parts = {self.letters[row.key]: self._fields(row) for row in self.written.rows}
-        runs = [self._run(run) for run in self.written.runs]
-        return Sheet(TypedSheet(parts, measures, runs), self.lexicon, self.sections)
-
-    def lettered(self, text: str) -> str:
-        """A formula or a line with the letters of the parts that it names by key."""
-        for key, letter in self.letters.items():
-            text = text.replace(f"{{{key}}}", letter)
-        return text
-
-    def _fields(self, row: Row) -> PartFields:
-        return PartFields(
-            quantity=self._formula(row.quantity),
-            name=row.name,
-            stock=row.stock,
-            length=self._formula(row.length),
-            ends=row.ends if _PLAIN.fullmatch(row.ends) else self._formula(row.ends),
-            edges=row.edges,
-            measured=row.measured,
-            width=self._formula(row.width) if row.width else "",
-            note=row.note,
-        )
-
-    def _formula(self, text: str) -> str:
-        return text if text.isdecimal() else f"={self.lettered(text)}"
-
-    def _run(self, run: RunFields) -> RunFields:
-        texts = {name: self.lettered(getattr(run, name)) for name in ("along", "item", "figure")}
-        return replace(run, part=self.letters.get(run.part, ""), **texts)
-
-    def _check_measures(self) -> None:
-        """Every measure is what it is asked as, lengths above nothing."""
-        faults = Faults()
-        for problem in self.sheet.worked.problems:
-            if problem.place in self._formulas:
-                faults.add(self._asked[problem.place], problem.message)
-        faults.raise_any()
-        for one in self.shape.asks:
-            if one.known_as in self._formulas:
-                faults.attempt(one.name, partial(self._check_measure, one), None)
-        faults.raise_any()
-
-    def _check_runs(self) -> None:
-        """What keeps a run from being laid is told at the measure that its field follows."""
-        faults = Faults()
-        for shown in runs_shown(self.sheet):
-            for problem in shown.problems if shown.laid is None else ():
-                text = getattr(shown.fields, problem.place, "")
-                place = self._asked[text] if text in self._formulas else problem.place
-                faults.add(place, problem.message)
-        faults.raise_any()
-
-    def _check_measure(self, ask: Ask) -> None:
-        value = self.sheet.worked.values[ask.known_as]
-        if ask.kind is Asks.LENGTH and as_length(value, self.lexicon.unit).amount < 0:
-            raise CarpentryError("is below 0")
-        if ask.kind is Asks.COUNT:
-            if value.kind not in {Kind.COUNT, Kind.NUMBER} or value.amount.denominator != 1:
-                raise CarpentryError("is no whole number")
-            if not 0 <= value.amount <= MOST_PIECES:
-                raise CarpentryError(f"is from 0 to {MOST_PIECES:,}")
-
-    def _part(self, key: str) -> Part:
-        row = next(row for row in self.written.rows if row.key == key)
+    def _part(self, row: Row) -> Part:
+        letter = self.names.letters[row.key]
+        if letter not in self.sheet.typed.parts:
+            raise CarpentryError(f"{row.name} is in the list no more")
         try:
-            return self.sheet.check(self.letters[key])
+            return self.sheet.check(letter)
         except CarpentryError as error:
             raise CarpentryError(
                 Problem(self._blamed(row, p.place), f"{row.name}: {p.message}")
@@ -177,34 +187,54 @@ class Made:
     def _blamed(self, row: Row, field: str) -> str:
         """The measure that a field of a part rests on first: what is wrong is told there."""
         if field == "stock":
-            return next(name for name, text in self.given.typed.items() if text == row.stock)
-        try:
-            first = apart(self.lettered(getattr(row, field)))[0]
-            formula = read_formula(first, self.lexicon.unit)
-        except CarpentryError:
-            return ""
-        named = (self._asked[name] for name in formula.names if name in self._formulas)
-        return next(named, "")
+            return next((name for name, text in self.given.typed.items() if text == row.stock), "")
+        return self._measure_of(getattr(row, field, ""))
+
+    def _measure_of(self, text: str) -> str:
+        """The first measure that a text of the shape rests on, also by way of its figures."""
+        asked = self.given.asked
+        for name in re.findall(r"\{([^{}]+)\}", text):
+            if name in asked:
+                return asked[name].name
+            found = self._measure_of(self.written.figures.get(name, ""))
+            if found:
+                return found
+        return ""
+
+    @cached_property
+    def _runs(self) -> dict[str, RunShown]:
+        return {shown.fields.name: shown for shown in runs_shown(self.sheet)}
+
+    def check_runs(self) -> None:
+        """Raises ``CarpentryError`` at the measure that a field of a run follows, where a run
+        cannot be laid."""
+        faults = Faults()
+        for run in self.written.runs:
+            shown = self._runs.get(self.names.of(run.name))
+            for problem in shown.problems if shown and shown.laid is None else ():
+                text = getattr(run, problem.place, "")
+                faults.add(self._measure_of(text) or problem.place, problem.message)
+        faults.raise_any()
 
     @property
     def per(self) -> int:
         """Ticks in a unit of space."""
-        return ticks_per(self.lexicon.unit)
+        return ticks_per(self.sheet.lexicon.unit)
 
     def length(self, formula: str) -> float:
-        """What a formula on measures and keys comes to, in units of space."""
-        value = as_length(self.sheet.reckon(self.lettered(formula)), self.lexicon.unit)
+        """What a formula of the shape comes to, in units of space."""
+        value = as_length(self.sheet.reckon(self.names.said(formula)), self.sheet.lexicon.unit)
         return float(value.amount / self.per)
 
     def count(self, name: str) -> int:
         """A measure that is a count."""
-        return int(self.sheet.worked.values[name].amount)
+        return self.given.count(name)
 
     def section(self, key: str) -> Section:
         """The finished section of a part. Raises ``CarpentryError`` where its stock has none."""
         part = self.parts[key]
         stock = part.stock
-        found = part.finished_section(self.sections(stock) or sheet_section(stock))
+        found = part.finished_section(self.sheet.sections(stock) or sheet_section(stock))
         if found is None:
             raise CarpentryError(f"{part.stock} has no size that is known", "stock")
         return found
@@ -229,13 +259,17 @@ class Made:
 
     def laid(self, run: str) -> Laid:
         """How a run of the shape lies. Raises ``CarpentryError`` where it cannot be laid."""
-        shown = next(one for one in runs_shown(self.sheet) if one.fields.name == run)
+        called = self.names.of(run)
+        shown = self._runs.get(called)
+        if shown is None:
+            raise CarpentryError(f"the run “{called}” is there no more")
         if shown.laid is None:
             raise CarpentryError(shown.problems)
         return shown.laid
 
+    @cached_property
     def solids(self) -> list[Solid]:
-        """Every piece in space, as many of each part as its quantity says.
+        """Every piece in space, as many of each part as its quantity says for one of the shape.
 
         Raises ``CarpentryError`` by measure where it cannot be built.
         """
@@ -243,22 +277,26 @@ class Made:
         found: list[Solid] = []
         for lying in self.shape.lie(self):
             counts[lying.key] = counts.get(lying.key, 0) + 1
-            found.append(Solid(lying.key, counts[lying.key], self._corners(lying)))
+            back, face = self._corners(lying)
+            found.append(Solid(lying.key, counts[lying.key], back, face))
         return found
 
-    def _corners(self, lying: Lying) -> tuple[Vector, ...]:
-        """The corners of a piece from its own cuts."""
+    def _corners(self, lying: Lying) -> tuple[tuple[Vector, ...], tuple[Vector, ...]]:
+        """The corners of a piece from its own cuts: round its back, and round its face."""
         part, section = self.parts[lying.key], self.section(lying.key)
         over_all = part.length.ticks if part.square_ended else part.outermost(section)
         across = edge_corners(0, section.width, part.edges, section.thickness)
-        face_left, face_right, back_right, back_left = across
-        found: list[Vector] = []
-        for t, sides in ((0.0, (back_left, back_right)), (1.0, (face_left, face_right))):
-            for v in sides:
-                lost = [self._lost(end, section, v / section.width, t) for end in part.ends]
-                for u in (lost[0], over_all - lost[1]):
-                    found.append(self._point(lying, u, v, t * section.thickness))
-        return tuple(found)
+        face_low, face_high, back_high, back_low = across
+        loops = []
+        for t, low, high in ((0.0, back_low, back_high), (1.0, face_low, face_high)):
+            loop: list[Vector] = []
+            for v, ends in ((low, (0, 1)), (high, (1, 0))):
+                for end in ends:
+                    lost = self._lost(part.ends[end], section, v / section.width, t)
+                    u = over_all - lost if end else lost
+                    loop.append(self._point(lying, u, v, t * section.thickness))
+            loops.append(tuple(loop))
+        return loops[0], loops[1]
 
     @staticmethod
     def _lost(end: EndAngle, section: Section, share: float, t: float) -> float:
@@ -278,3 +316,32 @@ class Made:
             for o, a, b, n in zip(lying.origin, lying.along, lying.across, normal, strict=True)
         )
         return (x, y, z)
+
+
+def make(shape: Shape, typed: Mapping[str, str], lexicon: Lexicon, sections: Sections) -> Made:
+    """A shape by itself, in a sheet of its own. Raises ``CarpentryError`` by measure where it
+    cannot be made."""
+    given = check_given(shape, shape.asks, typed, lexicon)
+    figures = Names(given.figures, {})
+    measures = _measures(given.figures, figures)
+    given = counted(given, Sheet(TypedSheet({}, measures), lexicon, sections), figures)
+    written = shape.write(given)
+    letters = {row.key: mark_of(n) for n, row in enumerate(written.rows, start=1)}
+    names = Names((*given.figures, *written.figures), letters)
+    sheet = Sheet(
+        TypedSheet(
+            {letters[row.key]: part_fields(row, names) for row in written.rows},
+            [*measures, *_measures(written.figures, names)],
+            [run_fields(run, names) for run in written.runs],
+        ),
+        lexicon,
+        sections,
+    )
+    made = Made(shape, given, written, names, sheet)
+    made.check_runs()
+    assert made.parts is not None
+    return made
+
+
+def _measures(figures: Mapping[str, str], names: Names) -> list[MeasureFields]:
+    return [MeasureFields(names.of(name), names.said(text)) for name, text in figures.items()]

@@ -1,28 +1,18 @@
 """Shapes as JSON documents, and what they write."""
 
 from carpentry.design.shapes.asked import Work
-from carpentry.design.shapes.box import Box
-from carpentry.design.shapes.brace import Brace
-from carpentry.design.shapes.frame import Frame
-from carpentry.design.shapes.legs import CrossedLegs, SplayedLegs
-from carpentry.design.shapes.row import BoardRow
-from carpentry.design.shapes.shape import Made, Shape
-from carpentry.design.shapes.stand import Stand
+from carpentry.design.shapes.known import SHAPES
+from carpentry.design.shapes.shape import Made, make
 from carpentry.design.sheet import Sections
 from carpentry.language import CarpentryError, Json, Reader, Unit, parse_json
 from carpentry.lumber import Lexicon, standard_section
-
-SHAPES: dict[str, Shape] = {
-    shape.name: shape
-    for shape in (Frame(), BoardRow(), Box(), Stand(), Brace(), SplayedLegs(), CrossedLegs())
-}
 
 
 def make_shape(
     name: str, typed: dict[str, str], lexicon: Lexicon, sections: Sections = standard_section
 ) -> Made:
     """A shape made with measures, as typed. Raises ``CarpentryError`` by measure."""
-    return Made(SHAPES[name], typed, lexicon, sections)
+    return make(SHAPES[name], typed, lexicon, sections)
 
 
 def shape_document(text: str | bytes) -> Json:
@@ -41,7 +31,7 @@ def shape_document(text: str | bytes) -> Json:
     reader.raise_problems()
     try:
         made = make_shape(name, typed, Lexicon(unit))
-        made.solids()
+        assert made.solids is not None
     except CarpentryError as error:
         for problem in error.problems:
             inside.fault(problem.place, problem.message)
@@ -49,7 +39,9 @@ def shape_document(text: str | bytes) -> Json:
     return {
         "shape": name,
         "parts": [_part(made, row.key) for row in made.written.rows],
-        "joints": [made.sheet.inline(made.lettered(line)) for line in made.written.joints],
+        "joints": [
+            made.sheet.inline(made.names.said(joint.text())) for joint in made.written.joints
+        ],
         "work": [_work(made, one) for one in made.written.work],
         "marks": {
             run.name: [made.sheet.shown_ticks(mark) for mark in made.laid(run.name).marks()]
@@ -59,8 +51,10 @@ def shape_document(text: str | bytes) -> Json:
 
 
 def _work(made: Made, one: Work) -> Json:
-    sizes = {name: made.sheet.shown_length(made.lettered(text)) for name, text in one.sizes.items()}
-    return {"work": one.kind, "on": made.letters[one.key], "at": one.place, **sizes}
+    sizes = {
+        name: made.sheet.shown_length(made.names.said(text)) for name, text in one.sizes.items()
+    }
+    return {"work": one.kind, "on": made.names.letters[one.key], "at": one.place, **sizes}
 
 
 def _part(made: Made, key: str) -> Json:
@@ -69,11 +63,11 @@ def _part(made: Made, key: str) -> Json:
     plain = part.plain_fields
     said = {name: getattr(plain, name) for name in ("ends", "edges", "measured", "width")}
     return {
-        "mark": made.letters[key],
+        "mark": made.names.letters[key],
         "quantity": part.quantity,
         "name": part.name,
         "stock": str(part.stock),
         "length": plain.length,
-        "formula": made.lettered(row.length),
+        "formula": made.names.said(row.length),
         **{name: text for name, text in said.items() if text},
     }

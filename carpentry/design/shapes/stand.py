@@ -4,7 +4,18 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 
 from carpentry.design.runs import RunFields
-from carpentry.design.shapes.asked import Ask, Asks, Given, Lying, Row, Vector, Written, refuse
+from carpentry.design.shapes.asked import (
+    Ask,
+    Asks,
+    Given,
+    Joint,
+    Lying,
+    Row,
+    Span,
+    Vector,
+    Written,
+    refuse,
+)
 from carpentry.design.shapes.frame import RIGHT, UP
 from carpentry.design.shapes.shape import Made, Shape
 
@@ -34,19 +45,19 @@ class Stand(Shape):
 
     def write(self, given: Given) -> Written:
         has_top = bool(given["top"])
-        legs = "height - thickness of {top}" if has_top else "height"
+        legs = "{height} - thickness of {top}" if has_top else "{height}"
         stock, levels = given["stock"], 1 + len(given.several("shelves at"))
         if given.choice("rails") == _SET_IN:
-            long, short = "length - 2 * width of {leg}", "width - 2 * thickness of {leg}"
+            long, short = "{length} - 2 * width of {leg}", "{width} - 2 * thickness of {leg}"
             joints = [
-                f"{4 * levels} {{leg}} edge to {{long}} end, 2 screws",
-                f"{4 * levels} {{leg}} to {{short}} end, 2 screws",
+                Joint(f"{4 * levels}", "{leg} edge to {long} end, 2 screws"),
+                Joint(f"{4 * levels}", "{leg} to {short} end, 2 screws"),
             ]
         else:
-            long, short = "length", "width - 2 * thickness of {long}"
+            long, short = "{length}", "{width} - 2 * thickness of {long}"
             joints = [
-                f"{4 * levels} {{long}} to {{leg}}, 2 screws",
-                f"{4 * levels} {{short}} to {{leg}}, 2 screws",
+                Joint(f"{4 * levels}", "{long} to {leg}, 2 screws"),
+                Joint(f"{4 * levels}", "{short} to {leg}, 2 screws"),
             ]
         rows = [
             Row("leg", "leg", given["leg stock"], "4", legs),
@@ -55,14 +66,16 @@ class Stand(Shape):
         ]
         runs: list[RunFields] = []
         if has_top:
-            rows.append(Row("top", "top board", given["top"], "count of top", "width"))
-            joints.append("=(2 * count of top) {top} to {long} edge, 2 screws")
+            rows.append(Row("top", "top board", given["top"], "count of {top boards}", "{width}"))
+            joints.append(Joint("2 * count of {top boards}", "{top} to {long} edge, 2 screws"))
             ends = {"first": "item", "last": "item", "part": "top"}
-            runs.append(RunFields("top", "length", "width of {top}", "gap", "top gap", **ends))
+            runs.append(
+                RunFields("top boards", "{length}", "width of {top}", "gap", "{top gap}", **ends)
+            )
         return Written(rows, joints, (), runs)
 
     def lie(self, made: Made) -> Sequence[Lying]:
-        length, width = made.length("length"), made.length("width")
+        length, width = made.length("{length}"), made.length("{width}")
         set_in = made.given.choice("rails") == _SET_IN
         wide, deep = made.width_of("leg"), made.thickness_of("leg")
         thick = 0 if set_in else made.thickness_of("long")
@@ -77,6 +90,16 @@ class Stand(Shape):
         for level in levels:
             found += self._rails(made, level, length, width)
         return [*found, *self._top(made, width, top)]
+
+    def spans(self, made: Made) -> Sequence[Span]:
+        thick = 0.0 if made.given.choice("rails") == _SET_IN else made.thickness_of("long")
+        beside = thick + made.width_of("leg")
+        length = made.length("{length}")
+        levels = [made.length_of("leg"), *map(made.length, made.given.several("shelves at"))]
+        return [
+            Span("front", "across", (beside, 0, 0), (length - beside, 0, 0)),
+            *(Span("front", "up", (0, 0, 0), (0, 0, level)) for level in levels),
+        ]
 
     @staticmethod
     def _check_levels(levels: Sequence[float], high: float, top: float) -> None:
@@ -112,6 +135,6 @@ class Stand(Shape):
     def _top(made: Made, width: float, top: float) -> Iterator[Lying]:
         if not made.given["top"]:
             return
-        for place in made.laid("top").run.places:
+        for place in made.laid("top boards").run.places:
             at = float(place / made.per)
             yield Lying("top", (at + made.width_of("top"), 0, top), BACK, (-1.0, 0.0, 0.0))

@@ -41,6 +41,7 @@ def renaming(typed: TypedSheet, old: str, new: str, unit: Unit) -> TypedSheet:
         usual=typed.usual,
         boards=typed.boards,
         lines={kind: lines_with(text, follow) for kind, text in typed.lines.items()},
+        named={new if name == old else name: follow(text) for name, text in typed.named.items()},
     )
 
 

@@ -112,6 +112,8 @@ class Reckoning:
                     measured[one.name] = read_taped(one.measured, unit)
             except CarpentryError as error:
                 faults.problems.extend(Problem(one.name, p.message) for p in error.problems)
+        for name, text in self.typed.named.items():
+            self._read(name, text, formulas, faults)
         for mark, fields in self.typed.parts.items():
             for name, texts in part_formulas(fields).items():
                 for key, text in keys_of(name, mark, texts):
@@ -128,7 +130,8 @@ class Reckoning:
                 self._read(key, text, formulas, faults)
             for said in ("gap", "count", "last"):
                 formulas[f"{said} of {run.name}"] = _RunReckoned(self, run, said)
-        named = {one.name for one in self.typed.measures} | set(self.typed.usual)
+        named = {one.name for one in self.typed.measures}
+        named |= {*self.typed.usual, *self.typed.named}
         return formulas, measured, faults, named
 
     def _read(self, key: str, text: str, formulas: dict[str, Reckoned], faults: Faults) -> None:

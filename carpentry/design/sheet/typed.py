@@ -21,7 +21,8 @@ class TypedSheet:
     """What a sheet is made from: parts by their letters, measures and runs, as they were typed.
     ``usual`` are names that are known without a measure, such as the kerf; ``boards`` what boards
     of the rack measure, by number; ``lines`` those of joints and the like that may have formulas in
-    them, by kind."""
+    them, by kind; ``named`` formulas that go by a name without being measures: what shapes are
+    asked and what they work out."""
 
     parts: Mapping[str, PartFields] = field(default_factory=dict)
     measures: Sequence[MeasureFields] = ()
@@ -29,6 +30,7 @@ class TypedSheet:
     usual: Mapping[str, Value] = field(default_factory=dict)
     boards: Mapping[int, Section] = field(default_factory=dict)
     lines: Mapping[str, str] = field(default_factory=dict)
+    named: Mapping[str, str] = field(default_factory=dict)
 
 
 def is_formula(text: str) -> bool:
