@@ -25,7 +25,7 @@ from carpentry.project import (
     notes,
 )
 from carpentry.project.claims import claim_of
-from carpentry.project.file import TYPED_LINES
+from carpentry.project.file import BOUGHT_LINES
 
 _LEAST_SECONDS = 0.1
 
@@ -49,7 +49,7 @@ def work_up_files(
         [NamedPart(mark, sheet.part(mark)) for mark in sheet.typed.parts],
         {mark: mark for mark in sheet.typed.parts},
         sheet=sheet,
-        **{name: getattr(project, name) for name in TYPED_LINES},
+        **{name: getattr(project, name) for name in BOUGHT_LINES},
     )
     if settings.rack is not RackUse.NEVER:
         boards = (RackBoard(str(n), None, board) for n, board in enumerate(rack))

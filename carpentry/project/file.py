@@ -22,8 +22,8 @@ from carpentry.design import (
     all_marked,
     with_formulas,
 )
-from carpentry.design.measures import MOST_MEASURES, MeasureFields, check_measure
-from carpentry.design.runs import RunFields, check_run
+from carpentry.design.measures import MeasureFields
+from carpentry.design.runs import RunFields
 from carpentry.language import (
     CarpentryError,
     Json,
@@ -54,17 +54,31 @@ from carpentry.project.settings import (
     Settings,
     read_settings,
 )
+from carpentry.project.sheet_in_file import (
+    FiledShape,
+    lists_document,
+    named_by,
+    read_measures,
+    read_runs,
+    read_shapes,
+    shapes_document,
+)
 
 PROJECT_FORMAT = "grain-tally/project@1"
 NEWER_PROJECT_FORMAT = "grain-tally/project@2"
 FOLLOWING_PROJECT_FORMAT = "grain-tally/project@3"  # sizes that follow measures
+SHAPED_PROJECT_FORMAT = "grain-tally/project@4"  # shapes, and work on parts
+PROJECT_FORMATS = (
+    *(PROJECT_FORMAT, NEWER_PROJECT_FORMAT),
+    *(FOLLOWING_PROJECT_FORMAT, SHAPED_PROJECT_FORMAT),
+)
 _NEWER_SETTINGS = ("resaw", "own_stock", "keep_width", "saw")
 _NEWER_PART_FIELDS = ("resaw", "own_stock")
 _FOLLOWING_PART_FIELDS = ("held", "taped", "taped_on")
-MOST_RUNS = 200
 YARD_FORMAT = "grain-tally/yard@1"
-TYPED_LINES = ("joints", "hardware", "finishes", "rules")
-FOLLOWING_LINES = ("joints", "hardware", "finishes")  # which may have formulas in them
+BOUGHT_LINES = ("joints", "hardware", "finishes", "rules")  # what the list is made from
+TYPED_LINES = (*BOUGHT_LINES, "work")
+FOLLOWING_LINES = ("joints", "hardware", "finishes", "work")  # which may have formulas in them
 ROUNDINGS = ("each", "total")
 PRICE_AGE_DAYS = 90
 MOST_AGE_DAYS = 3650
@@ -74,8 +88,6 @@ _SETTING_GROUPS = {
     "saw": tuple(name.removeprefix("saw_") for name in (*SAW_LENGTHS, *SAW_ANGLES)),
 }
 _MARK = re.compile(r"[A-Z]{1,3}")
-_MEASURE_FIELDS = tuple(field.name for field in fields(MeasureFields))
-_RUN_FIELDS = tuple(field.name for field in fields(RunFields))
 _OWN_FIELDS = tuple(field.name for field in fields(OwnFields))
 _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name != "yard")
 
@@ -84,8 +96,9 @@ _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name !
 class ProjectFile:
     """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none.
     ``materials`` of one's own are those it uses; ``joints``, other ``hardware``,
-    ``finishes`` and ``rules`` of thumb are typed a line each. ``measures`` and ``runs`` are as they
-    were typed, too; parts are as they come out where no yard says otherwise."""
+    ``finishes``, ``rules`` of thumb and ``work`` on parts are typed a line each. ``measures``,
+    ``runs`` and ``shapes`` are as they were typed, too; parts are as they come out where no yard
+    says otherwise."""
 
     name: str
     settings: Settings
@@ -97,8 +110,10 @@ class ProjectFile:
     hardware: str = ""
     finishes: str = ""
     rules: str = ""
+    work: str = ""
     measures: tuple[MeasureFields, ...] = ()
     runs: tuple[RunFields, ...] = ()
+    shapes: tuple[FiledShape, ...] = ()
 
     def sheet(self, sections: Sections = standard_section) -> Sheet:
         """Its parts, by their marks, with its measures and runs, worked out for what stocks measure
@@ -110,6 +125,7 @@ class ProjectFile:
             self.runs,
             self.settings.usual_measures,
             lines={kind: getattr(self, kind) for kind in FOLLOWING_LINES},
+            named=named_by(self.shapes),
         )
         own = {one.name: one for one in self.materials}
         return Sheet(typed, Lexicon(self.settings.unit, own), sections)
@@ -175,13 +191,14 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
 
     Raises ``CarpentryError`` with every problem and its path.
     """
-    reader = _open(text, PROJECT_FORMAT, NEWER_PROJECT_FORMAT, FOLLOWING_PROJECT_FORMAT)
+    reader = _open(text, *PROJECT_FORMATS)
     name = reader.text("name", longest=100)
     unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
     typed_settings = _read_setting_fields(reader, unit)
     yard = reader.text("yard", "", longest=100)
     lexicon = _with_materials(reader, Lexicon(unit, own))
-    measures, runs = _read_measures(reader, unit), _read_runs(reader)
+    measures, runs = read_measures(reader, unit), read_runs(reader)
+    shapes = read_shapes(reader, lexicon, [one.name for one in measures])
     marks: list[str] = []
     rows: list[tuple[Reader, PartFields]] = []
     for item in reader.items("parts", most=MAX_PARTS, required=False):
@@ -205,6 +222,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
             measures,
             runs,
             settings.usual_measures,
+            named=named_by(shapes),
         ),
         lexicon,
     )
@@ -235,6 +253,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
         **typed_lines,
         measures=tuple(measures),
         runs=tuple(runs),
+        shapes=tuple(shapes),
     )
 
 
@@ -255,42 +274,6 @@ def _sheet_of(marks: Sequence[str], typed: TypedSheet, lexicon: Lexicon) -> Shee
     named = all_marked(marks if len(given) == len(set(given)) else [""] * len(marks))
     parts = dict(zip(named, typed.parts.values(), strict=True))
     return Sheet(replace(typed, parts=parts), lexicon, standard_section)
-
-
-def _read_measures(reader: Reader, unit: Unit) -> list[MeasureFields]:
-    found: list[MeasureFields] = []
-    for item in reader.items("measures", most=MOST_MEASURES, required=False):
-        typed = MeasureFields(
-            **{name: item.text(name, "", longest=MOST_FORMULA) for name in _MEASURE_FIELDS}
-        )
-        item.refuse_unknown()
-        try:
-            check_measure(typed, [one.name for one in found], unit)
-        except CarpentryError as error:
-            for problem in error.problems:
-                item.fault(problem.place, problem.message)
-        found.append(typed)
-    return found
-
-
-def _read_runs(reader: Reader) -> list[RunFields]:
-    found: list[RunFields] = []
-    for item in reader.items("runs", most=MOST_RUNS, required=False):
-        usual = RunFields()
-        typed = RunFields(
-            **{
-                name: item.text(name, getattr(usual, name), longest=MOST_FORMULA)
-                for name in _RUN_FIELDS
-            }
-        )
-        item.refuse_unknown()
-        try:
-            check_run(typed, [one.name for one in found])
-        except CarpentryError as error:
-            for problem in error.problems:
-                item.fault(problem.place, problem.message)
-        found.append(typed)
-    return found
 
 
 def _read_setting_fields(reader: Reader, unit: Unit) -> SettingFields:
@@ -353,12 +336,12 @@ def project_document(project: ProjectFile) -> Json:
     newer = any(name in settings for name in _NEWER_SETTINGS) or any(
         getattr(part.fields, name) for part in project.parts for name in _NEWER_PART_FIELDS
     )
+    uses = (bool(project.shapes or project.work), follows, newer, True)
+    lines = TYPED_LINES if project.work else BOUGHT_LINES
     return {
-        "format": FOLLOWING_PROJECT_FORMAT
-        if follows
-        else NEWER_PROJECT_FORMAT
-        if newer
-        else PROJECT_FORMAT,
+        "format": next(
+            name for name, used in zip(reversed(PROJECT_FORMATS), uses, strict=True) if used
+        ),
         "name": project.name,
         **settings,
         "yard": project.yard,
@@ -369,18 +352,11 @@ def project_document(project: ProjectFile) -> Json:
             | ({"values": {name: text for name, text, _ in part.followed}} if part.followed else {})
             for mark, part in zip(project.marks, project.parts, strict=True)
         ],
-        **_lists_document("measures", project.measures),
-        **_lists_document("runs", project.runs),
-        **{name: getattr(project, name).splitlines() for name in TYPED_LINES},
+        **lists_document("measures", project.measures),
+        **lists_document("runs", project.runs),
+        **shapes_document(project.shapes),
+        **{name: getattr(project, name).splitlines() for name in lines},
     }
-
-
-def _lists_document(
-    name: str, typed: Sequence[MeasureFields] | Sequence[RunFields]
-) -> dict[str, list[dict[str, str]]]:
-    """Things that are typed field by field, without what is empty; nothing where there are none."""
-    rows = [{field: text for field, text in asdict(one).items() if text} for one in typed]
-    return {name: rows} if rows else {}
 
 
 def check_currency(currency: str) -> None:

@@ -12,6 +12,8 @@ _TYPES = {
     "json": "application/json",
     "txt": "text/plain; charset=utf-8",
     "pdf": "application/pdf",
+    "svg": "image/svg+xml",
+    "dxf": "image/vnd.dxf",
     "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
 }
 

@@ -31,17 +31,21 @@ class Row(models.Model):
     @classmethod
     def columns(cls) -> list[str]:
         """The names of the columns that a snapshot has: all but whose it is."""
-        return [one.name for one in cls._meta.concrete_fields if one.name != cls.whose]
+        return [one.attname for one in cls._meta.concrete_fields if one.name != cls.whose]
 
     @classmethod
     def from_snapshot(cls, row: dict[str, Any], **whose: Any) -> Self:
         """A row, not saved, from its snapshot; what that does not know is not taken."""
-        known = {name: row[name] for name in cls.columns() if name in row}
-        return cls(**known | {"id": uuid.UUID(row["id"])}, **whose)
+        known = {
+            one.attname: one.to_python(row[one.attname])
+            for one in cls._meta.concrete_fields
+            if one.attname in row
+        }
+        return cls(**known, **whose)
 
     def snapshot(self) -> dict[str, Any]:
         """Every column but whose it is."""
-        return {name: getattr(self, name) for name in self.columns()} | {"id": str(self.id)}
+        return _plain(type(self), {name: getattr(self, name) for name in self.columns()})
 
 
 def replace_rows(
@@ -76,10 +80,14 @@ def replace_rows(
 
 def snapshots(rows: "models.QuerySet[Any]") -> list[dict[str, Any]]:
     """The snapshots of rows, read without making rows of them."""
-    found = list(rows.values(*rows.model.columns()))
-    for row in found:
-        row["id"] = str(row["id"])
-    return found
+    return [_plain(rows.model, row) for row in rows.values(*rows.model.columns())]
+
+
+def _plain(model: type[Row], row: dict[str, Any]) -> dict[str, Any]:
+    """The columns of a row with its ids as text."""
+    keyed = (models.UUIDField, models.ForeignKey)
+    keys = [one.attname for one in model._meta.concrete_fields if isinstance(one, keyed)]
+    return row | {name: str(row[name]) for name in keys if row.get(name)}
 
 
 class TextLine(Row):

@@ -27,6 +27,16 @@ class LengthOut(BaseModel):
     exact: bool
 
 
+class ValueOut(BaseModel):
+    """A value: its kind, as text in the project's unit, as a length where it is one, and whether
+    that is exact."""
+
+    kind: str
+    text: str
+    length: LengthOut | None
+    exact: bool
+
+
 class ProblemOut(BaseModel):
     """One fault: where it is, and what it is in a builder's words."""
 

@@ -8,6 +8,7 @@ from ninja import Router
 
 from carpentry.buying import PRICE_COLUMNS, write_prices_csv
 from carpentry.design import write_parts_csv
+from carpentry.design.shapes import Made, made_placed
 from carpentry.project import project_document, yard_document
 from server.common.answers import as_json, file_answer
 from server.common.owned import owned
@@ -17,6 +18,7 @@ from server.documents.marks import marks_pdf
 from server.documents.message import list_message
 from server.documents.paper import cut_sheet_pdf, shopping_list_pdf
 from server.documents.planned import planned
+from server.documents.shapes import ALL, drawing_dxf, drawing_pdf, drawing_svg
 from server.documents.sheets import LIST_COLUMNS, harmless, list_rows, write_csv, write_xlsx
 from server.documents.type import Paper
 from server.projects.models import Project
@@ -27,6 +29,7 @@ from server.yards.models import Yard
 
 router = Router(tags=["documents"])
 FILE = {200: None, 404: ErrorOut}
+DRAWN = FILE | {422: ErrorOut}
 
 
 @router.get("/projects/{uuid:project_id}/shopping-list.csv", response=FILE)
@@ -68,6 +71,51 @@ def cut_sheet(request: HttpRequest, project_id: uuid.UUID, paper: Paper = "lette
     project = owned(Project, request, project_id)
     content = cut_sheet_pdf(planned(project), paper)
     return file_answer(content, f"{project.name} cut sheet", "pdf")
+
+
+@router.get("/projects/{uuid:project_id}/shapes/{uuid:shape_id}/drawing.pdf", response=DRAWN)
+def shape_paper(
+    request: HttpRequest,
+    project_id: uuid.UUID,
+    shape_id: uuid.UUID,
+    view: str = ALL,
+    paper: Paper = "letter",
+) -> HttpResponse:
+    """The drawing of a shape on paper, with its scale."""
+    project, made = _shape(request, project_id, shape_id)
+    content = drawing_pdf(show_project(project), project, made, view, paper)
+    return file_answer(content, f"{project.name} {made.names.called}", "pdf")
+
+
+@router.get("/projects/{uuid:project_id}/shapes/{uuid:shape_id}/drawing.svg", response=DRAWN)
+def shape_svg(
+    request: HttpRequest, project_id: uuid.UUID, shape_id: uuid.UUID, view: str = ALL
+) -> HttpResponse:
+    """The drawing of a shape as SVG, at full size."""
+    project, made = _shape(request, project_id, shape_id)
+    content = drawing_svg(project, made, view)
+    return file_answer(content, f"{project.name} {made.names.called}", "svg")
+
+
+@router.get("/projects/{uuid:project_id}/shapes/{uuid:shape_id}/drawing.dxf", response=DRAWN)
+def shape_dxf(
+    request: HttpRequest, project_id: uuid.UUID, shape_id: uuid.UUID, view: str = ALL
+) -> HttpResponse:
+    """The drawing of a shape as DXF, at full size."""
+    project, made = _shape(request, project_id, shape_id)
+    content = drawing_dxf(project, made, view)
+    return file_answer(content, f"{project.name} {made.names.called}", "dxf")
+
+
+def _shape(
+    request: HttpRequest, project_id: uuid.UUID, shape_id: uuid.UUID
+) -> tuple[Project, Made]:
+    """A shape as it is made. Raises ``CarpentryError`` where it cannot be drawn."""
+    project = owned(Project, request, project_id)
+    shape = get_object_or_404(project.shapes, id=shape_id)
+    made = made_placed(shape.placed, project.sheet())
+    made.check_runs()
+    return project, made
 
 
 @router.get("/projects/{uuid:project_id}/runs/{uuid:run_id}/marks.pdf", response=FILE)

@@ -18,6 +18,7 @@ from carpentry.planning import (
     read_basis,
 )
 from carpentry.project import NamedPart, RackUse
+from carpentry.project.file import BOUGHT_LINES
 from server.plans.models import Piece, Plan
 from server.plans.state import state_of_project
 from server.projects.models import Project
@@ -111,7 +112,7 @@ def _planned(project: Project, basis: Basis | None = None) -> PlannedProject:
         parts=[NamedPart(str(part.id), sheet.part(part.mark)) for part in project.parts.all()],
         sheet=sheet,
         marks={str(part.id): part.mark for part in project.parts.all()},
-        **project.typed_lines(),
+        **{kind: project.typed_lines()[kind] for kind in BOUGHT_LINES},
     )
 
 

@@ -32,6 +32,7 @@ from server.common.schemas import ErrorOut, SeenIn, length_out
 from server.common.uploads import chosen_columns, parts_table, upload_bytes
 from server.history.models import shortened
 from server.projects.changing import CHANGE, changed, seen_by, with_followers
+from server.projects.linking import link_shape, write_shapes
 from server.projects.models import Measure, Part, Project, Run
 from server.projects.schemas import (
     DeletedProjectOut,
@@ -134,6 +135,8 @@ def project_from_file(owner: Any, read: ProjectFile, id: uuid.UUID) -> Project:
         Run(project=project, position=n, **asdict(one)) for n, one in enumerate(read.runs)
     )
     project.add_parts(read.parts, read.marks)
+    for one in read.shapes:
+        link_shape(project, one)
     project.begin_history("imported")
     return project
 
@@ -205,6 +208,7 @@ def change_project(
         for name, value in told.items():
             setattr(project, name, value)
             said.append(SAID.get(name, {}).get(value) or _setting_said(name, value))
+        write_shapes(project)
         return ", ".join(said)
 
     return changed(project, patch, lambda: project.change(*seen_by(patch), "settings", make))

@@ -10,6 +10,7 @@ from carpentry.design import Sheet
 from server.common.answers import json_answer
 from server.common.schemas import ErrorOut, SeenIn
 from server.history.models import shortened
+from server.projects.linking import write_shapes
 from server.projects.models import Project
 from server.projects.schemas import ProjectChangedOut, ProjectConflictOut
 from server.projects.showing import show_change
@@ -41,8 +42,9 @@ def with_followers(
         said = make(project)
         itself = project.parts.filter(id=part).values_list("mark", flat=True)
         told = ""
-        if before:
-            project.after = project.sheet()
+        if before or project.has_followers:
+            project.after = write_shapes(project)
+        if before and project.after:
             told = _followed(before, project.after, set(itself))
         return shortened(f"{said}; {told}" if told else said)
 

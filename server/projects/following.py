@@ -6,7 +6,7 @@ from carpentry.design import MeasureShown, RunShown, Sheet, measures_shown, runs
 from carpentry.design.measures import Kind, Value
 from carpentry.design.runs import Laid, pile_told
 from carpentry.language import Unit, rounded, ticks_per, write_decimal
-from server.common.schemas import LengthOut, ProblemOut, length_out
+from server.common.schemas import LengthOut, ProblemOut, ValueOut, length_out
 from server.projects.models import Project
 from server.projects.schemas import (
     LaidOut,
@@ -16,7 +16,6 @@ from server.projects.schemas import (
     OpeningOut,
     RunOut,
     SpecimenOut,
-    ValueOut,
 )
 
 

@@ -1,20 +1,20 @@
 """Projects and their parts."""
 
-from collections.abc import Collection, Iterable, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import asdict, replace
-from typing import Any, ClassVar, Self
+from typing import Any, Self
 
 from django.core.exceptions import ValidationError
 from django.db import models
 from django.utils.functional import cached_property
 
+from carpentry.design import Part as ReadPart
 from carpentry.design import (
-    FORMULA_FIELDS,
     PartFields,
     Sections,
     Sheet,
     TypedSheet,
-    formulas_in,
+    formula_keeping_unit,
     lines_keeping_unit,
     mark_number,
     mark_of,
@@ -23,7 +23,6 @@ from carpentry.design import (
     run_keeping_unit,
     with_formulas,
 )
-from carpentry.design import Part as ReadPart
 from carpentry.design.measures import (
     MOST_MEASURES,
     MeasureFields,
@@ -44,21 +43,21 @@ from carpentry.project import (
     section_sold,
     settings_in,
 )
-from carpentry.project.file import FOLLOWING_LINES, MOST_RUNS, TYPED_LINES
+from carpentry.project.file import FOLLOWING_LINES, TYPED_LINES
 from carpentry.project.respelling import respelled
+from carpentry.project.sheet_in_file import MOST_RUNS, FiledShape
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
 from server.common.owned import OwnedQuerySet
 from server.common.rows import (
     Changes,
-    Row,
-    TextLine,
     as_lines,
     replace_rows,
     snapshots,
     whole_text,
 )
 from server.history.models import Revision, Snapshot, Versioned
+from server.projects.rows import Measure, Part, ProjectLine, Run, Shape, follows
 from server.rack.models import RackBoard
 from server.stocks.models import own_stocks
 from server.yards.models import Yard
@@ -71,11 +70,6 @@ _OF_THE_WHOLE = {
     *("keep_from", "keep_from_of", "keep_width", "budget", "sells_for", "rip", "resaw"),
     *("own_stock", *(name for name in SETTINGS if name.startswith("saw_"))),
 }
-
-
-def follows(fields: PartFields) -> bool:
-    """Whether a part is read with its sheet: it has a formula, or was measured."""
-    return bool(formulas_in(fields) or fields.taped.strip())
 
 
 def next_position(rows: "models.Manager[Any]") -> int:
@@ -165,7 +159,7 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
     @property
     def has_followers(self) -> bool:
         """Whether anything in it follows something else."""
-        own = self.measures.exists() or self.runs.exists()
+        own = self.measures.exists() or self.runs.exists() or self.shapes.exists()
         return own or self.parts.filter(Part.following()).exists()
 
     def _typed_sheet(self) -> TypedSheet:
@@ -178,7 +172,17 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             self.settings().usual_measures,
             measured_boards(self.owner) if named else {},
             {kind: text for kind, text in self.typed_lines().items() if kind in FOLLOWING_LINES},
+            self.named(),
         )
+
+    def named(self) -> dict[str, str]:
+        """What its shapes are asked and work out, as formulas by name."""
+        return {n: text for row in self.shapes.all() for n, text in row.placed.named.items()}
+
+    def taken_names(self) -> list[str]:
+        """The names that are taken in its formulas, of measures, of shapes and of theirs."""
+        measures = [row.name for row in self.measures.all()]
+        return [*measures, *(row.called for row in self.shapes.all()), *self.named()]
 
     def sections(self, stocks: Collection[StockName]) -> dict[StockName, tuple[Any, bool]]:
         """What stocks measure at its yard, each with whether that is the yard's own size."""
@@ -229,8 +233,19 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             ProjectLine(id=id_, project=self, kind=kind, position=position, text=line)
             for position, (id_, line) in enumerate(as_lines(text, known))
         ]
-        replace_rows(known, wanted)
+        replace_rows(known, wanted, ("position", "text"))
         return wanted
+
+    def reword_lines(self, kind: str, text: str) -> None:
+        """Makes the lines of a kind those of a text that means the same, line by line."""
+        rows = list(self.lines.filter(kind=kind))
+        lines = text.split("\n")
+        lines += [""] * (len(rows) - len(lines))
+        for row, line in zip(rows, lines, strict=False):
+            if not row.by_hand and row.shape_id:
+                row.written = {"text": line}
+            row.text = line
+        ProjectLine.objects.bulk_update(rows, ["text", "written"])
 
     def add_parts(self, read: Iterable[ReadPart], marks: Iterable[str] = ()) -> list["Part"]:
         """Appends parts (read by carpentry); each gets a mark of its own. Returns the new rows."""
@@ -259,11 +274,18 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
 
     def add_measure(self, fields: MeasureFields) -> "Measure":
         """A measure more. Raises ``CarpentryError`` by field where it cannot be kept."""
-        names = [row.name for row in self.measures.all()]
-        if len(names) >= MOST_MEASURES:
+        if self.measures.count() >= MOST_MEASURES:
             raise CarpentryError(f"a project has {MOST_MEASURES:,} measures at the most")
-        check_measure(fields, names, Unit(self.unit))
+        check_measure(fields, self.taken_names(), Unit(self.unit))
         return self.measures.create(position=next_position(self.measures), **asdict(fields))
+
+    def keep_figures(self, named: Mapping[str, str]) -> None:
+        """Makes measures of what a shape was asked and worked out."""
+        begins = next_position(self.measures)
+        Measure.objects.bulk_create(
+            Measure(project=self, position=begins + n, name=name, formula=text)
+            for n, (name, text) in enumerate(named.items())
+        )
 
     def add_run(self, fields: RunFields) -> "Run":
         """A run more. Raises ``CarpentryError`` by field where it cannot be kept."""
@@ -275,20 +297,23 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
 
     def write_sheet(self, typed: TypedSheet) -> None:
         """Takes what is typed of the rows that are there, in their order."""
-        for rows, written in (
-            (list(self.measures.all()), typed.measures),
-            (list(self.runs.all()), typed.runs),
-        ):
-            for row, fields in zip(rows, written, strict=True):
-                if row.fields != fields:
-                    row.write(fields)
-                    row.save()
+        for measure, fields in zip(self.measures.all(), typed.measures, strict=True):
+            if measure.fields != fields:
+                measure.write(fields)
+                measure.save()
+        for run, asked in zip(self.runs.all(), typed.runs, strict=True):
+            if run.fields != asked:
+                run.reword(asked)
+                run.save()
         for kind, text in typed.lines.items():
-            self.write_lines(kind, text)
+            self.reword_lines(kind, text)
+        for shape in self.shapes.all():
+            shape.take(shape.placed.with_named(typed.named))
+            shape.save()
         parts = list(self.parts.all())
         for row in parts:
-            row.write(typed.parts[row.mark])
-        replace_rows(self.parts, parts, typed_fields(PartFields))
+            row.reword(typed.parts[row.mark])
+        replace_rows(self.parts, parts, (*typed_fields(PartFields), "written"))
 
     def replace_parts(self, read: Sequence[ReadPart]) -> None:
         """Makes the part list what was read; parts that were in it stay the same rows, with their
@@ -316,15 +341,20 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             measure.write(measure_keeping_unit(measure.fields, before.unit))
             measure.save()
         for run in self.runs.all():
-            run.write(run_keeping_unit(run.fields, before.unit))
+            run.reword(run_keeping_unit(run.fields, before.unit))
             run.save()
+        for shape in self.shapes.all():
+            placed = shape.placed
+            named = {n: formula_keeping_unit(text, before.unit) for n, text in placed.named.items()}
+            shape.take(placed.with_named(named))
+            shape.save()
         for kind, text in self.typed_lines().items():
             kept = lines_keeping_unit(text, before.unit) if kind in FOLLOWING_LINES else text
-            self.write_lines(kind, respelled(kind, kept, before.unit))
+            self.reword_lines(kind, respelled(kind, kept, before.unit))
         rows = list(self.parts.all())
         for row in rows:
-            row.write(part_in(sheet.part(row.mark), before, unit))
-        replace_rows(self.parts, rows, typed_fields(PartFields))
+            row.reword(part_in(sheet.part(row.mark), before, unit))
+        replace_rows(self.parts, rows, (*typed_fields(PartFields), "written"))
 
     def as_file(self) -> ProjectFile:
         sheet = self.sheet()
@@ -339,6 +369,7 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             **self.typed_lines(),
             measures=tuple(sheet.typed.measures),
             runs=tuple(sheet.typed.runs),
+            shapes=tuple(FiledShape(row.placed, row.lines()) for row in self.shapes.all()),
         )
 
     def touch(self, ids: Iterable[Any] = (), gone: Iterable[Any] = ()) -> None:
@@ -370,6 +401,7 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             "yard": str(self.yard_id) if self.yard_id else None,
             "lines": snapshots(self.lines.all()),
             "measures": snapshots(self.measures.all()),
+            "shapes": snapshots(self.shapes.all()),
             "runs": snapshots(self.runs.all()),
             "parts": snapshots(self.parts.all()),
         }
@@ -381,6 +413,9 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             setattr(self, name, snapshot.get(name, getattr(usual, name)))
         yard = snapshot["yard"]
         self.yard = Yard.objects.of(self.owner).filter(id=yard).first() if yard else None
+        # What shapes wrote is linked to them: they are there first.
+        known = snapshot.get("shapes", [])
+        replace_rows(self.shapes, [Shape.from_snapshot(row, project=self) for row in known])
         if "lines" in snapshot:
             wanted = [ProjectLine.from_snapshot(row, project=self) for row in snapshot["lines"]]
             replace_rows(self.lines, wanted)
@@ -405,104 +440,3 @@ class ProjectRevision(Revision):
                 fields=["subject", "number"], name="one_project_revision_a_version"
             )
         ]
-
-
-class TypedRow(Row):
-    """A row of typed fields, those of the dataclass ``of``; ``related`` is what a project calls
-    such rows."""
-
-    of: ClassVar[type[Any]]
-    related: ClassVar[str]
-
-    class Meta:
-        abstract = True
-
-    def __str__(self) -> str:
-        return str(self.fields.name)
-
-    @property
-    def fields(self) -> Any:
-        """The fields as they were typed."""
-        return self.of(**{name: getattr(self, name) for name in typed_fields(self.of)})
-
-    def write(self, fields: Any) -> None:
-        """Takes fields as they are typed."""
-        for name, text in asdict(fields).items():
-            setattr(self, name, text)
-
-
-class ProjectLine(TextLine):
-    """A joint, a thing of hardware, a finish or a rule of thumb, as typed."""
-
-    whose = "project"
-    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="lines")
-    kind = models.CharField(max_length=10, choices=[(kind, kind) for kind in TYPED_LINES])
-
-
-class Measure(TypedRow, typed_columns(MeasureFields, "MeasureColumns", __name__)):
-    """A named size, as typed."""
-
-    whose, related, of = "project", "measures", MeasureFields
-    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="measures")
-    position = models.PositiveIntegerField()
-
-    class Meta:
-        ordering = ["position", "id"]
-
-
-class Run(TypedRow, typed_columns(RunFields, "RunColumns", __name__)):
-    """Equal things in a row, as typed."""
-
-    whose, related, of = "project", "runs", RunFields
-    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="runs")
-    position = models.PositiveIntegerField()
-
-    class Meta:
-        ordering = ["position", "id"]
-
-
-class Part(TypedRow, typed_columns(PartFields, "PartColumns", __name__)):
-    """One line of the part list, as typed."""
-
-    whose, related, of = "project", "parts", PartFields
-    project = models.ForeignKey(Project, on_delete=models.CASCADE, related_name="parts")
-    position = models.PositiveIntegerField()
-    mark = models.CharField(max_length=3)
-
-    class Meta:
-        ordering = ["position", "id"]
-        constraints = [
-            models.UniqueConstraint(fields=["project", "mark"], name="one_part_of_a_mark"),
-        ]
-
-    def __str__(self) -> str:
-        return f"{self.mark} {self.name}"
-
-    @classmethod
-    def following(cls) -> models.Q:
-        """Rows that are read with their sheet: a formula in one of their fields, or a size that was
-        measured."""
-        found = ~models.Q(taped="")
-        for name in FORMULA_FIELDS:
-            found |= models.Q(**{f"{name}__startswith": "="})
-        return found
-
-    def read(self) -> ReadPart:
-        """The part as carpentry understands it."""
-        if not follows(self.fields):
-            return read_part(self.fields, self.project.lexicon)
-        return self.project.sheet().part(self.mark)
-
-    def take(self, read: ReadPart) -> None:
-        """Becomes a part that carpentry has read."""
-        self.write(read.fields)
-        said = {name for name, _, _ in read.followed}
-        for name, length in read.lengths().items():
-            if name not in said:
-                setattr(self, name, length.text)
-
-    def clean(self) -> None:
-        try:
-            self.take(self.project.checked(self))
-        except CarpentryError as error:
-            raise as_validation_error(error) from error

@@ -20,7 +20,9 @@ from server.common.schemas import (
     ProblemOut,
     SectionOut,
     SeenIn,
+    ValueOut,
 )
+from server.projects.shape_schemas import ShapeOut
 
 
 class SettingLengthOut(BaseModel):
@@ -82,6 +84,8 @@ class PartOut(shown_fields(PartFields, "PartFieldsOut")):
     follows: list[FollowedOut]
     fault: str
     is_held: bool
+    shape: UUID | None
+    by_hand: list[str]
     other_faces: list[FaceOut]
     over_all: LengthOut | None
     sawn: LengthOut | None
@@ -90,16 +94,6 @@ class PartOut(shown_fields(PartFields, "PartFieldsOut")):
     slant: SlantOut | None
     weight: str
     warnings: list[str]
-
-
-class ValueOut(BaseModel):
-    """A value: its kind, as text in the project's unit, as a length where it is one, and whether
-    that is exact."""
-
-    kind: str
-    text: str
-    length: LengthOut | None
-    exact: bool
 
 
 class SpecimenOut(BaseModel):
@@ -202,8 +196,10 @@ class WholeProjectOut(_SettingsOut):
     hardware: str
     finishes: str
     rules: str
+    work: str
     measures: list[MeasureOut]
     runs: list[RunOut]
+    shapes: list[ShapeOut]
     usual_rules: list[str]
     yard: YardNameOut | None
     pairs: dict[UUID, str]
@@ -252,6 +248,7 @@ class _ProjectIn(SeenIn):
     hardware: str | None = None
     finishes: str | None = None
     rules: str | None = None
+    work: str | None = None
 
 
 ProjectPatchIn = given_fields(SettingFields, "ProjectPatchIn", _ProjectIn)

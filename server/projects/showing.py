@@ -28,6 +28,7 @@ from carpentry.project.settings import SETTING_LENGTHS
 from server.common.schemas import ProblemOut, length_out, section_out
 from server.common.uploads import columns_out
 from server.history.showing import shows
+from server.projects.drawing import show_shapes
 from server.projects.following import show_measures, show_runs
 from server.projects.models import SETTINGS, Part, Project
 from server.projects.schemas import (
@@ -52,7 +53,7 @@ def read_at_once(project: Project) -> None:
     change it. Raises ``Project.DoesNotExist`` when it is gone."""
     for _ in range(_MOST_TRIES):
         project.refresh_from_db()
-        prefetch_related_objects([project], "parts", "lines", "measures", "runs", "yard")
+        prefetch_related_objects([project], "parts", "lines", "measures", "runs", "shapes", "yard")
         if Project.objects.filter(id=project.id, version=project.version).exists():
             break
 
@@ -103,6 +104,7 @@ def _whole(project: Project, sheet: Sheet) -> dict[str, Any]:
         **project.typed_lines(),
         "measures": show_measures(project, sheet),
         "runs": show_runs(project, sheet),
+        "shapes": show_shapes(project, sheet),
         "usual_rules": list(USUAL_LINES),
         "yard": YardNameOut(id=project.yard.id, name=project.yard.name) if project.yard else None,
         "pairs": {UUID(id_): angled[other].mark for id_, other in pairs.items()},
@@ -130,7 +132,11 @@ class _Parts:
         sold = self.project.sections({part.stock for _, part in read})
         return [
             _show(
-                _Place(row.id, row.mark, row.position, part.stock.own),
+                _Place(
+                    *(row.id, row.mark, row.position, part.stock.own),
+                    row.shape_id,
+                    tuple(row.by_hand),
+                ),
                 part,
                 sold[part.stock],
                 self.shared,
@@ -153,12 +159,14 @@ class _Shared:
 @dataclass(frozen=True)
 class _Place:
     """Which part it is, where in the list, and what it is of where that is one's own material: the
-    name alone tells that from no other."""
+    name alone tells that from no other. The shape that wrote it, and what of it is by hand."""
 
     id: UUID
     mark: str
     position: int
     own: OwnStock | None
+    shape: UUID | None
+    by_hand: tuple[str, ...]
 
 
 @lru_cache(10_000)
@@ -188,6 +196,8 @@ def _show(
         follows=[FollowedOut(field=f, value=v, exact=e) for f, v, e in part.followed],
         fault=part.fault,
         is_held=part.is_held,
+        shape=place.shape,
+        by_hand=list(place.by_hand),
         other_faces=_other_faces(part, section, notation),
         over_all=length_out(over_all, notation) if over_all != part.length.ticks else None,
         sawn=length_out(sawn, notation) if sawn != over_all else None,

@@ -19,6 +19,7 @@ from server.history.showing import shown
 from server.plans.api import router as plans
 from server.projects.api import router as projects
 from server.projects.measures import router as measures
+from server.projects.shapes import router as shapes
 from server.projects.workshop import router as workshop
 from server.rack.api import router as rack
 from server.sizes.api import router as sizes
@@ -32,6 +33,7 @@ for router in (
     workshop,
     projects,
     measures,
+    shapes,
     plans,
     yards,
     sizes,

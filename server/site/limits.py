@@ -7,7 +7,9 @@ from typing import Any
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
-LONG_TEXTS = dict.fromkeys(("text", "joints", "hardware", "finishes", "rules", "packs"), 400_000)
+from carpentry.project.file import TYPED_LINES
+
+LONG_TEXTS = dict.fromkeys(("text", *TYPED_LINES, "packs"), 400_000)
 LONGEST_TEXT = 2_000
 MOST_JSON_BYTES = 1_000_000
 

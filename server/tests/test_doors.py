@@ -58,6 +58,7 @@ class EveryEndpointTest(ApiTestCase):
             "board_id": str(uuid.uuid4()),
             "material_id": str(uuid.uuid4()),
             "run_id": str(uuid.uuid4()),
+            "shape_id": str(uuid.uuid4()),
             "measure_id": str(uuid.uuid4()),
         }
         other, asked = self.other_client(), 0

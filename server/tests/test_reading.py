@@ -49,6 +49,7 @@ class ReadingTest(ApiTestCase):
             "trip_id": self.trip,
             "board_id": str(uuid.uuid4()),
             "run_id": str(uuid.uuid4()),
+            "shape_id": str(uuid.uuid4()),
         }
 
     def test_no_get_writes(self) -> None:

@@ -281,8 +281,9 @@ def keeping_unit(text: str, unit: Unit) -> str:
     return f"{unit.value}: {text.strip()}" if bare and not _OF_UNIT.match(text) else text
 
 
-def renamed(formula: Formula, old: str, new: str) -> str:
-    """The text of a formula in which a measure is called otherwise; all else stays as typed."""
+def renamed(formula: Formula, old: str, new: str, *, run: bool = False) -> str:
+    """The text of a formula in which a measure, or else a ``run``, is called otherwise; all else
+    stays as typed."""
     begins, _ = _unit_said(formula.text, formula.unit)
     tokens = list(_parser(formula.unit).lex(" " * begins + formula.text[begins:]))
     found, at = "", 0
@@ -290,7 +291,7 @@ def renamed(formula: Formula, old: str, new: str) -> str:
         is_field_or_function = after is not None and after.value in {"of", "("}
         is_of = before is not None and before.value == "of" and token.type == "NAME"
         is_run = is_of and before is not tokens[1 if tokens[0].type == "CHOICE" else 0]
-        if token.type != "NAME" or is_field_or_function or is_run:
+        if token.type != "NAME" or is_field_or_function or is_run != run:
             continue
         if " ".join(token.split()) == old:
             found += formula.text[at : token.start_pos] + new

@@ -6,28 +6,33 @@ and ``made_placed`` finds again among the parts. ``views_of`` draws either.
 
 from carpentry.design.shapes.asked import Ask, Asks
 from carpentry.design.shapes.known import SHAPES
-from carpentry.design.shapes.layout import Label, LaidOut, Line, lay_out
+from carpentry.design.shapes.layout import TEXT, Label, LaidOut, Line, lay_out
 from carpentry.design.shapes.placed import (
     LINE_KINDS,
     MOST_SHAPES,
     PART_FIELDS,
+    PLACED_ASKS,
     RUN_FIELDS,
     Placed,
     Rows,
     check_placed,
+    made_alone,
     made_placed,
     write_placed,
 )
 from carpentry.design.shapes.shape import Made, Shape, Solid
 from carpentry.design.shapes.shapes_file import make_shape, shape_document
-from carpentry.design.shapes.views import Dimension, Outline, View, views_of
+from carpentry.design.shapes.views import VIEWS, Dimension, Outline, View, views_of
 
 __all__ = [
     "LINE_KINDS",
     "MOST_SHAPES",
     "PART_FIELDS",
+    "PLACED_ASKS",
     "RUN_FIELDS",
     "SHAPES",
+    "TEXT",
+    "VIEWS",
     "Ask",
     "Asks",
     "Dimension",
@@ -43,6 +48,7 @@ __all__ = [
     "View",
     "check_placed",
     "lay_out",
+    "made_alone",
     "made_placed",
     "make_shape",
     "shape_document",

@@ -12,6 +12,7 @@ from carpentry.design.runs import RunFields
 from carpentry.language import CarpentryError
 
 Vector = tuple[float, float, float]
+AS_DRAWN, MIRRORED, PAIRS = "as drawn", "mirrored", "left and right"
 _BRACED = re.compile(r"\{([^{}]+)\}")
 
 
@@ -156,6 +157,11 @@ class Given:
     def has(self, name: str) -> bool:
         """Whether there is anything of what may be ``none``."""
         return self.choice(name) not in {"", "none"}
+
+    @property
+    def hand(self) -> str:
+        """Whether it is as drawn, mirrored, or both."""
+        return self.typed.get("hand", AS_DRAWN).lower()
 
     def several(self, name: str) -> list[str]:
         """Several lengths, each as the figure that it is."""

@@ -31,6 +31,7 @@ class Box(Shape):
 
     name = "box"
     heading = "Box"
+    help = "sides, ends and a bottom"
     asks = (
         Ask("length", Asks.LENGTH, "Length, outside"),
         Ask("width", Asks.LENGTH, "Width, outside"),

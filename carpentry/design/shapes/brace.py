@@ -29,6 +29,7 @@ class Brace(Shape):
 
     name = "brace"
     heading = "Braces"
+    help = "between a post and a beam, left and right"
     asks = (
         Ask("run", Asks.LENGTH, "Along the beam", open=True),
         Ask("rise", Asks.LENGTH, "Down the post", open=True),

@@ -27,6 +27,7 @@ class Frame(Shape):
 
     name = "frame"
     heading = "Frame"
+    help = "posts and rails, and middles between them"
     asks = (
         Ask("width", Asks.LENGTH, "Width, outside"),
         Ask("height", Asks.LENGTH, "Height, outside"),

@@ -5,6 +5,7 @@ corner, down being more.
 The whole is told to the left and below, all else to the right and above: shorter ones nearer.
 """
 
+import math
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
@@ -40,14 +41,15 @@ class Label:
 
 @dataclass(frozen=True)
 class LaidOut:
-    """A view in its room. ``scale`` is pixels in a unit of space, ``origin`` where its low corner
-    lies."""
+    """A view in its room, at 1 to ``ratio``. ``scale`` is pixels in a unit of space, ``origin``
+    where its low corner lies."""
 
     outlines: tuple[Outline, ...]
     lines: tuple[Line, ...]
     labels: tuple[Label, ...]
     width: float
     height: float
+    ratio: int
     scale: float
     origin: Point
 
@@ -78,8 +80,11 @@ def _wide(text: str) -> float:
     return len(text) * _PER_LETTER
 
 
-def lay_out(view: View, wide: float, high: float, words: Callable[[int], str]) -> LaidOut:
-    """A view in a room; ``words`` writes a length in ticks."""
+def lay_out(
+    view: View, wide: float, high: float, full: float, words: Callable[[int], str]
+) -> LaidOut:
+    """A view in a room, at the largest scale of 1 to a whole number that fits; ``full`` is how many
+    pixels a unit has at full size, ``words`` writes a length in ticks."""
     inner = {
         way: [d for d in view.dimensions if d.way == way and not _whole(view, d)]
         for way in (ACROSS, UP)
@@ -97,7 +102,9 @@ def lay_out(view: View, wide: float, high: float, words: Callable[[int], str]) -
     below = _MARGIN + (_LEVEL + _BESIDE + TEXT if whole[ACROSS] else 0)
     size = view.size
     room = max(40.0, wide - left - right), max(40.0, high - above - below)
-    scale = min(room[0] / max(size[0], 1e-9), room[1] / max(size[1], 1e-9))
+    fits = min(room[0] / max(size[0], 1e-9), room[1] / max(size[1], 1e-9))
+    ratio = math.ceil(full / fits)
+    scale = full / ratio
     origin = left, above + size[1] * scale
 
     def place(point: Point) -> Point:
@@ -143,6 +150,7 @@ def lay_out(view: View, wide: float, high: float, words: Callable[[int], str]) -
         tuple(labels),
         round(drawn_right + right, 2),
         round(foot + below, 2),
+        ratio,
         scale,
         origin,
     )

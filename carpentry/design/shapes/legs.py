@@ -54,6 +54,7 @@ class SplayedLegs(Shape):
 
     name = "splayed legs"
     heading = "Splayed legs"
+    help = "two legs that stand apart, and stretchers"
     asks = (
         Ask("height", Asks.LENGTH, "Height"),
         Ask("top", Asks.LENGTH, "Spread at the top, outside"),
@@ -119,6 +120,7 @@ class CrossedLegs(Shape):
 
     name = "crossed legs"
     heading = "Crossed legs"
+    help = "two legs that cross, bolted or lapped"
     asks = (
         Ask("height", Asks.LENGTH, "Height"),
         Ask("spread", Asks.LENGTH, "Spread on the floor, outside"),

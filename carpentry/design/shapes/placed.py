@@ -3,12 +3,24 @@ that stay, so that it can be written anew without losing what was typed beside i
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from itertools import count
 
+from carpentry.design.marks import mark_number, mark_of
 from carpentry.design.measures import check_name
 from carpentry.design.measures.formula import LONGEST_FORMULA
 from carpentry.design.part import PartFields
 from carpentry.design.runs import RunFields
-from carpentry.design.shapes.asked import Ask, Asks, Given, Names, Row, Written
+from carpentry.design.shapes.asked import (
+    AS_DRAWN,
+    MIRRORED,
+    PAIRS,
+    Ask,
+    Asks,
+    Given,
+    Names,
+    Row,
+    Written,
+)
 from carpentry.design.shapes.known import SHAPES
 from carpentry.design.shapes.shape import Made, Shape, check_given, counted, part_fields, run_fields
 from carpentry.design.sheet import Sheet
@@ -18,7 +30,6 @@ from carpentry.lumber import Lexicon
 
 LONGEST_CALLED = 24
 MOST_SHAPES = 100
-AS_DRAWN, MIRRORED, PAIRS = "as drawn", "mirrored", "left and right"
 PLACED_ASKS = (
     Ask("copies", Asks.COUNT, "How many of it", "1"),
     Ask("hand", Asks.CHOICE, "Hand", AS_DRAWN, (AS_DRAWN, MIRRORED, PAIRS)),
@@ -115,7 +126,7 @@ def write_placed(placed: Placed, sheet: Sheet, letter: Callable[[], str]) -> Row
             letters[row.key] = letter()
     names = Names(names.figures, letters, placed.called)
     copies = "" if given["copies"] == "1" else names.of("copies")
-    pairs = given.choice("hand") == PAIRS
+    pairs = given.hand == PAIRS
     times = " * ".join(filter(None, (copies, "2" if pairs else "")))
     return Rows(
         placed=replace(
@@ -148,7 +159,7 @@ def _written(placed: Placed, sheet: Sheet) -> tuple[Given, Written, Names]:
     if given.count("copies") < 1:
         raise CarpentryError("of 0 make nothing", "copies")
     written = placed.kind.write(given)
-    hand = given.choice("hand")
+    hand = given.hand
     rows: list[Row] = []
     for row in written.rows:
         if not row.handed or hand == AS_DRAWN:
@@ -169,10 +180,45 @@ def _mirrored(row: Row) -> Row:
 
 
 def made_placed(placed: Placed, sheet: Sheet) -> Made:
-    """A placed shape as it is in the sheet of its project. Raises ``CarpentryError`` by measure."""
+    """A placed shape as it is in the sheet of its project. What was taken away of it is reckoned
+    with as it would be, but is not there. Raises ``CarpentryError`` by measure."""
     given, written, _ = _written(placed, sheet)
-    names = Names((*given.figures, *written.figures), placed.letters, placed.called)
     missing = [row.name for row in written.rows if row.key not in placed.letters]
     if missing:
         raise CarpentryError(f"{missing[0]} was not written yet")
-    return Made(placed.kind, given, written, names, sheet)
+    names = Names((*given.figures, *written.figures), placed.letters, placed.called)
+    typed = sheet.typed
+    rows = write_placed(placed, sheet, str)
+    letters = placed.letters
+    absent = {key for key in rows.parts if letters[key] not in typed.parts}
+    known = {run.name for run in typed.runs}
+    runs = [run for run in rows.runs.values() if run.name not in known]
+    if absent or runs:
+        parts = {**typed.parts, **{letters[key]: rows.parts[key] for key in absent}}
+        whole = replace(typed, parts=parts, runs=[*typed.runs, *runs])
+        sheet = Sheet(whole, sheet.lexicon, sheet.sections)
+    return Made(placed.kind, given, written, names, sheet, frozenset(absent))
+
+
+def made_alone(placed: Placed, sheet: Sheet) -> Made:
+    """A shape as it would be in a sheet that does not have it. Raises ``CarpentryError`` by
+    measure."""
+    typed = sheet.typed
+    named = replace(typed, named={**typed.named, **placed.named})
+    last = max(map(mark_number, typed.parts), default=0)
+    numbers = count(last + 1)
+    rows = write_placed(
+        placed,
+        Sheet(named, sheet.lexicon, sheet.sections),
+        lambda: mark_of(next(numbers)),
+    )
+    letters = rows.placed.letters
+    whole = replace(
+        named,
+        parts={**typed.parts, **{letters[key]: fields for key, fields in rows.parts.items()}},
+        runs=[*typed.runs, *rows.runs.values()],
+        named={**named.named, **rows.placed.named},
+    )
+    made = made_placed(rows.placed, Sheet(whole, sheet.lexicon, sheet.sections))
+    made.check_runs()
+    return made

@@ -27,6 +27,7 @@ class BoardRow(Shape):
 
     name = "row"
     heading = "Boards in a row"
+    help = "boards with equal gaps, on rails"
     asks = (
         Ask("along", Asks.LENGTH, "Along"),
         Ask("gap", Asks.LENGTH, "Gap, about", open=True),

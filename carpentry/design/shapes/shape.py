@@ -15,6 +15,8 @@ from carpentry.design.measures import Kind, MeasureFields, Value, as_length
 from carpentry.design.part import Part, PartFields
 from carpentry.design.runs import Laid, RunFields
 from carpentry.design.shapes.asked import (
+    AS_DRAWN,
+    MIRRORED,
     Ask,
     Asks,
     Given,
@@ -30,6 +32,7 @@ from carpentry.language import CarpentryError, Faults, Problem, Unit, ticks_per
 from carpentry.lumber import Lexicon, Section, read_stock, sheet_section
 
 MOST_PIECES = 2_000
+_APART = 0.15  # of its width, between a shape and its mirror image
 _PLAIN = re.compile(r"[\d. b-]*")  # two angles that are no formulas
 
 
@@ -38,6 +41,7 @@ class Shape(ABC):
 
     name: ClassVar[str]
     heading: ClassVar[str]
+    help: ClassVar[str]  # what it is made of, in a few words
     asks: ClassVar[tuple[Ask, ...]]
 
     @abstractmethod
@@ -86,7 +90,9 @@ def check_given(
         elif one.kind is Asks.CHOICE and text.lower() not in one.choices:
             faults.add(one.name, f"“{text[:40]}” is none of {', '.join(one.choices)}")
         elif one.kind is Asks.STOCK and text:
-            faults.attempt(one.name, partial(read_stock, text, lexicon), None)
+            stock = faults.attempt(one.name, partial(read_stock, text, lexicon), None)
+            if stock and stock.length is not None:
+                faults.add(one.name, "is written without a length here: 2x4")
     faults.raise_any()
     return given
 
@@ -159,13 +165,19 @@ def run_fields(run: RunFields, names: Names) -> RunFields:
 
 class Made:
     """A shape with its measures in a sheet that has all that it writes: its parts by key, and where
-    their pieces lie."""
+    their pieces lie; those of parts that are ``absent`` are nowhere."""
 
     def __init__(
-        self, shape: Shape, given: Given, written: Written, names: Names, sheet: Sheet
+        self,
+        shape: Shape,
+        given: Given,
+        written: Written,
+        names: Names,
+        sheet: Sheet,
+        absent: frozenset[str] = frozenset(),
     ) -> None:
         self.shape, self.given, self.written = shape, given, written
-        self.names, self.sheet = names, sheet
+        self.names, self.sheet, self.absent = names, sheet, absent
 
     @cached_property
     def parts(self) -> dict[str, Part]:
@@ -173,11 +185,8 @@ class Made:
         return {row.key: self._part(row) for row in self.written.rows}
 
     def _part(self, row: Row) -> Part:
-        letter = self.names.letters[row.key]
-        if letter not in self.sheet.typed.parts:
-            raise CarpentryError(f"{row.name} is in the list no more")
         try:
-            return self.sheet.check(letter)
+            return self.sheet.check(self.names.letters[row.key])
         except CarpentryError as error:
             raise CarpentryError(
                 Problem(self._blamed(row, p.place), f"{row.name}: {p.message}")
@@ -210,8 +219,8 @@ class Made:
         cannot be laid."""
         faults = Faults()
         for run in self.written.runs:
-            shown = self._runs.get(self.names.of(run.name))
-            for problem in shown.problems if shown and shown.laid is None else ():
+            shown = self._runs[self.names.of(run.name)]
+            for problem in shown.problems if shown.laid is None else ():
                 text = getattr(run, problem.place, "")
                 faults.add(self._measure_of(text) or problem.place, problem.message)
         faults.raise_any()
@@ -260,9 +269,7 @@ class Made:
     def laid(self, run: str) -> Laid:
         """How a run of the shape lies. Raises ``CarpentryError`` where it cannot be laid."""
         called = self.names.of(run)
-        shown = self._runs.get(called)
-        if shown is None:
-            raise CarpentryError(f"the run “{called}” is there no more")
+        shown = self._runs[called]
         if shown.laid is None:
             raise CarpentryError(shown.problems)
         return shown.laid
@@ -276,10 +283,38 @@ class Made:
         counts: dict[str, int] = {}
         found: list[Solid] = []
         for lying in self.shape.lie(self):
+            if lying.key in self.absent:
+                continue
             counts[lying.key] = counts.get(lying.key, 0) + 1
             back, face = self._corners(lying)
             found.append(Solid(lying.key, counts[lying.key], back, face))
-        return found
+        return self._handed(found)
+
+    def _handed(self, solids: list[Solid]) -> list[Solid]:
+        """The pieces as they are mirrored, or with their mirror images beside them."""
+        hand = self.given.hand
+        if hand == AS_DRAWN or not solids:
+            return solids
+        xs = [corner[0] for solid in solids for corner in solid.corners]
+        low, high = min(xs), max(xs)
+        if hand == MIRRORED:
+            return [_mirrored(solid, low + high, solid.key) for solid in solids]
+        beside = high + (high - low) * _APART
+        other: list[Solid] = []
+        for solid in solids:
+            key = f"{solid.key} mirrored"
+            own = key in self.names.letters
+            image = _mirrored(solid, beside + high, key if own else solid.key)
+            counted = sum(one.key == solid.key for one in solids)
+            other.append(image if own else replace(image, number=image.number + counted))
+        return solids + other
+
+    def seen_at(self, point: Vector) -> Vector:
+        """Where a point of it lies, mirrored where it is."""
+        if self.given.hand != MIRRORED:
+            return point
+        xs = [corner[0] for solid in self.solids for corner in solid.corners]
+        return (min(xs) + max(xs) - point[0], point[1], point[2])
 
     def _corners(self, lying: Lying) -> tuple[tuple[Vector, ...], tuple[Vector, ...]]:
         """The corners of a piece from its own cuts: round its back, and round its face."""
@@ -316,6 +351,14 @@ class Made:
             for o, a, b, n in zip(lying.origin, lying.along, lying.across, normal, strict=True)
         )
         return (x, y, z)
+
+
+def _mirrored(solid: Solid, about: float, key: str) -> Solid:
+    """A piece in a mirror that stands square to the length: what is on the left is on the right."""
+    loops = (
+        tuple((about - x, y, z) for x, y, z in loop[::-1]) for loop in (solid.back, solid.face)
+    )
+    return Solid(key, solid.number, *loops)
 
 
 def make(shape: Shape, typed: Mapping[str, str], lexicon: Lexicon, sections: Sections) -> Made:

@@ -31,6 +31,7 @@ class Stand(Shape):
 
     name = "stand"
     heading = "Stand"
+    help = "legs, rails, shelves and a top"
     asks = (
         Ask("length", Asks.LENGTH, "Length, outside"),
         Ask("width", Asks.LENGTH, "Width, outside"),

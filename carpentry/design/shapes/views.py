@@ -56,7 +56,7 @@ class View:
 
 def views_of(made: Made) -> list[View]:
     """A shape in its views. Raises ``CarpentryError`` by measure where it cannot be built."""
-    spans = [*made.shape.spans(made), *_extents(made.solids)]
+    spans = [*_extents(made.solids), *made.shape.spans(made)]
     return [_view(name, made, spans) for name in VIEWS]
 
 
@@ -84,7 +84,8 @@ def _view(name: str, made: Made, spans: Sequence[Span]) -> View:
         if span.view != name:
             continue
         axis = across if span.way == ACROSS else up
-        start, end = sorted((span.start[axis], span.end[axis]))
+        ends = (made.seen_at(point)[axis] for point in (span.start, span.end))
+        start, end = sorted(ends)
         if end - start > _NOTHING:
             ticks = round(Fraction(end - start) * made.per)
             key = (span.way, round(start, 4), round(end, 4))

@@ -1,6 +1,7 @@
 """Parts, measures and runs that follow one another: typed, worked out, and shown."""
 
 from carpentry.design.sheet.kept import (
+    formula_keeping_unit,
     lines_keeping_unit,
     part_keeping_unit,
     renaming,
@@ -24,6 +25,7 @@ __all__ = [
     "Sections",
     "Sheet",
     "TypedSheet",
+    "formula_keeping_unit",
     "formulas_in",
     "lines_keeping_unit",
     "measures_shown",

@@ -12,12 +12,14 @@ from carpentry.design.sheet.typed import TypedSheet, formulas_in, run_inputs, wi
 from carpentry.language import CarpentryError, Unit, read_exactly, spelled_out, unambiguous
 
 
-def renaming(typed: TypedSheet, old: str, new: str, unit: Unit) -> TypedSheet:
-    """What is typed where a measure is called otherwise: every formula follows."""
+def renaming(
+    typed: TypedSheet, old: str, new: str, unit: Unit, *, of_run: bool = False
+) -> TypedSheet:
+    """What is typed where a measure, or a run, is called otherwise: every formula follows."""
 
     def follow(text: str) -> str:
         try:
-            return renamed(read_formula(text, unit), old, new)
+            return renamed(read_formula(text, unit), old, new, run=of_run)
         except CarpentryError:
             return text
 
@@ -26,7 +28,7 @@ def renaming(typed: TypedSheet, old: str, new: str, unit: Unit) -> TypedSheet:
         measures=[
             replace(
                 one,
-                name=new if one.name == old else one.name,
+                name=new if one.name == old and not of_run else one.name,
                 formula=follow(one.formula) if one.formula.strip() else one.formula,
             )
             for one in typed.measures
@@ -34,6 +36,7 @@ def renaming(typed: TypedSheet, old: str, new: str, unit: Unit) -> TypedSheet:
         runs=[
             replace(
                 run,
+                name=new if of_run and run.name == old else run.name,
                 **{key.rpartition(": ")[2]: follow(text) for key, text in run_inputs(run).items()},
             )
             for run in typed.runs
@@ -41,22 +44,29 @@ def renaming(typed: TypedSheet, old: str, new: str, unit: Unit) -> TypedSheet:
         usual=typed.usual,
         boards=typed.boards,
         lines={kind: lines_with(text, follow) for kind, text in typed.lines.items()},
-        named={new if name == old else name: follow(text) for name, text in typed.named.items()},
+        named={
+            new if name == old and not of_run else name: follow(text)
+            for name, text in typed.named.items()
+        },
     )
 
 
 def part_keeping_unit(fields: PartFields, unit: Unit) -> dict[str, str]:
     """The formulas of a part, and what the tape said of it, by field, as they are typed where bare
     figures are in another unit."""
-    kept = with_each_formula(fields, lambda text: _kept(text, unit))
+    kept = with_each_formula(fields, lambda text: formula_keeping_unit(text, unit))
     said = {name: getattr(kept, name) for name in formulas_in(fields)}
-    return said | ({"taped": _kept(fields.taped, unit)} if fields.taped.strip() else {})
+    return said | (
+        {"taped": formula_keeping_unit(fields.taped, unit)} if fields.taped.strip() else {}
+    )
 
 
 def run_keeping_unit(run: RunFields, unit: Unit) -> RunFields:
     """A run as it is typed where bare figures are in another unit."""
     texts = run_inputs(run)
-    kept = {key.rpartition(": ")[2]: _kept(text, unit) for key, text in texts.items()}
+    kept = {
+        key.rpartition(": ")[2]: formula_keeping_unit(text, unit) for key, text in texts.items()
+    }
     with suppress(CarpentryError):  # what cannot be read is told at its field, and kept as it is
         if run.rounding.strip():
             step = round(read_exactly(run.rounding, unit))
@@ -67,7 +77,8 @@ def run_keeping_unit(run: RunFields, unit: Unit) -> RunFields:
     return replace(run, **kept)
 
 
-def _kept(text: str, unit: Unit) -> str:
+def formula_keeping_unit(text: str, unit: Unit) -> str:
+    """A formula as it is typed where bare figures are in another unit; what is none stays."""
     with suppress(CarpentryError):
         return keeping_unit(text, unit)
     return text
@@ -75,4 +86,4 @@ def _kept(text: str, unit: Unit) -> str:
 
 def lines_keeping_unit(text: str, unit: Unit) -> str:
     """Lines as they are typed where bare figures of their formulas are in another unit."""
-    return lines_with(text, lambda formula: _kept(formula, unit))
+    return lines_with(text, lambda formula: formula_keeping_unit(formula, unit))

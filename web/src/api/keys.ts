@@ -15,6 +15,13 @@ export const keys = {
     version,
     yard,
   ],
+  drawing: (project: string, version: number, shape: string, room: object) => [
+    'drawing',
+    project,
+    version,
+    shape,
+    room,
+  ],
   yards: ['yards'],
   anyYard: ['yard'],
   yard: (id: string, ...page: (string | number)[]) => ['yard', id, ...page],

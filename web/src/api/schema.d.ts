@@ -757,6 +757,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/reading/shape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Shape
+         * @description What a shape would write, and its drawing, or why it cannot be built; keeps nothing.
+         */
+        post: operations["server_projects_shapes_read_shape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/redo": {
         parameters: {
             query?: never;
@@ -872,6 +892,166 @@ export interface paths {
          *     lays, and the run lays what the part really measures.
          */
         post: operations["server_projects_measures_write_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shapes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add
+         * @description A shape more: it writes its parts, joints, work and runs.
+         */
+        post: operations["server_projects_shapes_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shapes/{shape_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Changes measures of a shape, or what it is called: formulas follow the new name.
+         */
+        patch: operations["server_projects_shapes_change"];
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shapes/{shape_id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Drawing
+         * @description A shape in its views, laid out in a room of so many pixels.
+         */
+        get: operations["server_projects_shapes_drawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shapes/{shape_id}/drawing.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shape Dxf
+         * @description The drawing of a shape as DXF, at full size.
+         */
+        get: operations["server_documents_api_shape_dxf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shapes/{shape_id}/drawing.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shape Paper
+         * @description The drawing of a shape on paper, with its scale.
+         */
+        get: operations["server_documents_api_shape_paper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shapes/{shape_id}/drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shape Svg
+         * @description The drawing of a shape as SVG, at full size.
+         */
+        get: operations["server_documents_api_shape_svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shapes/{shape_id}/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let Follow
+         * @description Lets a field of a part follow its shape again, or all that it wrote.
+         */
+        post: operations["server_projects_shapes_let_follow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shapes/{shape_id}/let-go": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let Shape Go
+         * @description Lets a shape go: what it wrote stays, unless it goes ``with_all``.
+         */
+        post: operations["server_projects_shapes_let_shape_go"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2098,6 +2278,64 @@ export interface components {
             name: string;
         };
         /**
+         * DrawingOut
+         * @description A shape in its views, or why it cannot be drawn.
+         */
+        DrawingOut: {
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+            /** Views */
+            views: components["schemas"]["DrawnOut"][];
+        };
+        /**
+         * DrawnLabelOut
+         * @description Something written in a drawing with its middle there: a size, or the letter of a piece.
+         */
+        DrawnLabelOut: {
+            /** Letter */
+            letter: string;
+            /** Text */
+            text: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
+         * DrawnOut
+         * @description One view of a shape, pieces from the furthest to the nearest; a line is its two ends.
+         */
+        DrawnOut: {
+            /** Height */
+            height: number;
+            /** Labels */
+            labels: components["schemas"]["DrawnLabelOut"][];
+            /** Lines */
+            lines: number[][];
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: components["schemas"]["DrawnPieceOut"][];
+            /** Ratio */
+            ratio: string;
+            /** Width */
+            width: number;
+        };
+        /**
+         * DrawnPieceOut
+         * @description A piece of a part, by its letter: its corners, in pixels.
+         */
+        DrawnPieceOut: {
+            /** Kind */
+            kind: string;
+            /** Letter */
+            letter: string;
+            /** Number */
+            number: number;
+            /** Points */
+            points: string;
+        };
+        /**
          * EffectOut
          * @description A part that a corrected size would change; ``why`` it would not be planned as before.
          */
@@ -2247,6 +2485,26 @@ export interface components {
             change_id: string;
             /** Put Away */
             put_away: boolean;
+        };
+        /**
+         * FollowAgainIn
+         * @description A field of a part that follows its shape again; all of the shape where no part is said.
+         */
+        FollowAgainIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /**
+             * Field
+             * @default
+             */
+            field: string;
+            /** Part */
+            part?: string | null;
+            /** Version */
+            version: number;
         };
         /**
          * FollowedOut
@@ -2468,6 +2726,24 @@ export interface components {
             ticks: number;
             /** Whole */
             whole: string;
+        };
+        /**
+         * LetGoIn
+         * @description Whether all that a shape wrote goes with it.
+         */
+        LetGoIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Version */
+            version: number;
+            /**
+             * With All
+             * @default false
+             */
+            with_all: boolean;
         };
         /**
          * LineIn
@@ -2888,6 +3164,8 @@ export interface components {
             bevels: string;
             /** Boards */
             boards: string;
+            /** By Hand */
+            by_hand: string[];
             /** Called */
             called: string;
             /** Clear */
@@ -2952,6 +3230,8 @@ export interface components {
             section: components["schemas"]["SectionOut"] | null;
             /** Section Source */
             section_source: string;
+            /** Shape */
+            shape: string | null;
             /** Show */
             show: string;
             slant: components["schemas"]["SlantOut"] | null;
@@ -3138,6 +3418,21 @@ export interface components {
             tally: components["schemas"]["TallyOut"];
             /** Version */
             version: number;
+        };
+        /**
+         * PreviewedPartOut
+         * @description A part that a shape would write.
+         */
+        PreviewedPartOut: {
+            length: components["schemas"]["LengthOut"];
+            /** Mark */
+            mark: string;
+            /** Name */
+            name: string;
+            /** Quantity */
+            quantity: number;
+            /** Stock */
+            stock: string;
         };
         /** PriceLineIn */
         PriceLineIn: {
@@ -3326,6 +3621,8 @@ export interface components {
             seen: number;
             /** Sells For */
             sells_for: string;
+            /** Shapes */
+            shapes: components["schemas"]["ShapeOut"][];
             /** Share Angled Cuts */
             share_angled_cuts: boolean;
             /** Spare */
@@ -3346,6 +3643,8 @@ export interface components {
             version: number;
             /** Whole */
             whole: boolean;
+            /** Work */
+            work: string;
             yard: components["schemas"]["YardNameOut"] | null;
         };
         /**
@@ -3416,6 +3715,8 @@ export interface components {
             saw_tilt: string;
             /** Sells For */
             sells_for: string;
+            /** Shapes */
+            shapes: components["schemas"]["ShapeOut"][];
             /** Share Angled Cuts */
             share_angled_cuts: boolean;
             /** Spare */
@@ -3434,6 +3735,8 @@ export interface components {
             usual_rules: string[];
             /** Version */
             version: number;
+            /** Work */
+            work: string;
             yard: components["schemas"]["YardNameOut"] | null;
         };
         /** ProjectPatchIn */
@@ -3511,6 +3814,8 @@ export interface components {
             unit?: string | null;
             /** Version */
             version: number;
+            /** Work */
+            work?: string | null;
             /** Yard */
             yard?: string | null;
         };
@@ -4106,6 +4411,137 @@ export interface components {
             shown: components["schemas"]["LengthOut"];
             /** Typed */
             typed: string;
+        };
+        /**
+         * ShapeIn
+         * @description A shape more.
+         */
+        ShapeIn: {
+            /**
+             * Called
+             * @default
+             */
+            called: string;
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /**
+             * Measures
+             * @default {}
+             */
+            measures: {
+                [key: string]: string;
+            };
+            /**
+             * Shape
+             * @default
+             */
+            shape: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * ShapeOut
+         * @description A shape: its measures as typed, what those that are figures come to, the letters of the parts
+         *     that it wrote, the work on them in lines, and what of it was taken away.
+         */
+        ShapeOut: {
+            /** Called */
+            called: string;
+            /** Heading */
+            heading: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Left Out */
+            left_out: string[];
+            /** Measures */
+            measures: {
+                [key: string]: string;
+            };
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+            /** Shape */
+            shape: string;
+            /** Values */
+            values: {
+                [key: string]: components["schemas"]["ValueOut"];
+            };
+            /** Work */
+            work: string[];
+            /** Writes */
+            writes: string[];
+        };
+        /**
+         * ShapePatchIn
+         * @description Measures of a shape that change, and what it is called where that does.
+         */
+        ShapePatchIn: {
+            /** Called */
+            called?: string | null;
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /**
+             * Measures
+             * @default {}
+             */
+            measures: {
+                [key: string]: string;
+            };
+            /** Version */
+            version: number;
+        };
+        /**
+         * ShapePreviewIn
+         * @description A shape that is being typed, and the room that there is for its drawing.
+         */
+        ShapePreviewIn: {
+            /**
+             * Called
+             * @default
+             */
+            called: string;
+            /**
+             * High
+             * @default 440
+             */
+            high: number;
+            /**
+             * Measures
+             * @default {}
+             */
+            measures: {
+                [key: string]: string;
+            };
+            /**
+             * Shape
+             * @default
+             */
+            shape: string;
+            /**
+             * Wide
+             * @default 700
+             */
+            wide: number;
+        };
+        /**
+         * ShapePreviewOut
+         * @description What a shape would write, and its drawing.
+         */
+        ShapePreviewOut: {
+            /** Parts */
+            parts: components["schemas"]["PreviewedPartOut"][];
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+            /** Views */
+            views: components["schemas"]["DrawnOut"][];
         };
         /**
          * ShoppingOut
@@ -6252,6 +6688,41 @@ export interface operations {
             };
         };
     };
+    server_projects_shapes_read_shape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShapePreviewIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapePreviewOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_projects_api_redo: {
         parameters: {
             query?: never;
@@ -6510,6 +6981,380 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["LineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_shapes_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShapeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_shapes_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                shape_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShapePatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_shapes_drawing: {
+        parameters: {
+            query?: {
+                wide?: number;
+                high?: number;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                shape_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_shape_dxf: {
+        parameters: {
+            query?: {
+                view?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                shape_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_shape_paper: {
+        parameters: {
+            query?: {
+                view?: string;
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                shape_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_shape_svg: {
+        parameters: {
+            query?: {
+                view?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+                shape_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_shapes_let_follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                shape_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowAgainIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectChangedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ProjectOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_projects_shapes_let_shape_go: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+                shape_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LetGoIn"];
             };
         };
         responses: {

@@ -22,6 +22,7 @@ import { useProject } from './useProject'
 // What is not in view at first comes when it is wanted.
 const MeasuresLeaf = defineAsyncComponent(() => import('../measures/MeasuresLeaf.vue'))
 const MarksLeaf = defineAsyncComponent(() => import('../measures/MarksLeaf.vue'))
+const DrawingLeaf = defineAsyncComponent(() => import('../shapes/DrawingLeaf.vue'))
 const JointsLeaf = defineAsyncComponent(() => import('./JointsLeaf.vue'))
 const PartsImport = defineAsyncComponent(() => import('../imports/PartsImport.vue'))
 const SettingsDialog = defineAsyncComponent(() => import('./SettingsDialog.vue'))
@@ -33,6 +34,7 @@ const GOES_IN = [
 ]
 const COMES_OUT = [
   { name: 'boards', label: 'Boards' },
+  { name: 'drawing', label: 'Drawing' },
   { name: 'marks', label: 'Marks' },
 ]
 
@@ -53,6 +55,7 @@ const leaf = computed({
 })
 const right = ref('boards')
 const run = ref('')
+const shape = ref('')
 provide(FORMULA_NAMES, useFormulaNames(project))
 
 /** The run whose marks are looked at: they come out on the other side. */
@@ -62,6 +65,12 @@ function showRun(id: string) {
 }
 
 provide(SHOW_RUN, showRun)
+
+/** The shape that is looked at. */
+function showShape(id: string) {
+  shape.value = id
+  if (id) right.value = 'drawing'
+}
 
 function focusLength(part: string | undefined) {
   if (!part) return
@@ -110,6 +119,8 @@ const KEYS: Record<string, () => unknown> = {
   h: () => (leaf.value = 'joints'),
   s: () => (settings.value = true),
   i: () => (importing.value = true),
+  d: () => (right.value = 'drawing'),
+  b: () => (right.value = 'boards'),
   l: () => router.push(`/projects/${id}/list`),
 }
 
@@ -150,9 +161,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <MeasuresLeaf
           v-if="leaf === 'measures'"
           :run="run"
+          :shape="shape"
           :project="held"
           :desk="desk"
           @update:run="showRun"
+          @update:shape="showShape"
         />
         <EntryLine
           v-if="leaf === 'parts'"
@@ -164,7 +177,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       </div>
       <div class="boards-side">
         <LeafTabs v-model="right" :leaves="COMES_OUT" called="What comes out" />
-        <MarksLeaf v-if="right === 'marks'" v-model:run="run" :project="held" :desk="desk" />
+        <DrawingLeaf
+          v-if="right === 'drawing'"
+          v-model:shape="shape"
+          :project="held"
+          :lighting="lighting"
+        />
+        <MarksLeaf v-else-if="right === 'marks'" v-model:run="run" :project="held" :desk="desk" />
         <BoardsLeaf
           v-else
           :project="held"

@@ -9,6 +9,7 @@ const project = {
   version: 1,
   joints: '8 B to A, 2 screws',
   hardware: '',
+  work: '',
   finishes: '',
   rules: '',
   usual_rules: ['into a face: 2/3'],
@@ -19,7 +20,7 @@ function leaf(problems: string[] = [], outcome: Outcome<unknown> = { kind: 'done
   const plan = { shopping: { hardware: { problems } } }
   const wrapper = shown(JointsLeaf, { project, plan, desk: { changeSettings } })
   const field = (n: number) => wrapper.findAll('textarea:not([readonly]):not([aria-hidden])')[n]!
-  return { wrapper, changeSettings, joints: field(0), hardware: field(1) }
+  return { wrapper, changeSettings, joints: field(0), hardware: field(2) }
 }
 
 const value = (field: { element: Element }) => (field.element as HTMLTextAreaElement).value

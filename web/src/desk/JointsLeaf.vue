@@ -8,7 +8,7 @@ import type { ProjectOnDesk } from './useProject'
 
 /** What holds and covers it: joints, other things, finishes and rules, a line each. A field is saved
  * when it is left; what could not be saved is kept here. */
-type Field = 'joints' | 'hardware' | 'finishes' | 'rules'
+type Field = 'joints' | 'hardware' | 'finishes' | 'rules' | 'work'
 
 const props = defineProps<{ project: Project; plan: Plan | undefined; desk: ProjectOnDesk }>()
 const { drafts, keep, drop } = useDrafts(`${props.project.id}:lines`)
@@ -79,6 +79,12 @@ function bind(field: Field) {
       Any figure may follow measures: <em>=(2 * bays) B to A, 2 screws</em>.
     </details>
     <UsualLengths :project="project" />
+    <v-textarea
+      v-bind="bind('work')"
+      label="Work on parts, one a line"
+      rows="2"
+      hint="grooves, rabbets, laps, as shapes write them; kept as lines, set-ups come later"
+    />
     <v-textarea
       v-bind="bind('hardware')"
       label="Other things to buy, one a line"

@@ -91,6 +91,19 @@ function bind(field: PartField, label: string) {
       <span v-if="part.note" class="small quiet note">{{ part.note }}</span>
       <span v-if="part.fault" class="later">{{ part.fault }}</span>
       <span v-else-if="beside.later" class="later">not planned yet: {{ beside.later }}</span>
+      <span v-if="part.by_hand.length" class="small quiet note">
+        {{ part.by_hand.join(', ') }} by hand
+        <button
+          v-for="field in part.by_hand"
+          :key="field"
+          type="button"
+          class="again"
+          :aria-label="`${field} of ${part.called} follows its shape again`"
+          @click="desk.followShape(part.shape ?? '', part.id, field)"
+        >
+          {{ part.by_hand.length > 1 ? `${field} follows again` : 'follow again' }}
+        </button>
+      </span>
       <span v-if="part.is_held" class="small quiet note">bought now, cut after measuring</span>
     </span>
     <span role="cell">
@@ -145,6 +158,12 @@ function bind(field: PartField, label: string) {
 </template>
 
 <style scoped>
+.again {
+  color: rgb(var(--v-theme-primary));
+  text-decoration: underline;
+  margin-left: 4px;
+}
+
 .row {
   align-items: start;
   line-height: 1.22;

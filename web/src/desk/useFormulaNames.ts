@@ -10,9 +10,10 @@ const OF_RUNS = ['gap', 'count', 'last']
 /** What a formula of a project can name: its measures, then runs, parts, and what is always known. */
 export function useFormulaNames(project: Ref<Project | undefined>) {
   return computed(() => {
-    const { measures = [], runs = [], parts = [] } = project.value ?? {}
+    const { measures = [], shapes = [], runs = [], parts = [] } = project.value ?? {}
     return [
       ...measures.map((one) => one.name),
+      ...shapes.flatMap((one) => Object.keys(one.values).map((name) => `${one.called} ${name}`)),
       ...runs.flatMap((run) => OF_RUNS.map((said) => `${said} of ${run.name}`)),
       ...parts.flatMap((part) => OF_PARTS.map((said) => `${said} of ${part.mark}`)),
       ...USUAL,

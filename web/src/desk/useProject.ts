@@ -115,6 +115,16 @@ export function useProject(id: string) {
     )
   }
 
+  /** Lets a field of a part follow its shape again. */
+  function followShape(shape_id: string, part: string, field: string) {
+    return change((seen) =>
+      api.POST('/api/projects/{project_id}/shapes/{shape_id}/follow', {
+        params: { path: { ...path, shape_id } },
+        body: { ...seen, part, field },
+      }),
+    )
+  }
+
   function changeSettings(patch: ProjectPatch) {
     return change((seen) =>
       api.PATCH('/api/projects/{project_id}', { params: { path }, body: { ...seen, ...patch } }),
@@ -136,6 +146,7 @@ export function useProject(id: string) {
     changePart,
     removeParts,
     markAlongEdge,
+    followShape,
     changeSettings,
   }
 }

@@ -6,17 +6,24 @@ import { useCells } from '../shared/useCells'
 import MeasureEntry from './MeasureEntry.vue'
 import MeasureRow from './MeasureRow.vue'
 import RunCard from './RunCard.vue'
+import ShapeCard from '../shapes/ShapeCard.vue'
+import { useShapes } from '../shapes/useShapes'
 import { useMeasures } from './useMeasures'
 
 const NewRun = defineAsyncComponent(() => import('./NewRun.vue'))
+const NewShape = defineAsyncComponent(() => import('../shapes/NewShape.vue'))
 
-/** Named sizes and runs: what parts follow. */
+/** Named sizes, shapes and runs: what parts follow. */
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 /** The run whose marks are shown. */
 const run = defineModel<string>('run', { required: true })
+/** The shape that is drawn. */
+const shape = defineModel<string>('shape', { required: true })
 const measures = useMeasures(props.project.id, props.desk)
+const shapes = useShapes(props.project.id, props.desk)
 const entry = useTemplateRef<InstanceType<typeof MeasureEntry>>('entry')
 const adding = ref(false)
+const shaping = ref(false)
 const drafts = `${props.project.id}:measures`
 
 const cellOf = useCells<Measure>(
@@ -36,6 +43,10 @@ function cell(row: Measure, field: MeasureField, label: string) {
 
 function runCell(row: Run, field: RunField, label: string) {
   return runCellOf(row, field, label)
+}
+
+function showShape(called: string) {
+  shape.value = props.project.shapes.find((one) => one.called === called)?.id ?? ''
 }
 
 function showMade(name: string) {
@@ -69,6 +80,19 @@ defineExpose({ focus: () => entry.value?.focus() })
         </p>
       </div>
       <div class="heads runs quiet">
+        <span>shapes in this project</span>
+        <v-btn size="small" @click="shaping = true">Add a shape</v-btn>
+      </div>
+      <ShapeCard
+        v-for="one in project.shapes"
+        :key="one.id"
+        :shape="one"
+        :project="project"
+        :chosen="one.id === shape"
+        :shapes="shapes"
+        @choose="shape = $event"
+      />
+      <div class="heads runs quiet">
         <span>runs: equal things in a row</span>
         <v-btn size="small" @click="adding = true">Add a run</v-btn>
       </div>
@@ -89,6 +113,13 @@ defineExpose({ focus: () => entry.value?.focus() })
       :project="project"
       :measures="measures"
       @made="showMade"
+    />
+    <NewShape
+      v-if="shaping"
+      v-model="shaping"
+      :project="project"
+      :shapes="shapes"
+      @made="showShape"
     />
   </div>
 </template>

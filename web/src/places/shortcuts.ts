@@ -23,6 +23,8 @@ export const AT_THE_DESK = [
   { keys: 'P', does: 'the parts' },
   { keys: 'M', does: 'the measures' },
   { keys: 'H', does: 'joints and hardware' },
+  { keys: 'B', does: 'the boards' },
+  { keys: 'D', does: 'the drawing' },
   { keys: 'S', does: 'settings: yard, copies, kerf, trims, unit' },
   { keys: 'I', does: 'import a part list' },
   { keys: 'L', does: 'to the shopping list' },

@@ -29,7 +29,15 @@ export function partOf(said: Partial<Part> & { id: string }): Part {
   return {
     ...typed,
     ...{ angles: '', bevels: '', kind: 'plain', mark: 'A', position: 0, weight: '', warnings: [] },
-    ...{ computed: null, follows: [], fault: '', is_held: false, other_faces: [] },
+    ...{
+      shape: null,
+      by_hand: [],
+      computed: null,
+      follows: [],
+      fault: '',
+      is_held: false,
+      other_faces: [],
+    },
     ...{ over_all: null, sawn: null, slant: null, section: null, section_source: '' },
     name: 'rail',
     called: said.name ?? 'rail',
@@ -55,7 +63,7 @@ export function projectOf(said: Partial<Project> = {}): Project {
     ...{ keep_from: setting(12), keep_width: setting(2), eased: setting(0) },
     ...{ extra_length: setting(0), extra_width: setting(0), extra_thickness: setting(0) },
     ...{ saw_crosscut: setting(0), saw_rip_depth: setting(0), saw_rip_width: setting(0) },
-    ...{ saw_resaw_depth: setting(0), usual_rules: [], measures: [], runs: [] },
+    ...{ saw_resaw_depth: setting(0), usual_rules: [], measures: [], runs: [], shapes: [] },
     ...said,
   } as Project
 }

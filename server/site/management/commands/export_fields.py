@@ -9,6 +9,7 @@ from django.core.management.base import BaseCommand
 from carpentry.design import PartFields
 from carpentry.design.questions import QUESTIONS
 from carpentry.design.runs import RunFields
+from carpentry.design.shapes import PLACED_ASKS, SHAPES
 from carpentry.language import typed_fields, usual_values
 from carpentry.project import SettingFields
 
@@ -31,6 +32,8 @@ class Command(BaseCommand):
             ensure_ascii=False,
         )
         self.stdout.write(f"export const QUESTIONS = {rows} as const\n", ending="")
+        rows = json.dumps(list(_shapes()), indent=2, ensure_ascii=False)
+        self.stdout.write(f"export const SHAPES = {rows} as const\n", ending="")
 
 
 def _rows(of: type[Any]) -> Any:
@@ -50,4 +53,15 @@ def _rows(of: type[Any]) -> Any:
             ]
             if way.words
             else [],
+        }
+
+
+def _shapes() -> Any:
+    """What there is to build, and what each asks for; what is asked of all comes last."""
+    for shape in SHAPES.values():
+        yield {
+            "name": shape.name,
+            "heading": shape.heading,
+            "help": shape.help,
+            "asks": [asdict(one) for one in (*shape.asks, *PLACED_ASKS)],
         }
