@@ -197,7 +197,7 @@ def made_placed(placed: Placed, sheet: Sheet) -> Made:
         parts = {**typed.parts, **{letters[key]: rows.parts[key] for key in absent}}
         whole = replace(typed, parts=parts, runs=[*typed.runs, *runs])
         sheet = Sheet(whole, sheet.lexicon, sheet.sections)
-    return Made(placed.kind, given, written, names, sheet, frozenset(absent))
+    return Made(placed.kind, given, written, names, sheet, absent=frozenset(absent))
 
 
 def made_alone(placed: Placed, sheet: Sheet) -> Made:

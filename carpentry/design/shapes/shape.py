@@ -174,6 +174,7 @@ class Made:
         written: Written,
         names: Names,
         sheet: Sheet,
+        *,
         absent: frozenset[str] = frozenset(),
     ) -> None:
         self.shape, self.given, self.written = shape, given, written

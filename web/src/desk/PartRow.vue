@@ -161,7 +161,7 @@ function bind(field: PartField, label: string) {
 .again {
   color: rgb(var(--v-theme-primary));
   text-decoration: underline;
-  margin-left: 4px;
+  padding: 0;
 }
 
 .row {

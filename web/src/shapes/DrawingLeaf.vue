@@ -21,10 +21,11 @@ const shown = computed(
   () => props.project.shapes.find((one) => one.id === shape.value) ?? props.project.shapes[0],
 )
 /** Rounded, so that a drawing is not asked for anew with every pixel. */
-const rooms = computed(() => ({
-  wide: Math.floor(width.value / 20) * 20,
-  high: view.value === ALL ? 320 : 440,
-}))
+const rooms = computed(() => {
+  const beside = view.value === ALL && width.value > 700
+  const wide = beside ? width.value / 2 - 12 : width.value
+  return { wide: Math.floor(wide / 20) * 20, high: view.value === ALL ? 300 : 440 }
+})
 const drawing = useDrawing(
   computed(() => props.project),
   computed(() => shown.value?.id ?? ''),
@@ -79,7 +80,7 @@ function file(ending: string): string {
           <v-btn size="small" :href="file('dxf')">DXF</v-btn>
         </span>
       </div>
-      <div ref="room">
+      <div ref="room" class="views">
         <p v-if="drawing?.problems.length" role="alert" class="text-error">
           It cannot be drawn:
           {{ drawing.problems.map((one) => `${one.place} ${one.message}`.trim()).join('; ') }}
@@ -132,6 +133,12 @@ function file(ending: string): string {
   margin-left: auto;
   display: flex;
   gap: 6px;
+}
+
+.views {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 24px;
 }
 
 figure {

@@ -165,6 +165,9 @@ summary {
 
 .drawn {
   min-width: 0;
+  position: sticky;
+  top: 0;
+  align-self: start;
 }
 
 table {
@@ -179,6 +182,10 @@ td {
 @media (max-width: 900px) {
   .both {
     grid-template-columns: minmax(0, 1fr);
+  }
+
+  .drawn {
+    position: static;
   }
 }
 </style>
