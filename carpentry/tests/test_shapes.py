@@ -3,6 +3,7 @@
 import itertools
 import json
 import random
+from typing import ClassVar
 from unittest import TestCase
 
 import numpy as np
@@ -148,6 +149,55 @@ class ByHandTest(TestCase):
         one = made("row", along="72", gap="2", stock="1x4 cedar", length="42", rail_stock="2x4")
         self.assertEqual((one.parts["board"].quantity, lengths(one)["rail"]), (13, "72"))
 
+    def test_walls(self) -> None:
+        # 7 1/4 less 1 and with 1/8 shows 6 3/8: seven of them are 44 5/8, which leaves 5 3/8 of 50.
+        lapped = made("wall", width="96", height="50", stock="1x8 cedar", joint="lap")
+        self.assertEqual(lengths(lapped), {"board": "96", "last": "96"})
+        self.assertEqual(lapped.parts["board"].quantity, 7)
+        self.assertEqual(lapped.parts["last"].plain_fields.width, "5 3/8")
+        # 7 1/4 and 1/8 is 7 3/8: six rows are 44 1/4, the seventh 5 3/4; over both ends 3/4.
+        butt = made("wall", width="96", height="50", stock="1x8", over_left="3/4", over_right="3/4")
+        self.assertEqual(lengths(butt), {"board": "97 1/2", "last": "97 1/2"})
+        self.assertEqual(butt.parts["last"].plain_fields.width, "5 3/4")
+        # 45 - 6 * 7 3/8 is 3/4, less than 3: (45 - 5 * 7 3/8 - a gap of 1/8) / 2 is 4 for both.
+        even = made("wall", width="96", height="45", stock="1x8", least="3")
+        self.assertEqual(even.parts["last"].quantity, 2)
+        self.assertEqual(even.parts["last"].plain_fields.width, "4")
+        one = made("wall", width="96", height="3", stock="1x8")
+        self.assertEqual(
+            (lengths(one), one.parts["last"].plain_fields.width), ({"last": "96"}, "3")
+        )
+        ship = made("wall", width="96", height="50", stock="1x8", joint="shiplap")
+        self.assertEqual([work.kind for work in ship.written.work], ["rabbet"] * 4)
+
+    def test_trusses(self) -> None:
+        # (48 + 12) / cos 30° is 69.28; (24 + 1 3/4) tan 30° is 14.87; 24 tan 30° / cos 30° is 16.
+        size = {"span": "96", "pitch": "30", "stock": "2x4", "overhang": "12", "supports": "1/2"}
+        one = made("truss", **size, stands_over="0, 48, 96")
+        self.assertEqual(lengths(one), {"rafter": "69 9/32", "tie": "96", "support1": "14 7/8"})
+        self.assertEqual([part.quantity for part in one.parts.values()], [6, 3, 6])
+        square = made("truss", **size, supports_stand="square")
+        self.assertEqual(lengths(square)["support1"], "16")
+        # two sheets of 36 with a lap of 3 cover 69, four 135; the trusses take 96 + 3
+        covered = {"cover": "36", "side_lap": "3", "stands_over": "0, 48, 96"}
+        self.assertIsNotNone(made("truss", **size, **covered, sheets="3").solids)
+        with self.assertRaisesRegex(CarpentryError, "sheets: cover 30 less"):
+            _ = made("truss", **size, **covered, sheets="2").solids
+
+    def test_doors(self) -> None:
+        # 36 less twice 1/8 is 35 3/4, less two stiles 28 3/4; 80 less 1/4 is 79 3/4.
+        one = made("door", width="36", height="80", stock="1x4")
+        found = lengths(one)
+        self.assertEqual((found["stile"], found["rail"]), ("79 3/4", "28 3/4"))
+        self.assertEqual([part.quantity for part in one.parts.values()], [2, 3, 2])
+        pair = made("door", width="72 1/8", height="80", stock="1x4", leaves="2", gap="0")
+        self.assertEqual(lengths(pair)["rail"], "29")
+        ledged = made("door", width="36", height="80", stock="1x6", kind="ledged", faces="1x6")
+        self.assertEqual(lengths(ledged)["rail"], "35 3/4")
+        self.assertEqual(ledged.parts["face"].quantity, 6)
+        wide = made("door", width="72", height="60", stock="1x4")
+        self.assertIn("wider than high", wide.shape.notices(wide)[0])
+
 
 class GeometryTest(TestCase):
     """The corners of the pieces lie where the measures say, and no two are in one place."""
@@ -289,6 +339,72 @@ class GeometryTest(TestCase):
                 self.assertAlmostEqual(box_round(solids)[0], along, delta=SNUG)
                 self.assertEqual(overlaps(one, SNUG if held == "nailed" else 0.4), [])
 
+    def test_walls(self) -> None:
+        for seed in SEEDS:
+            draw = random.Random(seed)
+            width, height = draw.randint(24, 140), draw.randint(8, 100)
+            joint = draw.choice(["butt", "lap", "shiplap"])
+            over = draw.choice([0, 1])
+            one = made(
+                "wall",
+                width=f"{width}",
+                height=f"{height}",
+                stock=draw.choice(["1x6", "1x8"]),
+                joint=joint,
+                over_left=f"{over}",
+                least=draw.choice(["0", "3"]),
+            )
+            with self.subTest(seed=seed):
+                thick = 0.75 * (1 + (joint == "lap" and len(one.solids) > 1))
+                shared = 0.4 if joint == "shiplap" else 0.0  # a rabbet in another
+                self.check(one, width + over, thick, height, allowed=SNUG + shared)
+
+    def test_trusses(self) -> None:
+        for seed in SEEDS:
+            draw = random.Random(seed)
+            span, overhang = draw.randint(60, 200), draw.randint(0, 18)
+            places = draw.choice(["", "0, 24", "0, 30, 61 1/2"])
+            one = made(
+                "truss",
+                span=f"{span}",
+                pitch=f"{draw.randint(18, 50)}",
+                stock="2x4",
+                overhang=f"{overhang}",
+                tails=draw.choice(["plumb", "square"]),
+                ridge=draw.choice(["0", "3/4", "1 1/2"]),
+                supports=draw.choice(["", "1/2"]),
+                supports_stand=draw.choice(["plumb", "square"]),
+                stands_over=places,
+            )
+            with self.subTest(seed=seed):
+                deep = 3 + float({"": 0, "0, 24": 24}.get(places, 61.5))
+                top = float(np.array([c for s in one.solids for c in s.corners])[:, 2].max())
+                low = float(np.array([c for s in one.solids for c in s.corners])[:, 2].min())
+                self.check(one, span + 2 * overhang, deep, top - low, allowed=2 * SNUG)
+                pitch = np.radians(one.degrees("{pitch}"))
+                run = (span - one.length("{ridge}")) / 2
+                self.assertAlmostEqual(top, run * np.tan(pitch) + 3.5 / np.cos(pitch), delta=SNUG)
+
+    def test_doors(self) -> None:
+        for seed in SEEDS:
+            draw = random.Random(seed)
+            leaves, kind = draw.randint(1, 2), draw.choice(["framed", "ledged"])
+            width, height = draw.randint(24, 40) * leaves, draw.randint(40, 84)
+            faces = "1x6" if kind == "ledged" else draw.choice(["", "1x6"])
+            one = made(
+                "door",
+                width=f"{width}",
+                height=f"{height}",
+                stock="1x4",
+                leaves=f"{leaves}",
+                kind=kind,
+                rails=f"{draw.randint(2, 3)}",
+                faces=faces,
+            )
+            with self.subTest(seed=seed):
+                thick = 0.75 + 0.75 * bool(faces)
+                self.check(one, width - 0.25, thick, height - 0.25)
+
 
 class RefusedTest(TestCase):
     def test_what_cannot_be_built_is_told_at_its_measure(self) -> None:
@@ -296,6 +412,9 @@ class RefusedTest(TestCase):
         stand = {"length": "48", "width": "22", "height": "34", "leg stock": "4x4", "stock": "2x4"}
         crossed = {"height": "28", "spread": "30", "stock": "2x4"}
         row = {"along": "72", "stock": "1x4", "length": "42"}
+        truss = {"span": "96", "pitch": "30", "stock": "2x4"}
+        door = {"width": "36", "height": "80", "stock": "1x4"}
+        wall = {"width": "96", "height": "50", "stock": "1x8"}
         for shape, measures, place in (
             ("frame", {"width": "3", "height": "58", "stock": "2x2"}, "width"),
             ("frame", {"width": "30", "height": "2", "stock": "2x2"}, "height"),
@@ -329,6 +448,23 @@ class RefusedTest(TestCase):
             ("brace", {"run": "4", "rise": "40", "stock": "2x4"}, "rise"),
             ("brace", {"run": "3", "rise": "3", "stock": "2x4"}, "run"),
             ("brace", {"run": "24", "rise": "18", "stock": "2x4", "pairs": "0"}, "pairs"),
+            (
+                "wall",
+                {"width": "96", "height": "50", "stock": "1x8", "lap": "8", "joint": "lap"},
+                "lap",
+            ),
+            ("wall", {"width": "96", "height": "0", "stock": "1x8"}, "height"),
+            ("truss", truss | {"pitch": "85"}, "pitch"),
+            ("truss", truss | {"pitch": "2"}, "pitch"),
+            ("truss", truss | {"span": "6"}, "span"),
+            ("truss", truss | {"supports": "3/2"}, "supports"),
+            ("truss", truss | {"supports": "1/2, 1/2"}, "supports"),
+            ("truss", truss | {"stands over": "0, 1"}, "stands over"),
+            ("door", door | {"leaves": "3"}, "leaves"),
+            ("door", door | {"rails": "1"}, "rails"),
+            ("door", door | {"rails": "30"}, "rails"),
+            ("door", door | {"kind": "ledged"}, "faces"),
+            ("door", door | {"width": "6"}, "width"),
         ):
             with self.assertRaises(CarpentryError, msg=(shape, measures)) as caught:
                 _ = make_shape(shape, measures, INCHES).solids
@@ -350,16 +486,13 @@ class RefusedTest(TestCase):
             shape_document(
                 json.dumps({"shape": "frame", "measures": {"width": "3", "stock": "2x2"}})
             )
-        self.assertEqual(
-            set(SHAPES), {"frame", "row", "box", "stand", "brace", "splayed legs", "crossed legs"}
-        )
 
 
 class DrawnTest(TestCase):
     """Views and their layout: a polygon for each piece, the whole as large as it is, and nothing
     written over anything else."""
 
-    MADE = {
+    MADE: ClassVar = {
         "frame": {"width": "31 1/4", "height": "58", "stock": "2x2", "middles": "2"},
         "row": {"along": "72", "gap": "2", "stock": "1x4 cedar", "length": "42"},
         "box": {"length": "24", "width": "14", "height": "9", "stock": "1x10", "bottom": "groove"},
@@ -373,7 +506,14 @@ class DrawnTest(TestCase):
             "stretchers at": "6, 12",
         },
         "crossed legs": {"height": "28", "spread": "30", "stock": "2x4", "cross at": "15"},
+        "wall": {"width": "96", "height": "50", "stock": "1x8 cedar", "joint": "lap"},
+        "truss": {
+            **{"span": "96", "pitch": "30", "stock": "2x4", "overhang": "12", "tails": "square"},
+            **{"supports": "1/3, 2/3", "stands over": "0, 48"},
+        },
+        "door": {"width": "72", "height": "80", "stock": "1x4", "leaves": "2", "faces": "1x6"},
     }
+    AXES: ClassVar = {"front": (0, 2), "back": (0, 2), "side": (1, 2), "plan": (0, 1)}
 
     def test_every_shape_is_among_them(self) -> None:
         self.assertEqual(set(self.MADE), set(SHAPES))
@@ -382,7 +522,8 @@ class DrawnTest(TestCase):
         for name, measures in self.MADE.items():
             one = make_shape(name, measures, INCHES)
             size = box_round(one.solids)
-            for view, axes in zip(views_of(one), ((0, 2), (1, 2), (0, 1)), strict=True):
+            for view in views_of(one):
+                axes = self.AXES[view.name]
                 with self.subTest(shape=name, view=view.name):
                     self.assertEqual(len(view.outlines), len(one.solids))
                     self.assertTrue(all(len(outline.points) >= 3 for outline in view.outlines))
@@ -396,12 +537,13 @@ class DrawnTest(TestCase):
         """The outline of a piece against all of its corners, laid flat."""
         for name, measures in self.MADE.items():
             one = make_shape(name, measures, INCHES)
-            for view, axes in zip(views_of(one), ((0, 2), (1, 2), (0, 1)), strict=True):
+            for view in views_of(one):
                 for outline in view.outlines:
                     solid = next(
                         s for s in one.solids if (s.key, s.number) == (outline.key, outline.number)
                     )
-                    flat = np.array(solid.corners)[:, axes]
+                    flat = np.array(solid.corners)[:, self.AXES[view.name]]
+                    flat[:, 0] *= -1 if view.name == "back" else 1
                     found = np.array(outline.points)
                     for side in (np.min, np.max):
                         self.assertTrue(np.allclose(side(found, 0), side(flat, 0), atol=1e-4))

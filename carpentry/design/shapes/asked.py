@@ -4,15 +4,18 @@ import re
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
+from fractions import Fraction
 from functools import cached_property
 from types import MappingProxyType
 
 from carpentry.design.measures import RESERVED
 from carpentry.design.runs import RunFields
 from carpentry.language import CarpentryError
+from carpentry.lumber import Section
 
 Vector = tuple[float, float, float]
 AS_DRAWN, MIRRORED, PAIRS = "as drawn", "mirrored", "left and right"
+_BARE = re.compile(r"[\d.]+")
 _BRACED = re.compile(r"\{([^{}]+)\}")
 
 
@@ -25,6 +28,10 @@ class Asks(StrEnum):
     STOCK = "stock"
     CHOICE = "choice"
     LENGTHS = "lengths"  # several, with commas between them
+    SHARES = "shares"  # several parts of a whole, such as 1/3, 2/3
+
+
+SEVERAL = (Asks.LENGTHS, Asks.SHARES)
 
 
 _FIGURES = (Asks.LENGTH, Asks.COUNT, Asks.ANGLE)
@@ -63,6 +70,7 @@ class Row:
     edges: str = ""
     measured: str = ""
     width: str = ""
+    rip: str = ""
     handed: bool = False
 
 
@@ -132,16 +140,18 @@ class Span:
 
 
 class Given:
-    """The measures of a shape as they were given, with what is usual for the others. ``counts`` are
-    the whole numbers among them, as they come out."""
+    """The measures of a shape as they were given, with what is usual for the others. ``values`` are
+    what its figures come to, by name: ticks, degrees, or how many; ``sections`` what its stocks
+    measure."""
 
     def __init__(
         self,
         asks: Sequence[Ask],
         typed: Mapping[str, str],
-        counts: Mapping[str, int] = MappingProxyType({}),
+        values: Mapping[str, Fraction] = MappingProxyType({}),
+        sections: Mapping[str, Section | None] = MappingProxyType({}),
     ) -> None:
-        self.asks, self.counts = asks, counts
+        self.asks, self.values, self.sections = asks, values, sections
         self.typed = {one.name: typed.get(one.name, "").strip() or one.usual for one in asks}
 
     def __getitem__(self, name: str) -> str:
@@ -152,7 +162,14 @@ class Given:
 
     def count(self, name: str) -> int:
         """A measure that is a count, as it comes out."""
-        return self.counts[name]
+        return int(self.values[name])
+
+    def section(self, name: str) -> Section:
+        """What the stock of a measure is. Raises ``CarpentryError`` where that is not known."""
+        found = self.sections.get(name)
+        if found is None:
+            raise refuse(name, f"{self.typed[name]} has no size that is known")
+        return found
 
     def has(self, name: str) -> bool:
         """Whether there is anything of what may be ``none``."""
@@ -177,7 +194,7 @@ class Given:
         measure, ``stretchers at1``, ``stretchers at2``."""
         found: dict[str, Ask] = {}
         for one in self.asks:
-            if one.kind is Asks.LENGTHS:
+            if one.kind in SEVERAL:
                 found |= dict.fromkeys(self._several(one.name), one)
             elif one.kind in _FIGURES and self.typed[one.name]:
                 found[one.name] = one
@@ -185,11 +202,13 @@ class Given:
 
     @cached_property
     def figures(self) -> dict[str, str]:
-        """The same, each as a formula."""
-        return {
-            name: self._several(ask.name)[name] if ask.kind is Asks.LENGTHS else self.typed[name]
-            for name, ask in self.asked.items()
-        }
+        """The same, each as a formula; a bare figure that is an angle is in degrees."""
+        found: dict[str, str] = {}
+        for name, ask in self.asked.items():
+            text = self._several(ask.name)[name] if ask.kind in SEVERAL else self.typed[name]
+            is_bare = ask.kind is Asks.ANGLE and _BARE.fullmatch(text)
+            found[name] = f"{text}°" if is_bare else text
+        return found
 
 
 class Names:

@@ -60,7 +60,7 @@ class Box(Shape):
         high = "{height} - thickness of {bottom}" if bottom == _UNDER else "{height}"
         ends = "45b 45b" if corners == _MITERED else ""
         rows = [
-            Row(*(key, key, given["stock"], "2", lengths[key]), ends=ends, width=high)
+            Row(*(key, key, given["stock"], "2", lengths[key]), ends=ends, width=high, rip="yes")
             for key in ("side", "end")
         ]
         work = [Work("rabbet", full, "both ends", _rabbet(between))] if corners == _RABBETED else []

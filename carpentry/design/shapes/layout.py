@@ -188,7 +188,9 @@ def _rounded(point: Point) -> Point:
 
 
 def _letters(outlines: Sequence[Outline]) -> Iterator[Label]:
-    """The letter of every piece that has room for it, where it does not lie behind another."""
+    """The letter of every piece that has room for it, where it lies neither behind another piece
+    nor beside another letter."""
+    taken: list[Point] = []
     for n, one in enumerate(outlines):
         xs, ys = [x for x, _ in one.points], [y for _, y in one.points]
         if min(max(xs) - min(xs), max(ys) - min(ys)) < _LEAST:
@@ -198,12 +200,21 @@ def _letters(outlines: Sequence[Outline]) -> Iterator[Label]:
             ((middle[0] + (a[0] + b[0]) / 2) / 2, (middle[1] + (a[1] + b[1]) / 2) / 2)
             for a, b in zip(one.points, [*one.points[1:], one.points[0]], strict=True)
         ]
-        nearer = outlines[n + 1 :]
+        nearer = [other.points for other in outlines[n + 1 :]]
         for at in (middle, *towards):
-            if not any(_inside(at, other.points) for other in nearer):
-                written = _rounded((at[0], at[1] + TEXT / 3))
-                yield Label(one.letter, written, one.letter, one.number)
+            if any(abs(at[0] - x) < TEXT and abs(at[1] - y) < TEXT for x, y in taken):
+                continue
+            if not any(_inside(corner, points) for points in nearer for corner in _round(at)):
+                taken.append(at)
+                yield Label(one.letter, _rounded((at[0], at[1] + TEXT / 3)), one.letter, one.number)
                 break
+
+
+def _round(at: Point) -> tuple[Point, ...]:
+    """A letter's middle, and points round it that are to be free."""
+    wide, high = _PER_LETTER / 2, TEXT / 3
+    beside = ((-wide, -high), (wide, -high), (-wide, high), (wide, high))
+    return (at, *((at[0] + x, at[1] + y) for x, y in beside))
 
 
 def _inside(point: Point, corners: Sequence[Point]) -> bool:

@@ -14,6 +14,7 @@ from carpentry.design.shapes.asked import (
     AS_DRAWN,
     MIRRORED,
     PAIRS,
+    SEVERAL,
     Ask,
     Asks,
     Given,
@@ -22,7 +23,7 @@ from carpentry.design.shapes.asked import (
     Written,
 )
 from carpentry.design.shapes.known import SHAPES
-from carpentry.design.shapes.shape import Made, Shape, check_given, counted, part_fields, run_fields
+from carpentry.design.shapes.shape import Made, Shape, check_given, part_fields, run_fields, valued
 from carpentry.design.sheet import Sheet
 from carpentry.design.sheet.typed import apart
 from carpentry.language import CarpentryError, Faults
@@ -35,8 +36,8 @@ PLACED_ASKS = (
     Ask("hand", Asks.CHOICE, "Hand", AS_DRAWN, (AS_DRAWN, MIRRORED, PAIRS)),
 )
 # What a shape writes of a part; all else is the builder's.
-PART_FIELDS = ("quantity", "name", "stock", "length", "width", "ends", "edges", "measured")
-RUN_FIELDS = ("along", "item", "way", "figure", "first", "last", "part")
+PART_FIELDS = ("quantity", "name", "stock", "length", "width", "ends", "edges", "measured", "rip")
+RUN_FIELDS = ("along", "item", "way", "figure", "gap", "first", "last", "least", "part")
 LINE_KINDS = ("joints", "work")
 
 
@@ -77,7 +78,7 @@ class Placed:
         several: dict[str, list[str]] = {}
         for figure, ask in given.asked.items():
             text = named[f"{self.called} {figure}"]
-            if ask.kind is Asks.LENGTHS:
+            if ask.kind in SEVERAL:
                 several.setdefault(ask.name, []).append(text)
             elif ask.name in measures:
                 measures[ask.name] = text
@@ -155,7 +156,7 @@ def _written(placed: Placed, sheet: Sheet) -> tuple[Given, Written, Names]:
     """What it writes, with its parts left and right where they are handed."""
     given = check_given(placed.kind, placed.asks, placed.measures, sheet.lexicon)
     names = Names(given.figures, placed.letters, placed.called)
-    given = counted(given, sheet, names)
+    given = valued(given, sheet, names)
     if given.count("copies") < 1:
         raise CarpentryError("of 0 make nothing", "copies")
     written = placed.kind.write(given)

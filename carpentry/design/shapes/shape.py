@@ -5,6 +5,7 @@ import re
 from abc import ABC, abstractmethod
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from fractions import Fraction
 from functools import cached_property, partial
 from typing import ClassVar
 
@@ -29,7 +30,7 @@ from carpentry.design.shapes.asked import (
 )
 from carpentry.design.sheet import RunShown, Sections, Sheet, TypedSheet, runs_shown
 from carpentry.language import CarpentryError, Faults, Problem, Unit, ticks_per
-from carpentry.lumber import Lexicon, Section, read_stock, sheet_section
+from carpentry.lumber import Lexicon, Section, StockName, read_stock, sheet_section
 
 MOST_PIECES = 2_000
 _APART = 0.15  # of its width, between a shape and its mirror image
@@ -42,6 +43,8 @@ class Shape(ABC):
     name: ClassVar[str]
     heading: ClassVar[str]
     help: ClassVar[str]  # what it is made of, in a few words
+    caution: ClassVar[str] = ""
+    views: ClassVar[tuple[str, ...]] = ("front", "side", "plan")
     asks: ClassVar[tuple[Ask, ...]]
 
     @abstractmethod
@@ -52,6 +55,10 @@ class Shape(ABC):
     @abstractmethod
     def lie(self, made: "Made") -> Sequence[Lying]:
         """Where the pieces lie. Raises ``CarpentryError`` by measure for what cannot be built."""
+
+    def notices(self, made: "Made") -> Sequence[str]:
+        """What is to be minded of it as it is, in sentences."""
+        return ()
 
     def spans(self, made: "Made") -> Sequence[Span]:
         """What its drawing tells the size of, beside the whole of it in every view."""
@@ -97,11 +104,12 @@ def check_given(
     return given
 
 
-def counted(given: Given, sheet: Sheet, names: Names) -> Given:
-    """The same with its counts, as they come out in a sheet that has its figures. Raises
-    ``CarpentryError`` by measure where one is not what it is asked as."""
+def valued(given: Given, sheet: Sheet, names: Names) -> Given:
+    """The same with what its figures come to in a sheet that has them, and what its stocks measure.
+    Raises ``CarpentryError`` by measure where one is not what it is asked as."""
     faults = Faults()
-    counts: dict[str, int] = {}
+    unit = sheet.lexicon.unit
+    values: dict[str, Fraction] = {}
     for figure, one in given.asked.items():
         name = names.of(figure)
         for message in sheet.problems_at.get(name, ()):
@@ -111,11 +119,20 @@ def counted(given: Given, sheet: Sheet, names: Names) -> Given:
             if name not in sheet.problems_at:
                 faults.add(one.name, sheet.waits_for(name))
             continue
-        faults.attempt(one.name, partial(_check_measure, one, value, sheet.lexicon.unit), None)
-        if one.kind is Asks.COUNT:
-            counts[one.name] = int(value.amount)
+        faults.attempt(one.name, partial(_check_measure, one, value, unit), None)
+        is_length = one.kind in {Asks.LENGTH, Asks.LENGTHS} and value.kind is not Kind.ANGLE
+        values[figure] = as_length(value, unit).amount if is_length else value.amount
     faults.raise_any()
-    return Given(given.asks, given.typed, counts)
+    sections = {
+        one.name: _section_of(read_stock(given[one.name], sheet.lexicon).stock, sheet)
+        for one in given.asks
+        if one.kind is Asks.STOCK and given[one.name]
+    }
+    return Given(given.asks, given.typed, values, sections)
+
+
+def _section_of(stock: StockName, sheet: Sheet) -> Section | None:
+    return sheet.sections(stock) or sheet_section(stock)
 
 
 def _check_measure(ask: Ask, value: Value, unit: Unit) -> None:
@@ -123,6 +140,8 @@ def _check_measure(ask: Ask, value: Value, unit: Unit) -> None:
         raise CarpentryError("is below 0")
     if ask.kind is Asks.ANGLE and value.kind is Kind.LENGTH:
         raise CarpentryError("a length is no angle: write degrees")
+    if ask.kind is Asks.SHARES and not (value.kind is Kind.NUMBER and 0 < value.amount < 1):
+        raise CarpentryError("are parts of the whole, such as 1/2")
     if ask.kind is Asks.COUNT:
         if value.kind not in {Kind.COUNT, Kind.NUMBER} or value.amount.denominator != 1:
             raise CarpentryError("is no whole number")
@@ -145,6 +164,7 @@ def part_fields(row: Row, names: Names, copies: str = "") -> PartFields:
         edges=row.edges,
         measured=row.measured,
         width=_formula(row.width, names) if row.width else "",
+        rip=row.rip,
     )
 
 
@@ -158,7 +178,8 @@ def _formula(text: str, names: Names) -> str:
 
 def run_fields(run: RunFields, names: Names) -> RunFields:
     """A run as a shape writes it."""
-    texts = {field: names.said(getattr(run, field)) for field in ("along", "item", "figure")}
+    fields = ("along", "item", "figure", "gap", "least")
+    texts = {field: names.said(getattr(run, field)) for field in fields}
     part = names.letters.get(run.part, "")
     return replace(run, name=names.of(run.name), part=part, **texts)
 
@@ -236,6 +257,14 @@ class Made:
         value = as_length(self.sheet.reckon(self.names.said(formula)), self.sheet.lexicon.unit)
         return float(value.amount / self.per)
 
+    def degrees(self, formula: str) -> float:
+        """An angle, in degrees."""
+        return float(self.sheet.reckon(self.names.said(formula)).amount)
+
+    def told(self, size: float) -> str:
+        """A size in units of space, as it is shown."""
+        return self.sheet.shown_ticks(Fraction(size) * self.per)
+
     def count(self, name: str) -> int:
         """A measure that is a count."""
         return self.given.count(name)
@@ -244,7 +273,7 @@ class Made:
         """The finished section of a part. Raises ``CarpentryError`` where its stock has none."""
         part = self.parts[key]
         stock = part.stock
-        found = part.finished_section(self.sheet.sections(stock) or sheet_section(stock))
+        found = part.finished_section(_section_of(stock, self.sheet))
         if found is None:
             raise CarpentryError(f"{part.stock} has no size that is known", "stock")
         return found
@@ -368,7 +397,7 @@ def make(shape: Shape, typed: Mapping[str, str], lexicon: Lexicon, sections: Sec
     given = check_given(shape, shape.asks, typed, lexicon)
     figures = Names(given.figures, {})
     measures = _measures(given.figures, figures)
-    given = counted(given, Sheet(TypedSheet({}, measures), lexicon, sections), figures)
+    given = valued(given, Sheet(TypedSheet({}, measures), lexicon, sections), figures)
     written = shape.write(given)
     letters = {row.key: mark_of(n) for n, row in enumerate(written.rows, start=1)}
     names = Names((*given.figures, *written.figures), letters)

@@ -1,5 +1,5 @@
-"""The views of a shape: its pieces as they are seen from the front, from the right side and from
-above, and the sizes that are told beside them."""
+"""The views of a shape: its pieces as they are seen from the front or the back, from the right side
+and from above, and the sizes that are told beside them."""
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
@@ -9,11 +9,17 @@ from carpentry.design.shapes.asked import Span, Vector
 from carpentry.design.shapes.shape import Made, Solid
 
 Point = tuple[float, float]
-VIEWS = ("front", "side", "plan")
+VIEWS = ("front", "back", "side", "plan")
 ACROSS, UP = "across", "up"
 _NOTHING = 1e-6
-# Of a view: the axes that run across it and up, and which way along the third one is nearer.
-_AXES = {"front": (0, 2, 1, -1), "side": (1, 2, 0, 1), "plan": (0, 1, 2, 1)}
+# Of a view: the axes that run across it (and which way) and up, and the one that runs away from
+# who looks, and which way along that is nearer.
+_AXES = {
+    "front": (0, 1, 2, 1, -1),
+    "back": (0, -1, 2, 1, 1),
+    "side": (1, 1, 2, 0, 1),
+    "plan": (0, 1, 1, 2, 1),
+}
 
 
 @dataclass(frozen=True)
@@ -57,11 +63,11 @@ class View:
 def views_of(made: Made) -> list[View]:
     """A shape in its views. Raises ``CarpentryError`` by measure where it cannot be built."""
     spans = [*_extents(made.solids), *made.shape.spans(made)]
-    return [_view(name, made, spans) for name in VIEWS]
+    return [_view(name, made, spans) for name in made.shape.views]
 
 
 def _view(name: str, made: Made, spans: Sequence[Span]) -> View:
-    across, up, depth, nearer = _AXES[name]
+    across, way, up, depth, nearer = _AXES[name]
 
     def near(solid: Solid) -> tuple[float, float]:
         depths = [corner[depth] * nearer for corner in solid.corners]
@@ -72,7 +78,7 @@ def _view(name: str, made: Made, spans: Sequence[Span]) -> View:
             solid.key,
             made.names.letters[solid.key],
             solid.number,
-            tuple(_seen(solid, across, up, depth)),
+            tuple((x * way, y) for x, y in _seen(solid, across, up, depth)),
         )
         for solid in sorted(made.solids, key=near)
     )
@@ -84,7 +90,8 @@ def _view(name: str, made: Made, spans: Sequence[Span]) -> View:
         if span.view != name:
             continue
         axis = across if span.way == ACROSS else up
-        ends = (made.seen_at(point)[axis] for point in (span.start, span.end))
+        turned = way if span.way == ACROSS else 1
+        ends = (made.seen_at(point)[axis] * turned for point in (span.start, span.end))
         start, end = sorted(ends)
         if end - start > _NOTHING:
             ticks = round(Fraction(end - start) * made.per)

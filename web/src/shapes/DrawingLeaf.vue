@@ -10,7 +10,6 @@ import { useDrawing } from './useShapes'
 const props = defineProps<{ project: Project; lighting: Lighting }>()
 /** The shape that is drawn. */
 const shape = defineModel<string>('shape', { required: true })
-const VIEWS = ['front', 'side', 'plan']
 const ALL = 'all'
 const paperSize = useLocalStorage('grain-tally:paper', 'letter')
 const view = ref('front')
@@ -31,8 +30,11 @@ const drawing = useDrawing(
   computed(() => shown.value?.id ?? ''),
   rooms,
 )
+const names = computed(() => (drawing.value?.views ?? []).map(({ name }) => name))
 const views = computed(() =>
-  (drawing.value?.views ?? []).filter(({ name }) => view.value === ALL || name === view.value),
+  (drawing.value?.views ?? []).filter(
+    ({ name }) => [ALL, name].includes(view.value) || !names.value.includes(view.value),
+  ),
 )
 const litLetter = computed(
   () => props.project.parts.find((part) => part.id === props.lighting.lit.value)?.mark,
@@ -71,7 +73,7 @@ function file(ending: string): string {
         </select>
         <h2 v-else class="called">{{ shown.called }}</h2>
         <v-btn-toggle v-model="view" mandatory density="compact" aria-label="Seen from">
-          <v-btn v-for="name in VIEWS" :key="name" size="small" :value="name">{{ name }}</v-btn>
+          <v-btn v-for="name in names" :key="name" size="small" :value="name">{{ name }}</v-btn>
           <v-btn size="small" :value="ALL">all views</v-btn>
         </v-btn-toggle>
         <span class="files">
