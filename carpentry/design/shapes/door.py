@@ -57,6 +57,13 @@ class Door(Shape):
             raise refuse("leaves", "are one or two")
         if rails < 2:
             raise refuse("rails", "are two at least, above and below")
+        wide = given.section("stock").width
+        high = given.values["height"] - 2 * given.values["gap"]
+        bay = (high - rails * wide) / (rails - 1)
+        if bay <= 0:
+            raise refuse("rails", "do not fit on the height of a leaf")
+        if given.choice("brace") == "yes" and bay <= wide:
+            raise refuse("rails", "leave no room for a brace between them")
         framed, stock = given.choice("kind") == _FRAMED, given["stock"]
         if not framed and not given["faces"]:
             raise refuse("faces", "is missing: a ledged door is made of boards")
@@ -112,11 +119,6 @@ class Door(Shape):
     def lie(self, made: Made) -> Sequence[Lying]:
         if made.length("{leaf width}") <= 2 * made.width_of("rail"):
             raise refuse("width", "leaves no room between the stiles")
-        high, rails = made.length("{leaf height}"), made.count("rails")
-        if rails * made.width_of("rail") >= high:
-            raise refuse("rails", "do not fit on the height of a leaf")
-        if "brace" in made.parts and made.length("{bay}") <= made.width_of("brace"):
-            raise refuse("rails", "leave no room for a brace between them")
         found: list[Lying] = []
         for leaf in range(made.count("leaves")):
             found += self._leaf(made, leaf)
