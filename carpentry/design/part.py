@@ -10,9 +10,23 @@ from carpentry.design.ends import (
     Ends,
     Measured,
     centre_length,
+    ends_seen,
     is_angled,
+    is_shaped,
     outermost,
     read_ends,
+    told,
+)
+from carpentry.design.outline import (
+    Corner,
+    Notch,
+    area_of,
+    check_notches,
+    check_outline,
+    cuts_told,
+    notched,
+    read_notches,
+    read_outline,
 )
 from carpentry.language import (
     TICKS_PER_FOOT,
@@ -57,8 +71,14 @@ class PartFields:
     width: str = typed(
         "Width", help="where it is not the stock’s own", is_length=True, most=MOST_FORMULA
     )
-    ends: str = typed("End angles", help="left and right, such as 20 -20", most=MOST_FORMULA)
+    ends: str = typed("End angles", help="20 -20; 45 stub 3/8, 0; point 45, 0", most=MOST_FORMULA)
     edges: str = typed("Bevelled edges", help="left and right, such as 45 45", most=MOST_FORMULA)
+    notches: str = typed(
+        "Notches", help="1 1/8 x 2 at top right; 1 x 3 at bottom, 12 from left", most=MOST_FORMULA
+    )
+    outline: str = typed(
+        "Outline", help="corners from left and bottom: 0 0, 30 0, 30 5, 0 9.25", most=MOST_FORMULA
+    )
     measured: str = typed(
         "Measured", help="long-long, edge, short-short, centre", most=20, choices=MEASURED
     )
@@ -150,6 +170,8 @@ class Part:
     followed: tuple[tuple[str, str, bool], ...] = ()
     computed: Length | None = None
     fault: str = ""
+    notches: tuple[Notch, ...] = ()
+    outline: tuple[Corner, ...] = ()
 
     @property
     def is_held(self) -> bool:
@@ -212,8 +234,38 @@ class Part:
     def square_ended(self) -> bool:
         return not is_angled(self.ends)
 
+    @property
+    def is_shaped(self) -> bool:
+        """Whether it is cut from a square-ended piece, and shaped afterwards."""
+        return is_shaped(self.ends) or bool(self.notches or self.outline)
+
+    @property
+    def sawn_ends(self) -> Ends:
+        """Its ends as it comes off the board."""
+        return SQUARE_ENDS if self.is_shaped else self.ends
+
+    def shaping_told(self) -> list[str]:
+        """What is cut of it after it came off the board, in words."""
+        found = [f"ends: {told(self.ends)}"] if is_shaped(self.ends) else []
+        found += [one.words for one in self.notches]
+        return found + list(cuts_told(self.outline) if self.outline else ())
+
+    def seen(self, section: Section) -> list[tuple[float, float]]:
+        """Its corners (ticks) as it is seen from its face, from the left end and the bottom edge;
+        bevels at their full length. Raises ``CarpentryError`` where it cannot be cut."""
+        own = self.finished_section(section) or section
+        over_all = self.length.ticks if self.square_ended else self.outermost(section)
+        if self.outline:
+            return [(float(u), float(v)) for u, v in self.outline]
+        if self.notches:
+            return notched(over_all, own.width, self.notches)
+        return ends_seen(over_all, self.ends, own.thickness, own.width)
+
     def centre_length(self, section: Section | None) -> int:
         """Ticks along its centre line: what its volume goes by."""
+        if section is not None and (self.notches or self.outline):
+            own = self.finished_section(section) or section
+            return int(area_of(self.seen(section)) / own.width)
         if section is None or self.square_ended:
             return self.length.ticks
         own = self.finished_section(section) or section
@@ -234,6 +286,8 @@ class Part:
         """Ticks between its outermost points when its stock has this section. Raises
         ``CarpentryError`` when its ends leave nothing."""
         own = self.finished_section(section) or section
+        if is_shaped(self.ends):
+            own = self.sawn_section(own)
         return outermost(self.length.ticks, self.ends, self.measured, own.thickness, own.width)
 
 
@@ -300,8 +354,20 @@ def _read(fields: PartFields, lexicon: Lexicon) -> Part:
     faults = Faults()
     quantity = faults.attempt("quantity", lambda: read_quantity(fields.quantity), 0)
     stock = faults.attempt("stock", lambda: read_stock(fields.stock, lexicon), None)
-    ends = faults.attempt("ends", lambda: read_ends(fields.ends), SQUARE_ENDS)
+    ends = faults.attempt("ends", lambda: read_ends(fields.ends, lexicon.unit), SQUARE_ENDS)
+    no_notches: tuple[Notch, ...] = ()
+    notches = faults.attempt(
+        "notches", lambda: read_notches(fields.notches, lexicon.unit), no_notches
+    )
+    no_outline: tuple[Corner, ...] = ()
+    outline = faults.attempt(
+        "outline", lambda: read_outline(fields.outline, lexicon.unit), no_outline
+    )
     edges = faults.attempt("edges", lambda: read_edges(fields.edges), SQUARE_EDGES)
+    if notches and (is_angled(ends) or outline):
+        faults.add("notches", "are for parts with square ends: write an outline")
+    if outline and (is_angled(ends) or is_angled(edges)):
+        faults.add("outline", "says all there is of ends and edges: leave their angles out")
     check_typed(fields, faults)
     length, thickness, width = (
         faults.attempt(place, partial(_positive, getattr(fields, place), lexicon), None)
@@ -346,6 +412,8 @@ def _read(fields: PartFields, lexicon: Lexicon) -> Part:
         boards=boards,
         extra=(extra_length, extra_width, extra_thickness),
         warnings=warnings,
+        notches=notches,
+        outline=outline,
     )
 
 
@@ -369,11 +437,15 @@ def angles_fault(part: Part, actual: Section | None) -> str | None:
     section."""
     if part.fault:
         return part.fault
-    if part.square_ended and not is_angled(part.edges):
+    if part.square_ended and not is_angled(part.edges) and not part.is_shaped:
         return None
     if actual is None:
-        return "has an angle on stock of unknown size"
+        return "has an angle or a shape on stock of unknown size"
     try:
+        own = part.finished_section(actual) or actual
+        check_notches(part.notches, part.length.ticks, own.width)
+        if part.outline:
+            check_outline(part.outline, part.length.ticks, own.width)
         part.outermost(actual)
         part.sawn_section(part.finished_section(actual) or actual)
     except CarpentryError as error:

@@ -134,7 +134,9 @@ def limits_of(material: Material, plan: CutPlan, settings: Settings) -> Iterator
             yield "bevels ripped on pieces as thick as the part"
         if material.apart:
             yield "boards that are not ripped planned apart"
-    if not all(part.square_ended for part in parts):
+    if any(part.is_shaped for part in parts):
+        yield "shaped parts cut from square pieces"
+    if not all(part.square_ended or part.is_shaped for part in parts):
         shared = settings.share_angled_cuts
         yield "neighbours share angled cuts" if shared else "no angled cut shared by neighbours"
     if material.ripped or not all(part.square_ended for part in parts):

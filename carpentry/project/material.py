@@ -161,7 +161,7 @@ class Material:
             length=part.outermost(section),
             thickness=section.thickness,
             width=part.sawn_section(section).width,
-            ends=part.ends,
+            ends=part.sawn_ends,
             edges=part.edges,
         )
 

@@ -3,7 +3,8 @@
 from dataclasses import replace
 
 from carpentry.design import Part, PartFields, part_keeping_unit, read_part
-from carpentry.language import CarpentryError, Unit, interchange, unambiguous
+from carpentry.design.ends import ends_spelled_out
+from carpentry.language import CarpentryError, Unit, interchange, spelled_out, unambiguous
 from carpentry.lumber import Lexicon
 from carpentry.project.keeping import written_out
 from carpentry.project.settings import SETTING_LENGTHS, SettingFields, Settings
@@ -45,9 +46,23 @@ def part_in(part: Part, lexicon: Lexicon, unit: Unit) -> PartFields:
         for name, length in part.lengths().items()
         if name not in formulas
     }
-    again = replace(fields, **spelled, **formulas)
+    again = replace(fields, **spelled, **_shaping_spelled_out(part, lexicon.unit), **formulas)
     if formulas:
         return again
     if read_part(again, lexicon.in_unit(unit)).length.ticks != part.length.ticks:
         raise CarpentryError(f"{part.name} would change its size", "unit")
     return again
+
+
+def _shaping_spelled_out(part: Part, unit: Unit) -> dict[str, str]:
+    """Clipped ends, notches and outline of a part with the unit of every figure."""
+    found: dict[str, str] = {}
+    if any(end.stub for end in part.ends):
+        found["ends"] = ends_spelled_out(part.fields.ends, unit)
+    if part.notches:
+        found["notches"] = "; ".join(one.spelled_out(unit) for one in part.notches)
+    if part.outline:
+        found["outline"] = ", ".join(
+            " ".join(spelled_out(ticks, unit) for ticks in corner) for corner in part.outline
+        )
+    return found

@@ -15,7 +15,7 @@ from carpentry.lumber import Section
 
 Vector = tuple[float, float, float]
 AS_DRAWN, MIRRORED, PAIRS = "as drawn", "mirrored", "left and right"
-_BARE = re.compile(r"[\d.]+")
+_BARE = re.compile(r"[+-]?[\d.]+")
 _BRACED = re.compile(r"\{([^{}]+)\}")
 
 

@@ -17,10 +17,13 @@ from carpentry.design.shapes.asked import (
     refuse,
 )
 from carpentry.design.shapes.frame import LEFT, RIGHT, UP
+from carpentry.design.shapes.leaning import lie_leaning, write_leaning
 from carpentry.design.shapes.shape import Made, Shape
 from carpentry.design.shapes.stand import BACK, FRONT
 
 _BUTT, _RABBETED, _MITERED = "butt", "rabbeted", "mitered"
+_OVER_ALL, _FOOT, _INSIDE = "over all", "at the bottom", "inside the bottom"
+_MOST_LEAN = 45
 _NONE, _UNDER, _BETWEEN, _GROOVE = "none", "under", "between", "groove"
 
 
@@ -40,6 +43,9 @@ class Box(Shape):
         Ask("corners", Asks.CHOICE, "Corners", _BUTT, (_BUTT, _RABBETED, _MITERED)),
         Ask("rabbet", Asks.LENGTH, "Depth of the rabbet", "3/8 in"),
         Ask("over", Asks.CHOICE, "What runs full", "ends", ("ends", "sides")),
+        Ask("lean sides", Asks.ANGLE, "Sides lean out by", "0"),
+        Ask("lean ends", Asks.ANGLE, "Ends lean out by", "0"),
+        Ask("from", Asks.CHOICE, "Length and width are", _OVER_ALL, (_OVER_ALL, _FOOT, _INSIDE)),
         Ask("bottom", Asks.CHOICE, "Bottom", _NONE, (_NONE, _UNDER, _BETWEEN, _GROOVE)),
         Ask("bottom stock", Asks.STOCK, "Stock of the bottom", "ply 1/2"),
         Ask("groove", Asks.LENGTH, "Depth of the groove", "1/4 in"),
@@ -47,9 +53,22 @@ class Box(Shape):
     )
 
     def write(self, given: Given) -> Written:
+        leans = [given.values[name] for name in ("lean sides", "lean ends")]
+        for name, lean in zip(("lean sides", "lean ends"), leans, strict=True):
+            if abs(lean) > _MOST_LEAN:
+                raise refuse(name, f"is at most {_MOST_LEAN}°, out or in")
+        if any(leans):
+            return write_leaning(given)
         corners, over = given.choice("corners"), given.choice("over")
         full, between = ("end", "side") if over == "ends" else ("side", "end")
-        outside = {"end": "{width}", "side": "{length}"}
+        figures: dict[str, str] = {}
+        if given.choice("from") == _INSIDE:
+            figures = {
+                f"outer {size}": f"{{{size}}} + 2 * thickness of {{side}}"
+                for size in ("length", "width")
+            }
+        outer = "outer " if figures else ""
+        outside = {"end": f"{{{outer}width}}", "side": f"{{{outer}length}}"}
         lost = f"thickness of {{{full}}}"
         if corners == _RABBETED:
             lost = f"({lost} - {{rabbet}})"
@@ -66,36 +85,40 @@ class Box(Shape):
         work = [Work("rabbet", full, "both ends", _rabbet(between))] if corners == _RABBETED else []
         joints = [Joint("4", _joint(corners, full, between))]
         if bottom != _NONE:
-            rows.append(self._bottom(given, bottom))
+            rows.append(self._bottom(given, bottom, outer))
         if bottom == _GROOVE:
             sizes = {"depth": "{groove}", "width": "thickness of {bottom}"}
             work += [Work("groove", key, "near the bottom edge", sizes) for key in ("side", "end")]
         elif bottom != _NONE:
             into = "edge" if bottom == _UNDER else "face"
             joints.append(Joint("12", f"{{bottom}} to {{side}} {into}, 1 screw"))
-        return Written(rows, joints, work)
+        return Written(rows, joints, work, figures=figures)
 
     @staticmethod
-    def _bottom(given: Given, bottom: str) -> Row:
+    def _bottom(given: Given, bottom: str, outer: str) -> Row:
         inside = " - 2 * thickness of {side}"
         ways = {_UNDER: "", _BETWEEN: inside, _GROOVE: f"{inside} + 2 * {{groove}} - {{clearance}}"}
-        length, width = (size + ways[bottom] for size in ("{length}", "{width}"))
+        length, width = (f"{{{outer}{size}}}{ways[bottom]}" for size in ("length", "width"))
         return Row(*("bottom", "bottom", given["bottom stock"], "1", length), width=width)
 
     def lie(self, made: Made) -> Sequence[Lying]:
+        if "base length" in made.written.figures:
+            return lie_leaning(made)
         thick = made.thickness_of("side")
         corners = made.given.choice("corners")
         if corners == _RABBETED and made.length("{rabbet}") >= thick:
             raise refuse("rabbet", "is as deep as the board, or deeper")
         for name in ("length", "width"):
-            if made.length(f"{{{name}}}") <= 2 * thick:
+            if _outer(made, name) <= 2 * thick:
                 raise refuse(name, "leaves nothing inside")
         if made.given.choice("bottom") == _GROOVE and made.length("{groove}") >= thick:
             raise refuse("groove", "is as deep as the board, or deeper")
         return [*self._walls(made), *self._floor(made)]
 
     def spans(self, made: Made) -> Sequence[Span]:
-        length, width = made.length("{length}"), made.length("{width}")
+        if "base length" in made.written.figures:
+            return ()
+        length, width = _outer(made, "length"), _outer(made, "width")
         thick = made.thickness_of("side")
         return (
             Span("plan", "across", (thick, 0, 0), (length - thick, 0, 0)),
@@ -105,7 +128,7 @@ class Box(Shape):
     @staticmethod
     def _walls(made: Made) -> Iterator[Lying]:
         """Sides and ends with their faces out."""
-        length, width = made.length("{length}"), made.length("{width}")
+        length, width = _outer(made, "length"), _outer(made, "width")
         under = made.given.choice("bottom") == _UNDER
         above = made.thickness_of("bottom") if under else 0.0
         side, end = made.length_of("side"), made.length_of("end")
@@ -121,11 +144,17 @@ class Box(Shape):
             return
         long, wide = made.length_of("bottom"), made.width_of("bottom")
         origin: Vector = (
-            (made.length("{length}") - long) / 2,
-            (made.length("{width}") - wide) / 2,
+            (_outer(made, "length") - long) / 2,
+            (_outer(made, "width") - wide) / 2,
             made.thickness_of("side") / 2 if made.given.choice("bottom") == _GROOVE else 0.0,
         )
         yield Lying("bottom", origin, RIGHT, BACK)
+
+
+def _outer(made: Made, size: str) -> float:
+    """The length or the width over all of an upright box."""
+    outer = f"outer {size}"
+    return made.length(f"{{{outer if outer in made.written.figures else size}}}")
 
 
 def _rabbet(between: str) -> dict[str, str]:

@@ -10,7 +10,7 @@ from functools import cached_property, partial
 from typing import ClassVar
 
 from carpentry.design.edges import corners as edge_corners
-from carpentry.design.ends import EndAngle
+from carpentry.design.edges import outermost_width
 from carpentry.design.marks import mark_of
 from carpentry.design.measures import Kind, MeasureFields, Value, as_length
 from carpentry.design.part import Part, PartFields
@@ -161,7 +161,7 @@ def part_fields(row: Row, names: Names, copies: str = "") -> PartFields:
         stock=row.stock,
         length=_formula(row.length, names),
         ends=row.ends if plain else _formula(row.ends, names),
-        edges=row.edges,
+        edges=_formula(row.edges, names) if "{" in row.edges else row.edges,
         measured=row.measured,
         width=_formula(row.width, names) if row.width else "",
         rip=row.rip,
@@ -292,6 +292,11 @@ class Made:
             over_all = part.outermost(self.section(key))
         return over_all / self.per
 
+    def length_at_top(self, key: str) -> float:
+        """Along the top edge of its face, as it is cut."""
+        _, face = cut_corners(self.parts[key], self.section(key))
+        return (face[2][0] - face[3][0]) / self.per
+
     def lean(self) -> float:
         """How far a leg leans from upright, in radians."""
         return math.radians(abs(float(self.parts["left"].ends[0].degrees)))
@@ -349,28 +354,18 @@ class Made:
     def _corners(self, lying: Lying) -> tuple[tuple[Vector, ...], tuple[Vector, ...]]:
         """The corners of a piece from its own cuts: round its back, and round its face."""
         part, section = self.parts[lying.key], self.section(lying.key)
-        over_all = part.length.ticks if part.square_ended else part.outermost(section)
-        across = edge_corners(0, section.width, part.edges, section.thickness)
-        face_low, face_high, back_high, back_low = across
-        loops = []
-        for t, low, high in ((0.0, back_low, back_high), (1.0, face_low, face_high)):
-            loop: list[Vector] = []
-            for v, ends in ((low, (0, 1)), (high, (1, 0))):
-                for end in ends:
-                    lost = self._lost(part.ends[end], section, v / section.width, t)
-                    u = over_all - lost if end else lost
-                    loop.append(self._point(lying, u, v, t * section.thickness))
-            loops.append(tuple(loop))
-        return loops[0], loops[1]
-
-    @staticmethod
-    def _lost(end: EndAngle, section: Section, share: float, t: float) -> float:
-        """How far inside the outermost point an end lies (ticks), at this share of the width from
-        the bottom edge and of the thickness from the back."""
-        at = t if end.bevel else share
-        across = section.thickness if end.bevel else section.width
-        reach = across * math.tan(math.radians(abs(float(end.degrees))))
-        return reach * (1 - at if end.degrees > 0 else at)
+        if part.is_shaped and not any(end.tilt for end in part.ends):
+            corners = part.seen(section)
+            loops = [
+                tuple(self._point(lying, u, v, t) for u, v in corners)
+                for t in (0, section.thickness)
+            ]
+            return loops[0], loops[1]
+        back, face = (
+            tuple(self._point(lying, *corner) for corner in loop)
+            for loop in cut_corners(part, section)
+        )
+        return back, face
 
     def _point(self, lying: Lying, u: float, v: float, t: float) -> Vector:
         ax, ay, az = lying.along
@@ -381,6 +376,25 @@ class Made:
             for o, a, b, n in zip(lying.origin, lying.along, lying.across, normal, strict=True)
         )
         return (x, y, z)
+
+
+def cut_corners(part: Part, section: Section) -> list[list[Vector]]:
+    """The corners (ticks along, across and through) of a part with two cut ends and two edges:
+    round its back, and round its face, from the bottom left one."""
+    thick = section.thickness
+    widest = outermost_width(section.width, part.edges, thick)
+    wide = widest if any(end.tilt for end in part.ends) else section.width
+    over_all = part.length.ticks if part.square_ended else part.outermost(section)
+    face_low, face_high, back_high, back_low = edge_corners(0, widest, part.edges, thick)
+    loops = []
+    for out, low, high in ((0.0, back_low, back_high), (1.0, face_low, face_high)):
+        loop: list[Vector] = []
+        for v, ends in ((low, (0, 1)), (high, (1, 0))):
+            for end in ends:
+                lost = part.ends[end].lost(v / wide, out, thick, wide)
+                loop.append((over_all - lost if end else lost, float(v), out * thick))
+        loops.append(loop)
+    return loops
 
 
 def _mirrored(solid: Solid, about: float, key: str) -> Solid:

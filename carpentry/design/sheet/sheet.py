@@ -17,10 +17,10 @@ from carpentry.design.sheet.reckoning import Reckoning
 from carpentry.design.sheet.typed import (
     PAIRS,
     TypedSheet,
-    bevels_of,
     formulas_in,
     keys_of,
     part_formulas,
+    turns_of,
     with_formulas,
 )
 from carpentry.language import (
@@ -136,7 +136,7 @@ class Sheet(Reckoning):
         self, mark: str, fields: PartFields, name: str, texts: Sequence[str]
     ) -> tuple[str, bool]:
         keys = [key for key, _ in keys_of(name, mark, texts)]
-        if name in PAIRS and len(texts) != 2:
+        if name in PAIRS and len(turns_of(formulas_in(fields)[name])) != 2:
             raise CarpentryError("write two angles with a comma between them: = lean, -lean")
         told = [message for key in keys for message in self.problems_at.get(key, [])]
         if told:
@@ -170,15 +170,19 @@ class Sheet(Reckoning):
         return text, exact
 
     def _angles(self, values: Sequence[Value], fields: PartFields, name: str) -> tuple[str, bool]:
-        bevels = bevels_of(formulas_in(fields)[name])
         texts, exact = [], True
-        for value, bevel in zip(values, bevels, strict=True):
-            if value.kind is Kind.LENGTH:
-                raise CarpentryError("a length is no angle: write degrees")
-            text, sure = self.shown(Value(Kind.ANGLE, value.amount))
+        angles = iter(values)
+        for bevel, has_tilt in turns_of(formulas_in(fields)[name]):
+            said = [self._angle(next(angles)) for _ in range(1 + has_tilt)]
+            exact = exact and all(sure for _, sure in said)
+            text = " tilt ".join(one for n, (one, _) in enumerate(said) if n == 0 or one != "0")
             texts.append(f"{text}{'b' if bevel else ''}")
-            exact = exact and sure
-        return " ".join(texts), exact
+        return (", " if any(" " in text for text in texts) else " ").join(texts), exact
+
+    def _angle(self, value: Value) -> tuple[str, bool]:
+        if value.kind is Kind.LENGTH:
+            raise CarpentryError("a length is no angle: write degrees")
+        return self.shown(Value(Kind.ANGLE, value.amount))
 
     def followed(self, mark: str) -> dict[str, Value | None]:
         """What the formulas of a part come to, by what they stand for."""

@@ -14,6 +14,7 @@ from carpentry.lumber import Lexicon, Section
 PAIRS = ("ends", "edges")
 FORMULA_FIELDS = ("quantity", *PART_LENGTHS, *PAIRS)
 _BEVEL = re.compile(r"\s+b\s*$")
+_TILT = " tilt "
 
 
 @dataclass(frozen=True)
@@ -74,7 +75,11 @@ def part_formulas(fields: PartFields) -> dict[str, list[str]]:
     found: dict[str, list[str]] = {}
     for name, text in formulas_in(fields).items():
         pieces = apart(text) if name in PAIRS else [text]
-        found[name] = [_BEVEL.sub("", piece) if name in PAIRS else piece for piece in pieces]
+        found[name] = [
+            angle
+            for piece in pieces
+            for angle in (_BEVEL.sub("", piece).split(_TILT) if name in PAIRS else [piece])
+        ]
     return found
 
 
@@ -100,6 +105,8 @@ def along_edge(mark: str, fields: PartFields) -> dict[str, str]:
     if not text:
         follows = is_formula(fields.length) or fields.taped.strip()
         return {f"edge of {mark}": length} if follows else {}
+    if is_formula(text) and _TILT in text:
+        return {}
     if is_formula(text):
         typed = [(_BEVEL.sub("", one).strip(), bool(_BEVEL.search(one))) for one in apart(text[1:])]
     else:
@@ -142,14 +149,16 @@ def with_each_formula(fields: PartFields, follow: Callable[[str], str]) -> PartF
         for piece in apart(text):
             bevel = _BEVEL.search(piece)
             body = piece[: bevel.start()] if bevel else piece
-            pieces.append(f"{follow(body.strip())}{' b' if bevel else ''}")
+            followed = _TILT.join(follow(angle.strip()) for angle in body.split(_TILT))
+            pieces.append(f"{followed}{' b' if bevel else ''}")
         taken[name] = f"={', '.join(pieces)}"
     return replace(fields, **taken)
 
 
-def bevels_of(text: str) -> list[bool]:
-    """Which of the angles of a formula are bevels."""
-    return [bool(_BEVEL.search(one)) for one in apart(text)]
+def turns_of(text: str) -> list[tuple[bool, bool]]:
+    """Of every end of a formula, whether it is a bevel, and whether it has a tilt beside its
+    miter."""
+    return [(bool(_BEVEL.search(one)), _TILT in one) for one in apart(text)]
 
 
 def apart(text: str) -> list[str]:
