@@ -336,7 +336,8 @@ def project_document(project: ProjectFile) -> Json:
     newer = any(name in settings for name in _NEWER_SETTINGS) or any(
         getattr(part.fields, name) for part in project.parts for name in _NEWER_PART_FIELDS
     )
-    uses = (bool(project.shapes or project.work), follows, newer, True)
+    shaped = bool(project.shapes or project.work) or any(part.is_shaped for part in project.parts)
+    uses = (shaped, follows, newer, True)
     lines = TYPED_LINES if project.work else BOUGHT_LINES
     return {
         "format": next(

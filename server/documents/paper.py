@@ -220,6 +220,7 @@ def cut_sheet_pdf(made: Planned, paper: str) -> bytes:
 def _part_name(part: PartOut, pair: str) -> str:
     """What a part is called, with its ends, its edges and its mirror image."""
     said = [part.angles] if part.angles else []
+    said += [escape(one) for one in part.shaping if not one.startswith("ends: ")]
     said += [f"edges {part.bevels}"] if part.bevels else []
     said += [f"mirror image of {pair}"] if pair else []
     said += [HELD] if part.is_held else []

@@ -1,6 +1,6 @@
 """Shapes and their drawings in the words of the API's contract."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from fractions import Fraction
 
 from carpentry.design import Sheet
@@ -13,9 +13,10 @@ from carpentry.design.shapes import (
     lay_out,
     made_alone,
     made_placed,
+    part_view,
     views_of,
 )
-from carpentry.language import CarpentryError, Unit, rounded
+from carpentry.language import CarpentryError, Unit, rounded, ticks_per
 from server.common.schemas import ProblemOut, length_out
 from server.projects.following import show_value
 from server.projects.linking import kind_of
@@ -34,6 +35,7 @@ from server.projects.shape_schemas import (
 MOST_ROOM = 4_000  # pixels
 LEAST_ROOM = 200
 _PIXELS_PER_INCH = 96
+_PART_ROOM = (380, 190)
 
 
 def show_shapes(project: Project, sheet: Sheet) -> list[ShapeOut]:
@@ -53,6 +55,7 @@ def _shape(shape: Shape, wrote: list[Linked], sheet: Sheet, notation: str) -> Sh
         name: show_value(sheet.worked.values.get(f"{placed.called} {name}"), sheet, notation)
         for name in placed.given.figures
     }
+    problems, notices = _checked(placed, sheet)
     here = {f"{kind_of(row)}: {row.key}" for row in wrote}
     return ShapeOut(
         id=shape.id,
@@ -68,7 +71,8 @@ def _shape(shape: Shape, wrote: list[Linked], sheet: Sheet, notation: str) -> Sh
             if isinstance(row, ProjectLine) and row.kind == "work"
         ],
         left_out=[one for one in shape.wrote if one not in here],
-        problems=_problems(placed, sheet),
+        problems=problems,
+        notices=notices,
     )
 
 
@@ -80,15 +84,15 @@ def _inline(line: str, sheet: Sheet) -> str:
         return line
 
 
-def _problems(placed: Placed, sheet: Sheet) -> list[ProblemOut]:
-    """Why a shape cannot be built as its measures are now."""
+def _checked(placed: Placed, sheet: Sheet) -> tuple[list[ProblemOut], list[str]]:
+    """Why a shape cannot be built as its measures are now, or else what is to be minded of it."""
     try:
         made = made_placed(placed, sheet)
         made.check_runs()
         assert made.solids is not None
     except CarpentryError as error:
-        return _told(error)
-    return []
+        return _told(error), []
+    return [], list(made.shape.notices(made))
 
 
 def _told(error: CarpentryError) -> list[ProblemOut]:
@@ -132,6 +136,20 @@ def _views(made: Made, project: Project, wide: int, high: int) -> list[DrawnOut]
     full = full_size(_PIXELS_PER_INCH, Unit(project.unit))
     kinds = {made.names.letters[key]: part.stock.kind for key, part in made.parts.items()}
     return [_drawn(view, lay_out(view, *room, full, words), kinds) for view in views_of(made)]
+
+
+def show_part(
+    letter: str, corners: Sequence[tuple[float, float]], kind: str, unit: Unit, notation: str
+) -> DrawnOut:
+    """A part by itself, laid out for its details."""
+    view = part_view(letter, corners, ticks_per(unit))
+    laid = lay_out(
+        view,
+        *_PART_ROOM,
+        full_size(_PIXELS_PER_INCH, unit),
+        lambda ticks: length_out(ticks, notation).text,
+    )
+    return _drawn(view, laid, {letter: kind})
 
 
 def full_size(per_inch: float, unit: Unit) -> float:

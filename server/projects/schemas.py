@@ -22,7 +22,7 @@ from server.common.schemas import (
     SeenIn,
     ValueOut,
 )
-from server.projects.shape_schemas import ShapeOut
+from server.projects.shape_schemas import DrawnOut, ShapeOut
 
 
 class SettingLengthOut(BaseModel):
@@ -86,6 +86,8 @@ class PartOut(shown_fields(PartFields, "PartFieldsOut")):
     is_held: bool
     shape: UUID | None
     by_hand: list[str]
+    shaping: list[str]
+    sketch: DrawnOut | None
     other_faces: list[FaceOut]
     over_all: LengthOut | None
     sawn: LengthOut | None

@@ -22,6 +22,7 @@ class ShapeOut(BaseModel):
     work: list[str]
     left_out: list[str]
     problems: list[ProblemOut]
+    notices: list[str]
 
 
 class DrawnPieceOut(BaseModel):

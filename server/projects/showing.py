@@ -28,7 +28,7 @@ from carpentry.project.settings import SETTING_LENGTHS
 from server.common.schemas import ProblemOut, length_out, section_out
 from server.common.uploads import columns_out
 from server.history.showing import shows
-from server.projects.drawing import show_shapes
+from server.projects.drawing import show_part, show_shapes
 from server.projects.following import show_measures, show_runs
 from server.projects.models import SETTINGS, Part, Project
 from server.projects.schemas import (
@@ -43,6 +43,7 @@ from server.projects.schemas import (
     SlantOut,
     YardNameOut,
 )
+from server.projects.shape_schemas import DrawnOut
 
 _MOST_TRIES = 8
 _PLAIN = tuple(name for name in SETTINGS if name not in SETTING_LENGTHS)
@@ -198,6 +199,8 @@ def _show(
         is_held=part.is_held,
         shape=place.shape,
         by_hand=list(place.by_hand),
+        shaping=part.shaping_told(),
+        sketch=_sketch(place.mark, part, stock_section, shared),
         other_faces=_other_faces(part, section, notation),
         over_all=length_out(over_all, notation) if over_all != part.length.ticks else None,
         sawn=length_out(sawn, notation) if sawn != over_all else None,
@@ -207,6 +210,14 @@ def _show(
         weight=_weight_of_one(part, section, shared.unit),
         warnings=list(part.warnings),
     )
+
+
+def _sketch(letter: str, part: ReadPart, stock: Section | None, shared: _Shared) -> DrawnOut | None:
+    """A part of an odd shape as it is seen from its face, measured from one end and one edge."""
+    if not part.is_shaped or stock is None or angles_fault(part, stock):
+        return None
+    corners = part.seen(stock)
+    return show_part(letter, corners, part.stock.kind, shared.unit, shared.notation)
 
 
 def _other_faces(part: ReadPart, section: Section | None, notation: str) -> list[FaceOut]:

@@ -22,7 +22,7 @@ from carpentry.design.shapes.placed import (
 )
 from carpentry.design.shapes.shape import Made, Shape, Solid
 from carpentry.design.shapes.shapes_file import make_shape, shape_document
-from carpentry.design.shapes.views import VIEWS, Dimension, Outline, View, views_of
+from carpentry.design.shapes.views import VIEWS, Dimension, Outline, View, part_view, views_of
 
 __all__ = [
     "LINE_KINDS",
@@ -51,6 +51,7 @@ __all__ = [
     "made_alone",
     "made_placed",
     "make_shape",
+    "part_view",
     "shape_document",
     "views_of",
     "write_placed",

@@ -83,7 +83,7 @@ class Joint:
 
     def text(self, copies: str = "") -> str:
         """The whole line; ``copies`` is a formula for how often all of it is there."""
-        count = f"{self.count} * {copies}" if copies else self.count
+        count = " * ".join(one for one in (self.count, copies) if one not in {"", "1"}) or "1"
         return f"{count if count.isdecimal() else f'=({count})'} {self.line}"
 
 

@@ -42,6 +42,7 @@ def shape_document(text: str | bytes) -> Json:
         "joints": [
             made.sheet.inline(made.names.said(joint.text())) for joint in made.written.joints
         ],
+        "notes": [*made.shape.notices(made), *filter(None, [made.shape.caution])],
         "work": [_work(made, one) for one in made.written.work],
         "marks": {
             run.name: [made.sheet.shown_ticks(mark) for mark in made.laid(run.name).marks()]

@@ -32,6 +32,10 @@ class Stand(Shape):
     name = "stand"
     heading = "Stand"
     help = "legs, rails, shelves and a top"
+    caution = (
+        "What it is to carry is not checked here: full barrels and pots are heavy, and "
+        "load-bearing work follows local codes."
+    )
     asks = (
         Ask("length", Asks.LENGTH, "Length, outside"),
         Ask("width", Asks.LENGTH, "Width, outside"),

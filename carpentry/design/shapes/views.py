@@ -153,3 +153,18 @@ def _extents(solids: Sequence[Solid]) -> Iterator[Span]:
     for view in VIEWS:
         for way in (ACROSS, UP):
             yield Span(view, way, low, high)
+
+
+def part_view(letter: str, corners: Sequence[Point], per: int) -> View:
+    """A part by itself, seen from its face (ticks): every corner is measured from its left end and
+    from its bottom edge."""
+    points = [(u / per, v / per) for u, v in corners]
+    long, high = (max(point[n] for point in points) for n in (0, 1))
+    told: dict[tuple[str, int], Dimension] = {}
+    for axis, way in ((0, ACROSS), (1, UP)):
+        for point, corner in zip(points, corners, strict=True):
+            ticks = round(corner[axis])
+            if ticks:
+                told.setdefault((way, ticks), Dimension(way, 0.0, point[axis], ticks))
+    outline = Outline("", letter, 1, tuple(points))
+    return View("face", (outline,), tuple(told.values()), (0.0, 0.0), (long, high))

@@ -57,7 +57,7 @@ export const PART_FIELDS = [
   {
     name: 'ends',
     heading: 'End angles',
-    help: 'left and right, such as 20 -20',
+    help: '20 -20; 45 stub 3/8, 0; point 45, 0',
     kind: 'text',
     isLength: false,
     group: '',
@@ -67,6 +67,24 @@ export const PART_FIELDS = [
     name: 'edges',
     heading: 'Bevelled edges',
     help: 'left and right, such as 45 45',
+    kind: 'text',
+    isLength: false,
+    group: '',
+    choices: [],
+  },
+  {
+    name: 'notches',
+    heading: 'Notches',
+    help: '1 1/8 x 2 at top right; 1 x 3 at bottom, 12 from left',
+    kind: 'text',
+    isLength: false,
+    group: '',
+    choices: [],
+  },
+  {
+    name: 'outline',
+    heading: 'Outline',
+    help: 'corners from left and bottom: 0 0, 30 0, 30 5, 0 9.25',
     kind: 'text',
     isLength: false,
     group: '',
@@ -839,6 +857,7 @@ export const SHAPES = [
     name: 'frame',
     heading: 'Frame',
     help: 'posts and rails, and middles between them',
+    caution: '',
     asks: [
       {
         name: 'width',
@@ -910,6 +929,7 @@ export const SHAPES = [
     name: 'row',
     heading: 'Boards in a row',
     help: 'boards with equal gaps, on rails',
+    caution: '',
     asks: [
       {
         name: 'along',
@@ -1005,6 +1025,7 @@ export const SHAPES = [
     name: 'wall',
     heading: 'Wall',
     help: 'rows of siding, the last one ripped',
+    caution: '',
     asks: [
       {
         name: 'width',
@@ -1100,6 +1121,7 @@ export const SHAPES = [
     name: 'box',
     heading: 'Box',
     help: 'sides, ends and a bottom',
+    caution: '',
     asks: [
       {
         name: 'length',
@@ -1158,6 +1180,30 @@ export const SHAPES = [
         open: false,
       },
       {
+        name: 'lean sides',
+        kind: 'angle',
+        heading: 'Sides lean out by',
+        usual: '0',
+        choices: [],
+        open: false,
+      },
+      {
+        name: 'lean ends',
+        kind: 'angle',
+        heading: 'Ends lean out by',
+        usual: '0',
+        choices: [],
+        open: false,
+      },
+      {
+        name: 'from',
+        kind: 'choice',
+        heading: 'Length and width are',
+        usual: 'over all',
+        choices: ['over all', 'at the bottom', 'inside the bottom'],
+        open: false,
+      },
+      {
         name: 'bottom',
         kind: 'choice',
         heading: 'Bottom',
@@ -1211,6 +1257,7 @@ export const SHAPES = [
     name: 'stand',
     heading: 'Stand',
     help: 'legs, rails, shelves and a top',
+    caution: '',
     asks: [
       {
         name: 'length',
@@ -1306,6 +1353,7 @@ export const SHAPES = [
     name: 'door',
     heading: 'Door',
     help: 'stiles, rails and braces, or boards on ledges',
+    caution: '',
     asks: [
       {
         name: 'width',
@@ -1425,6 +1473,7 @@ export const SHAPES = [
     name: 'brace',
     heading: 'Braces',
     help: 'between a post and a beam, left and right',
+    caution: '',
     asks: [
       {
         name: 'run',
@@ -1504,6 +1553,7 @@ export const SHAPES = [
     name: 'splayed legs',
     heading: 'Splayed legs',
     help: 'two legs that stand apart, and stretchers',
+    caution: '',
     asks: [
       {
         name: 'height',
@@ -1575,6 +1625,7 @@ export const SHAPES = [
     name: 'crossed legs',
     heading: 'Crossed legs',
     help: 'two legs that cross, bolted or lapped',
+    caution: '',
     asks: [
       {
         name: 'height',
@@ -1638,6 +1689,8 @@ export const SHAPES = [
     name: 'truss',
     heading: 'Trusses',
     help: 'rafters, a tie and supports, over posts',
+    caution:
+      'A roof carries load: strength is not checked here. Local codes and a licensed engineer decide on stock, spacing and fasteners.',
     asks: [
       {
         name: 'span',

@@ -3209,10 +3209,14 @@ export interface components {
             measured: string;
             /** Name */
             name: string;
+            /** Notches */
+            notches: string;
             /** Note */
             note: string;
             /** Other Faces */
             other_faces: components["schemas"]["FaceOut"][];
+            /** Outline */
+            outline: string;
             over_all: components["schemas"]["LengthOut"] | null;
             /** Own Stock */
             own_stock: string;
@@ -3232,8 +3236,11 @@ export interface components {
             section_source: string;
             /** Shape */
             shape: string | null;
+            /** Shaping */
+            shaping: string[];
             /** Show */
             show: string;
+            sketch: components["schemas"]["DrawnOut"] | null;
             slant: components["schemas"]["SlantOut"] | null;
             /** Stock */
             stock: string;
@@ -3285,8 +3292,12 @@ export interface components {
             measured?: string | null;
             /** Name */
             name?: string | null;
+            /** Notches */
+            notches?: string | null;
             /** Note */
             note?: string | null;
+            /** Outline */
+            outline?: string | null;
             /** Own Stock */
             own_stock?: string | null;
             /** Quantity */
@@ -4463,6 +4474,8 @@ export interface components {
             measures: {
                 [key: string]: string;
             };
+            /** Notices */
+            notices: string[];
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
             /** Shape */

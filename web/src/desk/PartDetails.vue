@@ -7,6 +7,7 @@ import EditableCell from '../shared/EditableCell.vue'
 import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
 
+const ShapeView = defineAsyncComponent(() => import('../shapes/ShapeView.vue'))
 const WorkOut = defineAsyncComponent(() => import('../measures/WorkOut.vue'))
 
 interface Bound {
@@ -77,6 +78,13 @@ const FIELDS = PART_FIELDS.filter((field) => !IN_THE_ROW.includes(field.name)).s
       <template v-if="part.weight">one weighs {{ part.weight }} air-dry.</template>
       <template v-else>what it weighs is not known.</template>
     </p>
+    <div v-if="part.sketch" class="remark">
+      <ShapeView :view="part.sketch" :called="part.called" />
+      <p class="quiet">
+        Cut from a square piece, then shaped: {{ part.shaping.join('; ') }}. Measured from the left
+        end and the bottom edge, {{ part.sketch.ratio }}.
+      </p>
+    </div>
     <p v-if="part.angles" class="remark quiet">
       Ends: {{ part.angles
       }}<template v-if="part.over_all">; <LengthText :length="part.over_all" /> over all</template>.

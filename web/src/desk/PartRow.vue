@@ -104,6 +104,9 @@ function bind(field: PartField, label: string) {
           {{ part.by_hand.length > 1 ? `${field} follows again` : 'follow again' }}
         </button>
       </span>
+      <span v-if="part.notches || part.outline" class="small quiet note">{{
+        part.notches ? `notched ${part.notches}` : 'shaped by its outline'
+      }}</span>
       <span v-if="part.is_held" class="small quiet note">bought now, cut after measuring</span>
     </span>
     <span role="cell">

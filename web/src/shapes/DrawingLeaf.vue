@@ -3,6 +3,7 @@ import { useElementSize, useLocalStorage } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
 import type { Project } from '../api/client'
 import type { Lighting } from '../desk/useLighting'
+import { kindOf } from './asks'
 import ShapeView from './ShapeView.vue'
 import { useDrawing } from './useShapes'
 
@@ -103,6 +104,8 @@ function file(ending: string): string {
           </figcaption>
         </figure>
       </div>
+      <p v-for="one in shown.notices" :key="one" class="line">{{ one }}</p>
+      <p v-if="kindOf(shown.shape).caution" class="line">{{ kindOf(shown.shape).caution }}</p>
       <template v-if="shown.work.length">
         <h3>Work on its parts</h3>
         <p v-for="line in shown.work" :key="line" class="line">{{ line }}</p>

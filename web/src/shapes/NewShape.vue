@@ -129,6 +129,7 @@ async function save() {
       <div ref="drawn" class="drawn" aria-live="polite">
         <ShapeView v-if="front" :view="front" :called="called || kind.heading" />
         <p v-else class="quiet">Its drawing follows what you type.</p>
+        <p v-if="kind.caution" class="quiet">{{ kind.caution }}</p>
         <table v-if="preview?.parts.length">
           <tbody>
             <tr v-for="part in preview.parts" :key="part.mark">

@@ -24,6 +24,7 @@ export function partOf(said: Partial<Part> & { id: string }): Part {
     ...{ boards: '', clear: '', edges: '', ends: '', extra_length: '', extra_thickness: '' },
     ...{ extra_width: '', grain: '', group: '', measured: '', note: '', own_stock: '', resaw: '' },
     ...{ rip: '', show: '', thickness: '', width: '', held: '', taped: '', taped_on: '' },
+    ...{ notches: '', outline: '' },
   }
   const quantity = said.quantity ?? '2'
   return {
@@ -36,6 +37,8 @@ export function partOf(said: Partial<Part> & { id: string }): Part {
       follows: [],
       fault: '',
       is_held: false,
+      shaping: [],
+      sketch: null,
       other_faces: [],
     },
     ...{ over_all: null, sawn: null, slant: null, section: null, section_source: '' },

@@ -63,5 +63,6 @@ def _shapes() -> Any:
             "name": shape.name,
             "heading": shape.heading,
             "help": shape.help,
+            "caution": shape.caution,
             "asks": [asdict(one) for one in (*shape.asks, *PLACED_ASKS)],
         }
