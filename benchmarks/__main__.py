@@ -11,6 +11,7 @@ from benchmarks.lines import against_the_pencil, bin_packing, home_projects, lar
 from benchmarks.measures import formulas, runs
 from benchmarks.reporting import report
 from benchmarks.ripped import rips
+from benchmarks.shapes import shapes
 
 if __name__ == "__main__":
     home_projects()
@@ -24,6 +25,7 @@ if __name__ == "__main__":
     fresh_specials()
     formulas()
     runs()
+    shapes()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     report("peak memory of all that", f"{peak:.0f} MB")
     front_end()

@@ -17,7 +17,7 @@ from carpentry.design.shapes.asked import (
     refuse,
 )
 from carpentry.design.shapes.frame import LEFT, RIGHT, UP
-from carpentry.design.shapes.leaning import lie_leaning, write_leaning
+from carpentry.design.shapes.leaning import check_wide_enough, lie_leaning, write_leaning
 from carpentry.design.shapes.shape import Made, Shape
 from carpentry.design.shapes.stand import BACK, FRONT
 
@@ -59,6 +59,7 @@ class Box(Shape):
                 raise refuse(name, f"is at most {_MOST_LEAN}°, out or in")
         if any(leans):
             return write_leaning(given)
+        check_wide_enough(given)
         corners, over = given.choice("corners"), given.choice("over")
         full, between = ("end", "side") if over == "ends" else ("side", "end")
         figures: dict[str, str] = {}

@@ -119,6 +119,8 @@ class Door(Shape):
     def lie(self, made: Made) -> Sequence[Lying]:
         if made.length("{leaf width}") <= 2 * made.width_of("rail"):
             raise refuse("width", "leaves no room between the stiles")
+        if "brace" in made.parts and made.parts["brace"].ends[0].degrees <= 0:
+            raise refuse("width", "leaves no room for a brace between the stiles")
         found: list[Lying] = []
         for leaf in range(made.count("leaves")):
             found += self._leaf(made, leaf)

@@ -30,6 +30,8 @@ _NONE, _UNDER, _BETWEEN, _GROOVE = "none", "under", "between", "groove"
 def write_leaning(given: Given) -> Written:
     """The parts of a leaning box. Raises ``CarpentryError`` by measure."""
     corners, bottom = given.choice("corners"), given.choice("bottom")
+    steepest = max(abs(given.values[lean]) for lean in (_SIDES, _ENDS))
+    check_wide_enough(given, math.cos(math.radians(steepest)))
     if corners == _RABBETED:
         raise refuse("corners", "are butt or mitered where a box leans")
     full = "" if corners == _MITERED else {"ends": "end", "sides": "side"}[given.choice("over")]
@@ -68,6 +70,21 @@ def write_leaning(given: Given) -> Written:
             into = "edge" if bottom == _UNDER else "face"
             joints.append(Joint("12", f"{{bottom}} to {{side}} {into}, 1 screw"))
     return Written(rows, joints, (), (), figures)
+
+
+def check_wide_enough(given: Given, cosine: float = 1.0) -> None:
+    """Raises ``CarpentryError`` where no board of its stock is as wide as a wall is high."""
+    board = given.section("stock")
+    high, bottom = float(given.values["height"]), given.choice("bottom")
+    takes = 0.0 if bottom == _NONE else float(given.section("bottom stock").thickness)
+    if bottom == _GROOVE:
+        takes += board.thickness / 2
+    if high <= takes:
+        raise refuse("height", "leaves nothing above the bottom")
+    if bottom == _UNDER:
+        high -= takes
+    if high / cosine > board.width:
+        raise refuse("height", "is more than a board of its stock is wide")
 
 
 def _corner_joint(corners: str, full: str) -> Joint:
@@ -136,22 +153,18 @@ def _walls(made: Made) -> Iterator[Lying]:
     """Each wall with its face out: the corner of its face at the top, where it begins, is known."""
     high = made.length("{wall}")
     foot = made.thickness_of("bottom") if made.given.choice("bottom") == _UNDER else 0.0
-    for key, own, size, turns in (
-        ("side", _SIDES, "length", (0, 2)),
-        ("end", _ENDS, "width", (1, 3)),
+    for key, own, away, turns in (
+        ("side", _SIDES, "width", (0, 2)),
+        ("end", _ENDS, "length", (1, 3)),
     ):
         lean = math.radians(made.degrees(f"{{{own}}}"))
-        out = _half(made, "width" if key == "side" else "length") + high * math.tan(lean)
+        out = made.length(f"{{base {away}}}") / 2 + high * math.tan(lean)
         top = made.length_at_top(key)
         for turn in turns:
-            yield _wall(made, key, lean, (-top / 2, -out, foot + high), turn, size)
+            yield _wall(made, key, lean, (-top / 2, -out, foot + high), turn)
 
 
-def _half(made: Made, size: str) -> float:
-    return made.length(f"{{base {size}}}") / 2
-
-
-def _wall(made: Made, key: str, lean: float, corner: Vector, turn: int, size: str) -> Lying:
+def _wall(made: Made, key: str, lean: float, corner: Vector, turn: int) -> Lying:
     """A wall as it would stand in front, turned about the middle of the box by quarters."""
     part, section = made.parts[key], made.section(key)
     _, face = cut_corners(part, section)

@@ -88,6 +88,8 @@ class SplayedLegs(Shape):
         lean, height = made.lean(), made.length("{height}")
         if made.parts["left"].ends[0].degrees <= 0:
             raise refuse("angle" if made.given["angle"] else "floor", "lets the legs not splay")
+        if made.length("{top}") < 2 * made.width_of("left") / math.cos(lean):
+            raise refuse("top", "leaves the legs no room beside one another")
         floor = made.length("{top}") + 2 * height * math.tan(lean)
         found = [_left_leg(made, 0, 0), _right_leg(made, floor, 0)]
         return [*found, *self._stretchers(made, lean, height)]
@@ -153,6 +155,8 @@ class CrossedLegs(Shape):
         cross, height = made.length("{cross at}"), made.length("{height}")
         if not 0 < cross < height:
             raise refuse("cross at", "is not between floor and top")
+        if made.parts["left"].ends[0].degrees <= 0:
+            raise refuse("spread", "is so narrow that the legs never cross")
         behind = made.thickness_of("left") if made.given.choice("joint") == "bolted" else 0.0
         return [_left_leg(made, 0, 0), _right_leg(made, made.length("{spread}"), behind)]
 
