@@ -64,7 +64,9 @@ web/dist/index.html: .make/web $(WEB_SOURCES)
 schema: install ## the API's contract and the front end's types from it
 	@$(MANAGE) export_openapi_schema --api server.site.api.api --indent 1 --sorted > server/openapi.json
 	@cd web && npm run --silent schema >/dev/null
-	@$(MANAGE) export_fields > web/src/api/fields.ts && cd web && npx --no-install prettier --write --log-level warn src/api/fields.ts
+	@$(MANAGE) export_fields > web/src/api/fields.ts
+	@$(MANAGE) export_fields --shapes > web/src/api/shapes.ts
+	@cd web && npx --no-install prettier --write --log-level warn src/api/fields.ts src/api/shapes.ts
 
 browser: ## Chromium, for the tests that drive the interface
 	@test -x /usr/bin/chromium || \
@@ -89,6 +91,8 @@ check: install ## linters, types, import directions, the schema in step
 	  { echo "web/src/api/schema.d.ts is out of step: make schema"; exit 1; }
 	@$(MANAGE) export_fields | (cd web && npx --no-install prettier --stdin-filepath src/api/fields.ts) | cmp - web/src/api/fields.ts || \
 	  { echo "web/src/api/fields.ts is out of step: make schema"; exit 1; }
+	@$(MANAGE) export_fields --shapes | (cd web && npx --no-install prettier --stdin-filepath src/api/shapes.ts) | cmp - web/src/api/shapes.ts || \
+	  { echo "web/src/api/shapes.ts is out of step: make schema"; exit 1; }
 	@cd web && npm run --silent types
 	@cd web && npm run --silent lint
 	@cd web && npx --no-install prettier --check --log-level warn src

@@ -54,7 +54,7 @@ class WalkTest(BrowserTestCase):
         length.fill("60")
         length.press("Enter")
         change = page.locator("p.change")
-        expect(change).to_contain_text("length 9ft → 60")
+        expect(change).to_contain_text("length =overall → 60")
         expect(change).to_contain_text("−$")
         cheaper = self.figure(page, 1)
         self.assertNotEqual(cheaper, "$322.45")

@@ -195,13 +195,13 @@ class CommandsTest(ApiTestCase):
     def test_the_demo_loads_once_and_starts_over(self) -> None:
         call_command("load_demo", verbosity=0, stdout=io.StringIO())
         demo = User.objects.get(username=settings.DEMO_USER)
-        self.assertEqual(Project.objects.filter(owner=demo).count(), 5)
+        self.assertEqual(Project.objects.filter(owner=demo).count(), 6)
         self.assertEqual(Yard.objects.filter(owner=demo).count(), 2)
         Project.objects.filter(owner=demo, name="Bin screen").delete()
         call_command("load_demo", stdout=io.StringIO())
-        self.assertEqual(Project.objects.filter(owner=demo).count(), 4)
+        self.assertEqual(Project.objects.filter(owner=demo).count(), 5)
         call_command("load_demo", "--reset", stdout=io.StringIO())
-        self.assertEqual(Project.objects.filter(owner__username=settings.DEMO_USER).count(), 5)
+        self.assertEqual(Project.objects.filter(owner__username=settings.DEMO_USER).count(), 6)
 
     def test_what_is_proven_of_every_demo_project(self) -> None:
         call_command("load_demo", stdout=io.StringIO())

@@ -55,8 +55,8 @@ class Stand(Shape):
         if given.choice("rails") == _SET_IN:
             long, short = "{length} - 2 * width of {leg}", "{width} - 2 * thickness of {leg}"
             joints = [
-                Joint(f"{4 * levels}", "{leg} edge to {long} end, 2 screws"),
-                Joint(f"{4 * levels}", "{leg} to {short} end, 2 screws"),
+                Joint(f"{4 * levels}", "{long} end to {leg} edge, 2 pocket screws"),
+                Joint(f"{4 * levels}", "{short} end to {leg}, 2 pocket screws"),
             ]
         else:
             long, short = "{length}", "{width} - 2 * thickness of {long}"

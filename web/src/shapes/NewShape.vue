@@ -2,7 +2,7 @@
 import { useDebounceFn, useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { api, type Project, type ShapePreview } from '../api/client'
-import { SHAPES } from '../api/fields'
+import { SHAPES } from '../api/shapes'
 import { useFaults } from '../api/faults'
 import FormDialog from '../shared/FormDialog.vue'
 import LengthText from '../shared/LengthText.vue'

@@ -4,7 +4,7 @@ import json
 from dataclasses import asdict
 from typing import Any
 
-from django.core.management.base import BaseCommand
+from django.core.management.base import BaseCommand, CommandParser
 
 from carpentry.design import PartFields
 from carpentry.design.questions import QUESTIONS
@@ -19,10 +19,17 @@ EXPORTED = {"PART_FIELDS": PartFields, "RUN_FIELDS": RunFields, "SETTINGS": Sett
 class Command(BaseCommand):
     help = "Writes the fields and questions of carpentry as the front end's module api/fields.ts."
 
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--shapes", action="store_true", help="shapes, as api/shapes.ts")
+
     def handle(self, *args: Any, **options: Any) -> None:
         self.stdout.write(
             "/** Made from the definitions of the fields: make schema. */\n", ending=""
         )
+        if options["shapes"]:
+            rows = json.dumps(list(_shapes()), indent=2, ensure_ascii=False)
+            self.stdout.write(f"export const SHAPES = {rows} as const\n", ending="")
+            return
         for name, of in EXPORTED.items():
             rows = json.dumps(list(_rows(of)), indent=2, ensure_ascii=False)
             self.stdout.write(f"export const {name} = {rows} as const\n", ending="")
@@ -32,8 +39,6 @@ class Command(BaseCommand):
             ensure_ascii=False,
         )
         self.stdout.write(f"export const QUESTIONS = {rows} as const\n", ending="")
-        rows = json.dumps(list(_shapes()), indent=2, ensure_ascii=False)
-        self.stdout.write(f"export const SHAPES = {rows} as const\n", ending="")
 
 
 def _rows(of: type[Any]) -> Any:
