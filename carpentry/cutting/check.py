@@ -42,6 +42,26 @@ def _board_faults(problem: CutProblem, plan: CutPlan) -> Iterator[Problem]:
             yield Problem(place, "a layout of no boards")
         for text in _saw(problem, stock[layout.stock], layout, parts):
             yield Problem(place, text)
+        for text in _torn(problem, layout):
+            yield Problem(place, text)
+
+
+def _torn(problem: CutProblem, layout: Layout) -> Iterator[str]:
+    """Sets that are kept together and do not lie so: one part after the other, in their order, a
+    kerf between two. One of which some parts are cut already may lie as it likes."""
+    for name in {part.together for part in problem.parts if part.together}:
+        members = [part for part in problem.parts if part.together == name]
+        order = [part.id for part in members]
+        if len(order) < 2 or len({part.quantity for part in members}) > 1:
+            continue
+        mine = [one for one in layout.parts if one.part in order]
+        lying = sorted(mine, key=lambda one: (one.y or (0, 0), one.z or (0, 0), one.start))
+        for first in range(0, len(lying), len(order)):
+            row = lying[first : first + len(order)]
+            alike = len({(one.y, one.z) for one in row}) == 1
+            close = all(b.start - a.end == problem.kerf for a, b in pairwise(row))
+            if [one.part for one in row] != order or not alike or not close:
+                yield f"{name} is not kept together"
 
 
 def _count_faults(problem: CutProblem, plan: CutPlan) -> Iterator[Problem]:

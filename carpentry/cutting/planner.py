@@ -15,6 +15,7 @@ from carpentry.cutting.sawing import with_cuts
 from carpentry.cutting.search.cheapest import SearchResult
 from carpentry.cutting.search.clock import Clock
 from carpentry.cutting.search.model import Packing
+from carpentry.cutting.together import joined, taken_apart, telling
 from carpentry.cutting.unplaced import unplaced_of
 from carpentry.cutting.way import MoneyedModel, Way
 from carpentry.cutting.ways import quick_way, way_for
@@ -48,6 +49,12 @@ def plan_cuts(
     time runs out.
     """
     budget = budget or Budget()
+    whole, sets = joined(problem)
+    if sets:
+        plan = plan_cuts(whole, budget, telling(problem, sets, progress))
+        apart = taken_apart(problem, sets, plan)
+        check_plan(problem, apart)
+        return apart
     if problem.owned_first and any(not piece.price for piece in problem.stock):
         return _plan_owned_first(problem, budget, progress)
     check = sum(part.quantity for part in problem.parts) * _CHECK_SECONDS
@@ -126,9 +133,9 @@ def steadied(
     problem: CutProblem, plan: CutPlan, before: CutPlan, seconds: float = _STEADY_SECONDS
 ) -> CutPlan:
     """A plan with more boards as they were ``before`` a change, where that costs nothing: neither
-    money nor a piece more. What was proven of it stays. Where owned stock goes first boards are
-    taken as they come."""
-    if problem.owned_first:
+    money nor a piece more. What was proven of it stays. Where owned stock goes first, or parts are
+    kept together, boards are taken as they come."""
+    if problem.owned_first or any(part.together for part in problem.parts):
         return plan
     clock = Clock(seconds)
     kept = keep_boards(problem, plan, before, _rest_planned, clock)

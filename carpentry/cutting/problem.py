@@ -119,7 +119,8 @@ class CutPart:
     on its edge. No flaw may fall on a ``clear`` one. Where ``on`` names stock it comes from that
     alone. Those that ``show`` share few boards, which come first. With bevelled ``edges`` its width
     is between their outermost points. Without ``rip`` it is as wide as its board, without
-    ``resaw`` as thick; ``whole`` it has the section of its board, whatever that measures."""
+    ``resaw`` as thick; ``whole`` it has the section of its board, whatever that measures. Parts
+    that say the same ``together`` are cut from one board in their order, a kerf between two."""
 
     id: str
     length: int
@@ -136,6 +137,7 @@ class CutPart:
     rip: bool = True
     resaw: bool = True
     whole: bool = False
+    together: str = ""
 
     @property
     def sawn_length(self) -> int:

@@ -12,6 +12,7 @@ from carpentry.cutting.problem import (
     SawLimits,
     StockPiece,
 )
+from carpentry.cutting.together import sets_of, together_fault
 from carpentry.design.edges import SQUARE_EDGES, Edges, outermost_width, read_edges, wider_width
 from carpentry.design.ends import SQUARE_ENDS, Ends, Measured, is_angled, outermost, read_angle
 from carpentry.language import CarpentryError, Json, Reader, Unit, interchange, parse_json
@@ -55,6 +56,9 @@ def read_problem(text: str | bytes) -> CutProblem:
     reader.refuse_unknown()
     _unlike_ids(reader, "stock", [piece.id for piece in stock])
     _unlike_ids(reader, "parts", [part.id for part in parts])
+    for name, kept in sets_of(parts).items():
+        if why := together_fault(kept):
+            reader.fault("parts", f"“{name}” is not kept together: {why}")
     if sum(part.quantity for part in parts) > MOST_PARTS:
         reader.fault("parts", f"are more than {MOST_PARTS:,} in all")
     if not parts and not reader.problems:
@@ -257,6 +261,7 @@ def _part(item: Reader, unit: Unit) -> CutPart:
         item.flag("rip", True),
         item.flag("resaw", True),
         item.flag("whole", False),
+        item.text("together", ""),
     )
     part = _with_bevels(item, part)
     part = _measured_over_all(item, part, measured)
@@ -340,6 +345,7 @@ def problem_document(problem: CutProblem) -> Json:
             | ({} if part.rip else {"rip": False})
             | ({} if part.resaw else {"resaw": False})
             | ({"whole": True} if part.whole else {})
+            | ({"together": part.together} if part.together else {})
             | ({"on": list(part.on)} if part.on else {})
             | (extra(part.extra) if part.extra != NO_EXTRA else {})
             for part in problem.parts

@@ -118,6 +118,9 @@ class PartFields:
     taped: str = typed("Tape said", help="its length as measured; it holds instead")
     taped_on: str = typed("Measured on", help="such as 2026-05-31", most=20)
     boards: str = typed("Rack boards", help="from these only: 12 14; or not 12")
+    together: str = typed(
+        "Kept together", help="a name: cut from one board with all of it, in order", most=40
+    )
     group: str = typed("Group", help="frame, boarding …", most=MAX_TEXT)
     note: str = typed("Note", help="for yourself", most=MAX_TEXT)
 

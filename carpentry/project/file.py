@@ -336,7 +336,9 @@ def project_document(project: ProjectFile) -> Json:
     newer = any(name in settings for name in _NEWER_SETTINGS) or any(
         getattr(part.fields, name) for part in project.parts for name in _NEWER_PART_FIELDS
     )
-    shaped = bool(project.shapes or project.work) or any(part.is_shaped for part in project.parts)
+    shaped = bool(project.shapes or project.work) or any(
+        part.is_shaped or part.fields.together for part in project.parts
+    )
     uses = (shaped, follows, newer, True)
     lines = TYPED_LINES if project.work else BOUGHT_LINES
     return {

@@ -7,6 +7,7 @@ from decimal import Decimal
 
 from carpentry.buying import PriceFields, PriceLine, piece_price, read_price_line
 from carpentry.design import Part, angles_fault, not_planned_yet
+from carpentry.design.ends import is_angled
 from carpentry.language import Unit, interchange, spelled_out
 from carpentry.lumber import INCHES, STANDARD_LENGTHS, Section, StockName, standard_section
 from carpentry.lumber.rack import OnHand
@@ -140,12 +141,67 @@ def gather_materials(
         wood = named.part.stock.wood
         joins = named.id in together.get(wood, ())
         groups.setdefault(wood if joins else named.part.stock, []).append(named)
+    torn = torn_apart(named_parts, groups)
     return [
-        _of_stock(key, named, shelf, settings)
-        if isinstance(key, StockName)
-        else _of_wood(key, named, () if apart else named_parts, shelf, settings)
+        _without_torn(
+            _of_stock(key, named, shelf, settings)
+            if isinstance(key, StockName)
+            else _of_wood(key, named, () if apart else named_parts, shelf, settings),
+            torn,
+        )
         for key, named in groups.items()
     ]
+
+
+def torn_apart(
+    parts: Iterable[NamedPart],
+    groups: Mapping[StockName | tuple[str, ...], list[NamedPart]],
+) -> dict[str, str]:
+    """Parts (by id) that are to be kept together and cannot be, each with the reason in words."""
+    place = {one.id: key for key, named in groups.items() for one in named}
+    sets: dict[str, list[NamedPart]] = {}
+    for one in parts:
+        if name := one.part.fields.together.strip():
+            sets.setdefault(name, []).append(one)
+    found: dict[str, str] = {}
+    for name, members in sets.items():
+        first = members[0].part
+        reason = ""
+        if len(members) == 1:
+            reason = "there is nothing else of that name"
+        elif len({place[one.id] for one in members}) > 1:
+            reason = "they are of different stock"
+        elif any(one.part.quantity != first.quantity for one in members):
+            reason = "there are not as many of each"
+        elif any(_is_slanted(one.part) for one in members):
+            reason = "only square ends and edges lie so"
+        elif any(_section_stated(one.part) != _section_stated(first) for one in members):
+            reason = "they have different sections"
+        elif len({one.part.boards for one in members}) > 1:
+            reason = "they name different rack boards"
+        if reason:
+            found |= {one.id: f"cannot be kept together as “{name}”: {reason}" for one in members}
+    return found
+
+
+def _is_slanted(part: Part) -> bool:
+    return is_angled(part.sawn_ends) or is_angled(part.edges)
+
+
+def _section_stated(part: Part) -> list[int]:
+    return [one.ticks if one else 0 for one in (part.thickness, part.width)]
+
+
+def _without_torn(material: Material, torn: Mapping[str, str]) -> Material:
+    """A material in which parts that cannot be kept together wait, told why."""
+    waiting = [one for one in material.parts if one.id in torn]
+    if not waiting:
+        return material
+    return replace(
+        material,
+        parts=tuple(one for one in material.parts if one.id not in torn),
+        later=(*material.later, *((one, torn[one.id]) for one in waiting)),
+    )
 
 
 def is_sawn(named: NamedPart, shelf: Shelf, settings: Settings) -> bool:

@@ -152,6 +152,7 @@ class Material:
             rip=not self.ripped or (sawn and part.may_be_ripped(settings.rip)),
             resaw=not self.ripped or (sawn and part.may_be_resawn(settings.resaw)),
             whole=self.ripped and not sawn,
+            together=part.fields.together.strip(),
         )
         section = self.sections[named.id] if self.ripped else self.section
         if section is None:

@@ -100,7 +100,7 @@ class Work:
     @property
     def line(self) -> str:
         """It as a line, its sizes as formulas in brackets."""
-        sizes = ", ".join(f"{name} =({formula})" for name, formula in self.sizes.items())
+        sizes = ", ".join(f"{name} =({formula} + 0 in)" for name, formula in self.sizes.items())
         return f"{{{self.key}}} {self.kind} {self.place}: {sizes}"
 
 

@@ -217,6 +217,15 @@ export const PART_FIELDS = [
     choices: [],
   },
   {
+    name: 'together',
+    heading: 'Kept together',
+    help: 'a name: cut from one board with all of it, in order',
+    kind: 'text',
+    isLength: false,
+    group: '',
+    choices: [],
+  },
+  {
     name: 'group',
     heading: 'Group',
     help: 'frame, boarding …',

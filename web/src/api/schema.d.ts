@@ -3252,6 +3252,8 @@ export interface components {
             taped_on: string;
             /** Thickness */
             thickness: string;
+            /** Together */
+            together: string;
             /** Warnings */
             warnings: string[];
             /** Weight */
@@ -3316,6 +3318,8 @@ export interface components {
             taped_on?: string | null;
             /** Thickness */
             thickness?: string | null;
+            /** Together */
+            together?: string | null;
             /** Version */
             version: number;
             /** Width */

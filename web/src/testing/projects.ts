@@ -24,7 +24,7 @@ export function partOf(said: Partial<Part> & { id: string }): Part {
     ...{ boards: '', clear: '', edges: '', ends: '', extra_length: '', extra_thickness: '' },
     ...{ extra_width: '', grain: '', group: '', measured: '', note: '', own_stock: '', resaw: '' },
     ...{ rip: '', show: '', thickness: '', width: '', held: '', taped: '', taped_on: '' },
-    ...{ notches: '', outline: '' },
+    ...{ notches: '', outline: '', together: '' },
   }
   const quantity = said.quantity ?? '2'
   return {
