@@ -1,6 +1,7 @@
 """What is to be cut from what: one material, by lengths alone or by sections too."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from enum import Enum
@@ -150,6 +151,26 @@ class CutPart:
     def reach(self, end: int) -> int:
         """Ticks between long and short point of its left (0) or right (1) end."""
         return self.ends[end].reach(self.thickness or 0, self.width or 0)
+
+
+def sets_of(parts: Sequence[CutPart]) -> dict[str, list[CutPart]]:
+    """The sets of parts that are kept together, in their order, by the name of the set."""
+    found: dict[str, list[CutPart]] = {}
+    for part in parts:
+        if part.together:
+            found.setdefault(part.together, []).append(part)
+    return {name: one for name, one in found.items() if len(one) > 1}
+
+
+def together_fault(parts: Sequence[CutPart]) -> str:
+    """Why parts cannot be kept together, in words; empty where they can."""
+    first = parts[0]
+    for part in parts:
+        if is_angled(part.ends) or is_angled(part.edges):
+            return "only square ends and edges are kept together"
+        if (part.thickness, part.width, part.on) != (first.thickness, first.width, first.on):
+            return "only parts of one section from the same boards are kept together"
+    return ""
 
 
 @dataclass(frozen=True)

@@ -11,8 +11,9 @@ from carpentry.cutting.problem import (
     Order,
     SawLimits,
     StockPiece,
+    sets_of,
+    together_fault,
 )
-from carpentry.cutting.together import sets_of, together_fault
 from carpentry.design.edges import SQUARE_EDGES, Edges, outermost_width, read_edges, wider_width
 from carpentry.design.ends import SQUARE_ENDS, Ends, Measured, is_angled, outermost, read_angle
 from carpentry.language import CarpentryError, Json, Reader, Unit, interchange, parse_json

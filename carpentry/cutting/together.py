@@ -5,31 +5,10 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import replace
 
 from carpentry.cutting.plan import CutPlan, Layout, PlacedPart, Unplaced
-from carpentry.cutting.problem import CutPart, CutProblem
+from carpentry.cutting.problem import CutPart, CutProblem, sets_of
 from carpentry.cutting.sawing import with_cuts
-from carpentry.design.ends import is_angled
 
 Sets = Mapping[str, Sequence[CutPart]]  # by the id of the first part of each
-
-
-def sets_of(parts: Sequence[CutPart]) -> dict[str, list[CutPart]]:
-    """The sets of parts that are kept together, in their order, by the name of the set."""
-    found: dict[str, list[CutPart]] = {}
-    for part in parts:
-        if part.together:
-            found.setdefault(part.together, []).append(part)
-    return {name: one for name, one in found.items() if len(one) > 1}
-
-
-def together_fault(parts: Sequence[CutPart]) -> str:
-    """Why parts cannot be kept together, in words; empty where they can."""
-    first = parts[0]
-    for part in parts:
-        if is_angled(part.ends) or is_angled(part.edges):
-            return "only square ends and edges are kept together"
-        if (part.thickness, part.width, part.on) != (first.thickness, first.width, first.on):
-            return "only parts of one section from the same boards are kept together"
-    return ""
 
 
 def joined(problem: CutProblem) -> tuple[CutProblem, Sets]:
