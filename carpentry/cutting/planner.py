@@ -159,6 +159,11 @@ def _rest_planned(problem: CutProblem, clock: Clock) -> CutPlan:
 
 def first_plan(problem: CutProblem) -> CutPlan:
     """A plan at once, board after board, without any proof."""
+    whole, sets = joined(problem)
+    if sets:
+        plan = taken_apart(problem, sets, first_plan(whole))
+        check_plan(problem, plan)
+        return plan
     way = quick_way(problem)
     packing = way.model.quick(way.model.demand, [0] * len(way.model.sources))
     return _checked(way, packing, proven=False, bound=0)

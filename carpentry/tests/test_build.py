@@ -8,15 +8,18 @@ from unittest import TestCase
 
 from carpentry.cutting import CutPart, CutProblem, StockPiece, plan_cuts, read_plan
 from carpentry.design.edges import edges_told, outermost_width, read_edges
-from carpentry.language import CarpentryError, Notation, Unit, measured_in, write_length
+from carpentry.language import CarpentryError, Json, Notation, Unit, measured_in, write_length
 from carpentry.lumber import Section
+from carpentry.planning.build import build_document, plan_all, work_up_files
 from carpentry.project import (
     CutLine,
+    YardFile,
     cut_lines,
     project_document,
     read_project_file,
     read_rack_file,
     read_tools_file,
+    read_yard_file,
 )
 from carpentry.tests.problems import ticks
 from carpentry.tests.samples import FOLDER, sample
@@ -153,6 +156,55 @@ class ProjectVersionsTest(TestCase):
         document = project_document(third)
         self.assertTrue(document["format"].endswith("@3"))
         self.assertEqual(read_project_file(json.dumps(document)), third)
+
+    def test_a_file_of_the_fourth_version(self) -> None:
+        fourth = read_project_file(sample("fourth.project.json"))
+        (shape,) = fourth.shapes
+        self.assertEqual((shape.placed.called, shape.placed.shape), ("wash stand", "stand"))
+        self.assertEqual(fourth.marks, ("A", "B", "D", "E", "F"))
+        leg, rail, _, left, door = fourth.parts
+        self.assertEqual((leg.quantity, leg.length.text, rail.length.text), (8, "33 1/4", "40"))
+        self.assertTrue(left.notches and door.is_shaped)
+        self.assertEqual(left.fields.together, "front")
+        document = project_document(fourth)
+        self.assertTrue(document["format"].endswith("@4"))
+        self.assertEqual(read_project_file(json.dumps(document)), fourth)
+        for place, value, said in (
+            ("shape", "gazebo", "shapes\\[0\\].shape"),
+            ("called", "Wash Stand", "shapes\\[0\\].called"),
+            ("measures", {"width": "22"}, "measures.length: is missing"),
+            ("colour", "red", "shapes\\[0\\]"),
+        ):
+            broken = json.loads(json.dumps(document))
+            broken["shapes"][0][place] = value
+            with self.assertRaisesRegex(CarpentryError, said):
+                read_project_file(json.dumps(broken))
+
+    def test_the_compost_station_costs_what_it_did_before_it_followed_its_bays(self) -> None:
+        """At its measures it is the same purchase as from the list with every size typed; with
+        other bays its counts are others."""
+        yard = read_yard_file((DEMO / "tallow-street.yard.json").read_text())
+        text = (DEMO / "compost-station.project.json").read_text()
+        tally = self.built(text, yard)["tally"]
+        self.assertEqual((tally["wood"], tally["total"]), ("322.45", "578.10"))
+        two = json.loads(text)
+        two["measures"][0]["formula"] = "2"
+        fewer = read_project_file(json.dumps(two))
+        self.assertEqual([part.quantity for part in fewer.parts], [6, 4, 2, 18, 7, 12, 8, 3])
+        self.assertEqual(fewer.parts[2].length.text, "72")
+
+    def test_the_rain_barrel_stand_is_as_long_as_its_barrels(self) -> None:
+        """3 × 23 1/8 and four gaps of 2 are 77 3/8; the rails between legs of 3 1/2 70 3/8."""
+        text = (DEMO / "rain-barrel-stand.project.json").read_text()
+        stand = read_project_file(text)
+        lengths = dict(zip(stand.marks, (part.length.text for part in stand.parts), strict=True))
+        self.assertEqual((lengths["B"], lengths["A"]), ("70 3/8", "26 1/2"))
+        yard = read_yard_file((DEMO / "tallow-street.yard.json").read_text())
+        self.assertEqual(self.built(text, yard)["tally"]["says"], "No cheaper purchase exists")
+
+    def built(self, project: str, yard: YardFile) -> Json:
+        work = work_up_files(read_project_file(project), yard)
+        return build_document(work, plan_all(work, 20))
 
     def test_plans_that_were_written_before_they_had_cuts(self) -> None:
         old = read_plan(json.loads((FOLDER / "first.plan.json").read_text()), Unit.INCH)

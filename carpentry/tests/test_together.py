@@ -6,7 +6,16 @@ from dataclasses import replace
 from decimal import Decimal
 from unittest import TestCase
 
-from carpentry.cutting import Budget, CutPart, CutProblem, StockPiece, check_plan, plan_cuts
+from carpentry.cutting import (
+    Budget,
+    CutPart,
+    CutProblem,
+    StockPiece,
+    check_plan,
+    first_plan,
+    plan_cuts,
+    steadied,
+)
 from carpentry.cutting.plan import CutPlan
 from carpentry.cutting.problem_file import problem_document, read_problem
 from carpentry.design import PartFields, read_part
@@ -75,6 +84,8 @@ class TogetherTest(TestCase):
         parts = [part("L", 20, 2, "front"), part("R", 30, 2, "front")]
         plan = plan_cuts(problem(parts, 120))
         self.assertEqual(rows(plan), [["L", "R", "L", "R"]])
+        self.assertEqual(rows(first_plan(problem(parts, 120))), [["L", "R", "L", "R"]])
+        self.assertEqual(steadied(problem(parts, 120), plan, plan), plan)
 
     def test_a_plan_that_tears_them_apart_is_refused(self) -> None:
         parts = [part("L", 20, 1, "front"), part("R", 30, 1, "front"), part("X", 10)]

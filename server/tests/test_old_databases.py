@@ -240,3 +240,54 @@ class ThirdVersionTest(TestCase):
         self.assertEqual((fence["runs"][0]["part"], fence["runs"][0]["laid"]["count"]), ("C", 8))
         undone = {part["id"]: part["length"] for part in is_["undone"]["parts"]}
         self.assertEqual(undone[post["id"]], "58")
+
+
+LOOK_4 = """
+import json, uuid
+from django.test import Client
+from server.accounts.models import User
+from server.plans.solver import solver
+client = Client(HTTP_HOST="127.0.0.1")
+client.force_login(User.objects.get(username="mira"))
+get = lambda path: client.get(f"/api{path}").json()
+def ask(method, path, **body):
+    data = json.dumps(body)
+    return getattr(client, method)(f"/api{path}", data, content_type="application/json").json()
+rows = {row["name"]: row["id"] for row in get("/overview")}
+stand = get(f"/projects/{rows['Wash stand']}")
+shape = f"/projects/{stand['id']}/shapes/{stand['shapes'][0]['id']}"
+drawing = get(f"{shape}/drawing")
+seen = {"version": stand["version"], "change_id": str(uuid.uuid4())}
+changed = ask("patch", shape, **seen, measures={"width": "20"})
+seen = {"version": changed["version"], "change_id": str(uuid.uuid4())}
+again = ask("post", f"{shape}/follow", **seen, field="")
+now = get(f"/projects/{stand['id']}")
+solver.close()
+print("FOUND", json.dumps([{"stand": stand, "drawing": drawing, "changed": changed, "now": now}]))
+"""
+
+
+class FourthVersionTest(TestCase):
+    """Shapes and what they wrote, notched parts, parts that are kept together."""
+
+    def test_what_a_shape_wrote_is_still_linked(self) -> None:
+        is_, _ = opened("database-4.sqlite3.gz", LOOK_4)
+        stand, shape = is_["stand"], is_["stand"]["shapes"][0]
+        parts = {part["mark"]: part for part in stand["parts"]}
+        self.assertEqual((shape["writes"], shape["problems"]), (["A", "B", "D"], []))
+        self.assertEqual(shape["left_out"], ["part: short"])
+        self.assertEqual(
+            (parts["B"]["by_hand"], parts["B"]["note"]), (["length"], "as the old ones")
+        )
+        self.assertEqual(parts["A"]["length_shown"]["text"], "33 1/4″")
+        self.assertEqual(
+            parts["D"]["quantity"], "=count of wash stand top boards * wash stand copies"
+        )
+        self.assertEqual(len(is_["drawing"]["views"]), 3)
+        self.assertIn("wash stand width 22 → 20", is_["changed"]["change"])
+        left, door = parts["E"], parts["F"]
+        self.assertEqual((left["together"], door["together"]), ("front", "front"))
+        self.assertTrue(left["sketch"] and door["sketch"])
+        now = {part["mark"]: part for part in is_["now"]["parts"]}
+        self.assertEqual(now["B"]["by_hand"], [])
+        self.assertEqual(now["C"]["length_shown"]["text"], "17″")

@@ -268,6 +268,65 @@ class ByHandTest(ShapesTestCase):
         self.assertEqual(self.project["joints"].splitlines()[0], "4 D edge to C end, 2 screws")
 
 
+class ShapedPartsTest(ShapesTestCase):
+    def test_a_notched_part_is_drawn_told_and_bought_square(self) -> None:
+        self.type_into("B", notches="1 1/8 x 2 at top right")
+        part = self.part("B")
+        self.assertIn("notch 1 1/8 deep, 2 long, top edge at the right end", part["shaping"][0])
+        (piece,) = part["sketch"]["pieces"]
+        self.assertEqual(len(piece["points"].split()), 6)
+        told = [label["text"] for label in part["sketch"]["labels"] if not label["letter"]]
+        self.assertIn("58″", told)  # from the left end to the notch, of 60
+        self.assertIn("2 3/8″", told)  # from the bottom edge
+        claim = self.plan["tally"]["claim"]
+        self.assertIn("shaped parts cut from square pieces", claim["detail"])
+        page = self.client.get(f"/api/projects/{self.project['id']}/cut-sheet.pdf").content
+        text = " ".join(PdfReader(io.BytesIO(page)).pages[0].extract_text().split())
+        self.assertIn("two stopped cuts, finished by hand", text)
+
+    def test_what_cannot_be_cut_is_told_at_its_field_or_beside_the_part(self) -> None:
+        answer = self.type_into("B", notches="1 x")
+        self.assertEqual(answer.json()["problems"][0]["place"], "notches")
+        self.type_into("B", notches="4 x 2 at top right")
+        self.assertIn("as deep as the part is wide", str(self.plan))
+
+    def test_clipped_ends_keep_their_stub_in_another_unit(self) -> None:
+        self.type_into("B", ends="45 stub 3/8, 0")
+        self.patch("", unit="mm")
+        self.now()
+        self.assertEqual(self.part("B")["ends"], "45 stub 3/8in, 0")
+
+    def test_kept_together_lie_so_on_their_board_and_are_said_to(self) -> None:
+        self.type_into("A", together="front", quantity="2")
+        self.assertIn("there is nothing else of that name", str(self.plan))
+        self.type_into("B", together="front")
+        self.assertIn("they are of different stock", str(self.plan))
+        self.type_into("A", stock="2x4")
+        plan = self.plan
+        self.assertIn("matching parts kept together", str(plan))
+        rows = [
+            [placed["part"] for placed in layout["parts"]]
+            for material in plan["materials"]
+            for layout in material["layouts"]
+        ]
+        ids = [self.part(mark)["id"] for mark in "AB"]
+        self.assertTrue(all(row[n : n + 2] == ids for row in rows for n in range(0, len(row), 2)))
+
+    def test_work_on_parts_is_kept_as_lines_and_shown_with_its_sizes(self) -> None:
+        lapped = FRAME | {"corners": "half-lapped", "middles": "0"}
+        self.add_shape("gate", "frame", lapped)
+        self.assertEqual(
+            self.shape("gate")["work"],
+            [
+                "C half lap both ends: depth 3/4, length 1 1/2",
+                "D half lap both ends: depth 3/4, length 1 1/2",
+            ],
+        )
+        self.assertIn("depth =(thickness of C / 2 + 0 in)", self.project["work"])
+        self.post(f"/shapes/{self.shape('gate')['id']}/let-go")
+        self.assertIn("C half lap both ends", self.project["work"])
+
+
 class RefusedTest(ShapesTestCase):
     def test_what_cannot_be_built_changes_nothing(self) -> None:
         self.add_shape("gate", "frame", FRAME)
