@@ -39,6 +39,7 @@ def desk() -> None:
         told = f"median {statistics.median(times):.2f} s, worst {times[-1]:.2f}"
         report("  an edit acknowledged", told)
         _followers(page, address)
+        _shape(page, address)
         browser.close()
 
 
@@ -105,6 +106,35 @@ def _followed(page: Page, number: int) -> float:
     started = time.perf_counter()
     cell.press("Tab")
     last.get_by_text(f"{24 + number}11⁄16").wait_for()
+    return time.perf_counter() - started
+
+
+def _shape(page: Page, address: str) -> None:
+    """From a measure of a shape until the change bar, a part of it and its drawing have it."""
+    page.goto(f"{address}/projects")
+    page.get_by_role("link", name="Rain-barrel stand").click()
+    page.locator("svg.board").first.wait_for(timeout=60_000)
+    page.get_by_role("tab", name="Drawing").click()
+    page.get_by_role("region", name="Drawing").get_by_text("77").first.wait_for()
+    took = sorted(_reshaped(page, n) for n in range(EDITS))
+    told = f"median {statistics.median(took):.2f} s, worst {took[-1]:.2f}"
+    report("a shape changed: its part, drawing and change bar", told)
+
+
+def _reshaped(page: Page, number: int) -> float:
+    """Seconds from leaving the height of the stand until the change bar names the parts that follow
+    and the drawing has its legs, a board of 1 1/2 shorter."""
+    time.sleep(PAUSE)
+    page.get_by_role("tab", name="Measures").click()
+    cell = page.get_by_label("Formula of up", exact=True).element_handle()
+    assert cell is not None
+    height = 30 + number
+    cell.fill(f"{height}")
+    drawing = page.get_by_role("region", name="Drawing")
+    started = time.perf_counter()
+    cell.press("Tab")
+    page.locator(".change", has_text=f"→ {height}; A").wait_for()
+    drawing.get_by_text(f"{height - 2}1⁄2″").first.wait_for()
     return time.perf_counter() - started
 
 

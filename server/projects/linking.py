@@ -37,7 +37,8 @@ def add_shape(project: Project, placed: Placed) -> Shape:
 def write_shape(project: Project, shape: Shape) -> None:
     """Writes a shape anew. Raises ``CarpentryError`` by measure where it cannot be built so."""
     for _ in range(_MOST_TIMES):
-        if not _take(project, shape, _rows(project, shape, project.sheet())):
+        rows = _rows(project, shape, project.sheet())
+        if not _take(project, shape, rows, _all_linked(project)):
             break
     made = made_placed(shape.placed, project.sheet())
     made.check_runs()
@@ -48,11 +49,12 @@ def write_shapes(project: Project) -> Sheet:
     """Writes all shapes anew as measures are now, and returns the sheet that comes of it. One that
     cannot be written stays as it was: what is wrong is told where it is shown."""
     sheet = project.sheet()
-    for _ in range(_MOST_TIMES):
-        changed = False
-        for shape in project.shapes.all():
+    shapes = list(project.shapes.all())
+    for _ in range(_MOST_TIMES if shapes else 0):
+        changed, known = False, _all_linked(project)
+        for shape in shapes:
             try:
-                changed |= _take(project, shape, _rows(project, shape, sheet))
+                changed |= _take(project, shape, _rows(project, shape, sheet), known)
             except CarpentryError:
                 continue
         if not changed:
@@ -62,22 +64,33 @@ def write_shapes(project: Project) -> Sheet:
 
 
 def _rows(project: Project, shape: Shape, sheet: Sheet) -> Rows:
-    project.note_letters()
-
     def letter() -> str:
+        project.note_letters()
         project.letters += 1
+        Project.objects.filter(id=project.id).update(letters=project.letters)
         return mark_of(project.letters)
 
     return write_placed(shape.placed, sheet, letter)
 
 
-def _take(project: Project, shape: Shape, rows: Rows) -> bool:
+def _all_linked(project: Project) -> "dict[tuple[Any, str], list[Linked]]":
+    """All rows that shapes wrote, by shape and kind."""
+    found: dict[tuple[Any, str], list[Linked]] = {}
+    for rows in (project.parts, project.runs, project.lines):
+        for row in rows.exclude(shape=None):
+            found.setdefault((row.shape_id, kind_of(row)), []).append(row)
+    return found
+
+
+def _take(
+    project: Project, shape: Shape, rows: Rows, linked_rows: "dict[tuple[Any, str], list[Linked]]"
+) -> bool:
     """Makes linked rows what a shape writes; whether anything changed."""
     wanted = _wanted(rows)
-    changed = _note(project, shape, rows.placed)
+    changed = _note(shape, rows.placed, linked_rows.get((shape.id, "run"), []))
     wrote = set(shape.wrote)
     for kind, written in wanted.items():
-        known = {row.key: row for row in linked(project, shape, kind)}
+        known = {row.key: row for row in linked_rows.get((shape.id, kind), ())}
         for key, fields in written.items():
             if key in known:
                 if known[key].follow(fields):
@@ -92,11 +105,13 @@ def _take(project: Project, shape: Shape, rows: Rows) -> bool:
                 project.touch(gone=[known[key].pk])
             known[key].delete()
             changed = True
-    shape.wrote = [f"{kind}: {key}" for kind, written in wanted.items() for key in written]
-    shape.save()
-    if project.parts.count() > MAX_PARTS:
-        raise CarpentryError(f"a project holds {MAX_PARTS:,} parts at the most")
-    project.note_letters(rows.placed.letters.values())
+    now = [f"{kind}: {key}" for kind, written in wanted.items() for key in written]
+    changed |= now != shape.wrote
+    if changed:
+        shape.wrote = now
+        shape.save()
+        if project.parts.count() > MAX_PARTS:
+            raise CarpentryError(f"a project holds {MAX_PARTS:,} parts at the most")
     return changed
 
 
@@ -116,12 +131,13 @@ def _only(names: Iterable[str], fields: Any) -> dict[str, str]:
     return {name: getattr(fields, name) for name in names}
 
 
-def _note(project: Project, shape: Shape, placed: Placed) -> bool:
+def _note(shape: Shape, placed: Placed, runs: Iterable[Any]) -> bool:
     """Notes letters and figures of a shape; what is in its runs goes by another name where the
     shape does."""
-    changed = dict(shape.figures) != dict(placed.figures)
+    before = (shape.figures, shape.letters)
     shape.take(placed)
-    for run in linked(project, shape, "run"):
+    changed = before != (shape.figures, shape.letters)
+    for run in runs:
         name = f"{shape.called} {run.key}"
         if run.name != name:
             run.name = name

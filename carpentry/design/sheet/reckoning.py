@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 from fractions import Fraction
-from functools import cached_property, partial
+from functools import cache, cached_property, partial
 
 from carpentry.design.measures import (
     Formula,
@@ -92,7 +92,8 @@ class Reckoning:
     def __init__(
         self, typed: TypedSheet, lexicon: Lexicon, sections: Sections = no_sections
     ) -> None:
-        self.typed, self.lexicon, self.sections = typed, lexicon, sections
+        self.typed, self.lexicon = typed, lexicon
+        self.sections: Sections = cache(sections)
         self.rounding = rounding_of(lexicon.unit)
 
     @cached_property
