@@ -84,7 +84,7 @@ class ByHandTest(TestCase):
         # 31 1/4 less two 1 1/2 posts is 28 1/4; the middle of that, less half of 1 1/2, is 13 3/8.
         one = made("frame", width="31 1/4", height="58", stock="2x2", middles="1")
         self.assertEqual(lengths(one), {"post": "58", "rail": "28 1/4", "middle": "55"})
-        self.assertEqual([float(p) / 8128 for p in one.laid("middles run").run.places], [13.375])
+        self.assertEqual([float(p) / 8128 for p in one.laid("middles").run.places], [13.375])
 
     def test_the_other_corners(self) -> None:
         for corners, post, rail in (
@@ -485,7 +485,7 @@ class RefusedTest(TestCase):
         }
         found = shape_document(json.dumps(asked))
         self.assertEqual(found["parts"][1]["formula"], "width - 2 * width of A")
-        self.assertEqual(found["marks"], {"middles run": ["13 3/8"]})
+        self.assertEqual(found["marks"], {"middles": ["13 3/8"]})
         self.assertEqual(
             found["joints"], ["4 A edge to B end, 2 screws", "2 B edge to C end, 2 screws"]
         )

@@ -67,7 +67,7 @@ class WritesTest(ShapesTestCase):
                 "C": ("2", "post", "=bay frame height", "bay frame"),
                 "D": ("2", "rail", "=bay frame width - 2 * width of C", "bay frame"),
                 "E": (
-                    "=count of bay frame middles run",
+                    "=count of bay frame middles",
                     "middle",
                     "=bay frame height - 2 * width of D",
                     "bay frame",
@@ -79,12 +79,12 @@ class WritesTest(ShapesTestCase):
             self.project["joints"].splitlines(),
             [
                 "4 C edge to D end, 2 screws",
-                "=(2 * count of bay frame middles run) D edge to E end, 2 screws",
+                "=(2 * count of bay frame middles) D edge to E end, 2 screws",
             ],
         )
         (run,) = self.project["runs"]
         self.assertEqual(
-            (run["name"], run["part"], run["laid"]["count"]), ("bay frame middles run", "E", 1)
+            (run["name"], run["part"], run["laid"]["count"]), ("bay frame middles", "E", 1)
         )
         shape = self.shape("bay frame")
         self.assertEqual((shape["writes"], shape["problems"]), (["C", "D", "E"], []))
@@ -227,14 +227,14 @@ class ByHandTest(ShapesTestCase):
 
     def test_another_name_is_followed(self) -> None:
         self.add("half = gate width / 2")
-        self.add("many = count of gate middles run * 2")
+        self.add("many = count of gate middles * 2")
         self.patch(f"/shapes/{self.shape('gate')['id']}", called="front gate")
         self.now()
         self.assertEqual(self.measure("half")["formula"], "front gate width / 2")
         self.assertEqual(self.measure("many")["value"]["text"], "2")
         self.assertEqual(self.part("D")["length"], "=front gate width - 2 * width of C")
         self.assertEqual([self.part(mark)["by_hand"] for mark in "CDE"], [[], [], []])
-        self.assertEqual(self.project["runs"][0]["name"], "front gate middles run")
+        self.assertEqual(self.project["runs"][0]["name"], "front gate middles")
         self.measure_of("front gate", width="40")
         self.now()
         self.assertEqual(self.length("D"), "37")

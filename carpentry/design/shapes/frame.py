@@ -60,12 +60,12 @@ class Frame(Shape):
                 "{height} - 2 * width of {rail}" if upright else "{width} - 2 * width of {post}"
             )
             along = "{width} - 2 * width of {post}" if upright else "{height} - 2 * width of {rail}"
-            rows.append(Row("middle", "middle", stock, "count of {middles run}", inside))
+            rows.append(Row("middle", "middle", stock, "count of {middles}", inside))
             into = "rail" if upright else "post"
             line = f"{{{into}}} edge to {{middle}} end, 2 screws"
-            joints.append(Joint("2 * count of {middles run}", line))
+            joints.append(Joint("2 * count of {middles}", line))
             asked = (along, "width of {middle}", "count", "{middles}")
-            runs.append(RunFields("middles run", *asked, part="middle"))
+            runs.append(RunFields("middles", *asked, part="middle"))
         return Written(rows, joints, work, runs)
 
     def lie(self, made: Made) -> Sequence[Lying]:
@@ -86,7 +86,7 @@ class Frame(Shape):
         ]
         if made.given.count("middles"):
             upright = made.given.choice("middles run") == "upright"
-            first = float(made.laid("middles run").run.places[0] / made.per)
+            first = float(made.laid("middles").run.places[0] / made.per)
             if upright:
                 found.append(Span("front", "across", (face, 0, 0), (face + first, 0, 0)))
             else:
@@ -108,7 +108,7 @@ class Frame(Shape):
         if not made.given.count("middles"):
             return
         upright = made.given.choice("middles run") == "upright"
-        for place in made.laid("middles run").run.places:
+        for place in made.laid("middles").run.places:
             at = float(place / made.per)
             if upright:
                 yield Lying("middle", (face + at + made.width_of("middle"), 0, rail), UP, LEFT)
