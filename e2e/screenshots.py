@@ -21,10 +21,7 @@ class PicturesTestCase(BrowserTestCase):
 
 class DeskPictures(PicturesTestCase):
     def test_projects(self) -> None:
-        page = self.page
-        page.goto(self.address())
-        expect(page.get_by_role("button", name="Sign in")).to_be_visible()
-        self.open_project()
+        page = self.open_project()
         page.get_by_label("New part").fill("6 bearers 2x6 44 1/2")
         expect(page.get_by_text("Enter adds it")).to_be_visible()
         page.get_by_label("Length of side slat").focus()
@@ -49,8 +46,9 @@ class DeskPictures(PicturesTestCase):
         page.get_by_role("link", name="Bin screen").click()
         expect(page.locator("svg.board").first).to_be_visible()
         self.shoot(page, "desk-millimetres")
-        self.visit("Projects")
-        page.get_by_role("link", name="Boardwalk").click()
+
+    def test_what_follows_and_is_drawn(self) -> None:
+        page = self.open_project("Boardwalk")
         page.get_by_role("tab", name="Measures").click()
         page.get_by_role("region", name="run treads").get_by_role("button").first.click()
         expect(page.get_by_role("img", name="12 in a row along 1210 mm")).to_be_visible()

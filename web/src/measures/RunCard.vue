@@ -71,7 +71,7 @@ function choices(name: string) {
 </script>
 
 <template>
-  <section class="run" :class="{ chosen }" :aria-label="`run ${run.name}`">
+  <section class="card" :class="{ chosen }" :aria-label="`run ${run.name}`">
     <button
       type="button"
       class="head"
@@ -160,90 +160,15 @@ function choices(name: string) {
   </section>
 </template>
 
+<style scoped src="../styles/card.css"></style>
+
 <style scoped>
-.run {
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-}
-
-.chosen {
-  border-left: 4px solid rgb(var(--v-theme-primary));
-}
-
-.head {
-  display: grid;
-  grid-template-columns: 130px minmax(0, 1fr) auto;
-  gap: 9px;
-  width: 100%;
-  padding: 7px 16px 7px 18px;
-  text-align: left;
-  align-items: baseline;
-}
-
-.chosen .head {
-  padding-left: 14px;
-  background: rgb(var(--v-theme-selected));
-}
-
-.asked {
-  font-size: var(--text-small);
-}
-
-.count {
-  font-size: var(--text-body);
-}
-
-.inside {
-  padding: 4px 16px 14px 14px;
-  font-size: var(--text-small);
-}
-
-.inside p {
-  margin: 4px 0;
-}
-
 .told {
   margin: 6px 0 10px;
   padding: 6px 12px;
   border-left: 4px solid rgb(var(--v-theme-proven));
   background: rgb(var(--v-theme-proven), 0.07);
   font-size: var(--text-plain);
-}
-
-.field {
-  display: grid;
-  grid-template-columns: 122px 1fr;
-  align-items: baseline;
-  padding: 1px 0;
-}
-
-.field :deep(input:not(:focus)) {
-  border-bottom-color: rgb(var(--v-theme-rule));
-}
-
-.field .wrong {
-  grid-column: 2;
-}
-
-select {
-  font: inherit;
-  color: inherit;
-  min-height: 26px;
-  background: rgb(var(--v-theme-surface));
-  border: 0;
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-}
-
-.hint {
-  font-size: var(--text-fine);
-}
-
-.wrong {
-  color: rgb(var(--v-theme-error));
-}
-
-.run > .wrong {
-  margin: 0 16px 6px 18px;
-  font-size: var(--text-small);
 }
 
 .write {

@@ -68,7 +68,7 @@ async function act(changed: ReturnType<Shapes['letGo']>) {
 </script>
 
 <template>
-  <section class="shape" :class="{ chosen }" :aria-label="`shape ${shape.called}`">
+  <section class="card" :class="{ chosen }" :aria-label="`shape ${shape.called}`">
     <button
       type="button"
       class="head"
@@ -139,89 +139,13 @@ async function act(changed: ReturnType<Shapes['letGo']>) {
   </section>
 </template>
 
+<style scoped src="../styles/card.css"></style>
+
 <style scoped>
-.shape {
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-}
-
-.chosen {
-  border-left: 4px solid rgb(var(--v-theme-primary));
-}
-
-.head {
-  display: grid;
-  grid-template-columns: 130px minmax(0, 1fr) auto;
-  gap: 9px;
-  width: 100%;
-  padding: 7px 16px 7px 18px;
-  text-align: left;
-  align-items: baseline;
-}
-
-.chosen .head {
-  padding-left: 14px;
-  background: rgb(var(--v-theme-selected));
-}
-
-.asked {
-  font-size: var(--text-small);
-}
-
-.count {
-  font-size: var(--text-body);
-}
-
-.inside {
-  padding: 6px 16px 14px 14px;
-  font-size: var(--text-small);
-}
-
-.inside p {
-  margin: 6px 0;
-}
-
-.field {
-  display: grid;
-  grid-template-columns: 150px minmax(0, 1fr) auto;
-  gap: 0 8px;
-  align-items: baseline;
-  padding: 1px 0;
-}
-
-.field :deep(input:not(:focus)) {
-  border-bottom-color: rgb(var(--v-theme-rule));
-}
-
-.field .wrong {
-  grid-column: 2 / -1;
-}
-
-select {
-  font: inherit;
-  color: inherit;
-  min-height: 26px;
-  background: rgb(var(--v-theme-surface));
-  border: 0;
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-}
-
-.hint {
-  font-size: var(--text-fine);
-}
-
 .acts {
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
   margin-top: 10px;
-}
-
-.wrong {
-  color: rgb(var(--v-theme-error));
-}
-
-.shape > .wrong {
-  margin: 0 16px 6px 18px;
-  font-size: var(--text-small);
 }
 </style>
