@@ -12,9 +12,11 @@ from carpentry.language import CarpentryError
 def edge_run(mark: str, part: Part) -> RunFields:
     """The run of marks for all pieces of a part, along its edge from the first point.
 
-    Raises ``CarpentryError`` for ends that are not parallel: such pieces lie otherwise.
+    Raises ``CarpentryError`` for ends that are not parallel, or shaped: such pieces lie otherwise.
     """
     left, right = part.ends
+    if part.is_shaped:
+        raise CarpentryError("it is cut square and shaped then: its pieces do not share an edge")
     if right != left.flipped:
         raise CarpentryError("its ends are not parallel: no one distance is between two marks")
     return RunFields(

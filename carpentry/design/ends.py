@@ -131,7 +131,8 @@ class EndAngle:
             return "square"
         if self.stub is not None:
             return f"clipped at {abs(self.degrees):f}°, a stub of {self.stub.text} left"
-        tilt = f" with the blade at {abs(self.tilt):f}°" if self.tilt else ""
+        longer = "face" if self.tilt > 0 else "back"
+        tilt = f", blade tilted {abs(self.tilt):f}°, longer on the {longer}" if self.tilt else ""
         return f"{abs(self.degrees):f}°{' bevel' if self.bevel else ''}{tilt}"
 
 

@@ -141,7 +141,7 @@ def limits_of(material: Material, plan: CutPlan, settings: Settings) -> Iterator
     if not all(part.square_ended or part.is_shaped for part in parts):
         shared = settings.share_angled_cuts
         yield "neighbours share angled cuts" if shared else "no angled cut shared by neighbours"
-    if material.ripped or not all(part.square_ended for part in parts):
+    if material.ripped or not all(part.square_ended or part.is_shaped for part in parts):
         yield "within what your saws can do"
     if settings.spare.boards or settings.spare.percent:
         yield "spare boards come on top"

@@ -75,6 +75,22 @@ class EndsTest(TestCase):
         self.assertIn(read_ends("0, -20 tilt 10"), ways)
         self.assertNotIn(read_ends("20 tilt -10, 0"), ways)
 
+    def test_a_tilted_miter_says_which_face_is_longer(self) -> None:
+        """A leaning side: 14.5° with 3.8° of tilt, the back the longer; planned square."""
+        one = part(ends="14.51 tilt -3.84, 14.51 tilt -3.84")
+        self.assertEqual(
+            told(one.ends), "both 14.51°, blade tilted 3.84°, longer on the back, mirrored"
+        )
+        self.assertEqual([str(end) for end in one.sawn_ends], ["0", "0"])
+        # 3 1/2 tan 14.51° is 0.906, 1 1/2 tan 3.84° ÷ cos 14.51° is 0.104; both off either end
+        wide, thick = section(one).width, section(one).thickness
+        lost = one.ends[0].reach(thick, wide) / TICKS_PER_INCH
+        self.assertAlmostEqual(lost, 0.906 + 0.104, delta=0.001)
+        short = part(ends="14.51 tilt -3.84, 14.51 tilt -3.84", measured="short-short")
+        self.assertAlmostEqual(
+            short.outermost(section(short)) / TICKS_PER_INCH, 30 + 2 * 1.01, delta=0.002
+        )
+
     def test_what_cannot_be_read_is_told(self) -> None:
         for ends, said in (
             ("45 stub 1/2", "comma"),

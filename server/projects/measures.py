@@ -76,7 +76,7 @@ def change_measure(
         if "formula" in told:
             told["formula"] = told["formula"].removeprefix("=").strip()
         fields = replace(before, **told)
-        others = [one.name for one in project.measures.exclude(id=row.id)]
+        others = [name for name in project.taken_names() if name != before.name]
         check_measure(fields, others, Unit(project.unit))
         if fields.name != before.name:
             typed, unit = project.sheet().typed, Unit(project.unit)

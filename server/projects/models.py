@@ -14,7 +14,6 @@ from carpentry.design import (
     Sections,
     Sheet,
     TypedSheet,
-    formula_keeping_unit,
     lines_keeping_unit,
     mark_number,
     mark_of,
@@ -344,9 +343,7 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             run.reword(run_keeping_unit(run.fields, before.unit))
             run.save()
         for shape in self.shapes.all():
-            placed = shape.placed
-            named = {n: formula_keeping_unit(text, before.unit) for n, text in placed.named.items()}
-            shape.take(placed.with_named(named))
+            shape.take(shape.placed.keeping_unit(before.unit))
             shape.save()
         for kind, text in self.typed_lines().items():
             kept = lines_keeping_unit(text, before.unit) if kind in FOLLOWING_LINES else text

@@ -247,6 +247,8 @@ class ByHandTest(ShapesTestCase):
             [self.part(m)["length_shown"]["text"] for m in "CD"], ["1447.8 mm", "717.5 mm"]
         )
         self.assertEqual([self.part(mark)["by_hand"] for mark in "CDE"], [["length"], [], []])
+        said = self.shape("gate")["measures"]
+        self.assertEqual((said["width"], said["middles"]), ("in: 31 1/4", "1"))
         self.measure_of("gate", width="1000")
         self.now()
         self.assertEqual(self.part("D")["length_shown"]["text"], "924 mm")  # 1000 - 2 × 38
@@ -295,6 +297,13 @@ class ShapedPartsTest(ShapesTestCase):
         self.patch("", unit="mm")
         self.now()
         self.assertEqual(self.part("B")["ends"], "45 stub 3/8in, 0")
+
+    def test_no_one_edge_is_said_of_shaped_ends(self) -> None:
+        self.type_into("B", ends="45 stub 3/8, -45 stub 3/8")
+        self.add("along = edge of B")
+        self.assertIn("shaped ends", self.measure("along")["problems"][0])
+        answer = self.post(f"/parts/{self.part('B')['id']}/edge-marks")
+        self.assertIn("shaped then", answer.json()["detail"])
 
     def test_kept_together_lie_so_on_their_board_and_are_said_to(self) -> None:
         self.type_into("A", together="front", quantity="2")

@@ -24,9 +24,9 @@ from carpentry.design.shapes.asked import (
 )
 from carpentry.design.shapes.known import SHAPES
 from carpentry.design.shapes.shape import Made, Shape, check_given, part_fields, run_fields, valued
-from carpentry.design.sheet import Sheet
+from carpentry.design.sheet import Sheet, formula_keeping_unit
 from carpentry.design.sheet.typed import apart
-from carpentry.language import CarpentryError, Faults
+from carpentry.language import CarpentryError, Faults, Unit
 from carpentry.lumber import Lexicon
 
 LONGEST_CALLED = 24
@@ -85,6 +85,20 @@ class Placed:
         measures |= {name: ", ".join(texts) for name, texts in several.items()}
         figures = {name: named[name] for name in self.figures}
         return replace(self, measures=measures, figures=figures)
+
+    def keeping_unit(self, unit: Unit) -> "Placed":
+        """The same as it is typed where bare figures are in another unit; counts have none."""
+        counts = {
+            f"{self.called} {name}"
+            for name, ask in self.given.asked.items()
+            if ask.kind is Asks.COUNT
+        }
+        return self.with_named(
+            {
+                name: text if name in counts else formula_keeping_unit(text, unit)
+                for name, text in self.named.items()
+            }
+        )
 
 
 @dataclass(frozen=True)

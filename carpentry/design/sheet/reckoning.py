@@ -26,6 +26,7 @@ from carpentry.design.sheet.lines import formulas_of_lines
 from carpentry.design.sheet.typed import (
     TypedSheet,
     along_edge,
+    has_shaped_ends,
     keys_of,
     part_formulas,
     run_inputs,
@@ -172,6 +173,8 @@ class Reckoning:
                 raise CarpentryError(f"{reference} could not be worked out")
             told = f" Runs here: {', '.join(known)}" if known else ""
             raise CarpentryError(f"there is no run “{reference.of}”.{told}")
+        if reference.field in {"angle", "edge"} and has_shaped_ends(fields):
+            raise CarpentryError(f"{reference.of} has shaped ends: there is no one {reference}")
         if reference.field == "quantity":
             return Value(Kind.COUNT, Fraction(read_quantity(fields.quantity)))
         if reference.field == "angle":

@@ -4,7 +4,7 @@ import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
-from carpentry.design.ends import Measured, read_ends
+from carpentry.design.ends import Measured, is_shaped, read_ends
 from carpentry.design.measures import MeasureFields, Value, read_formula
 from carpentry.design.part import PART_LENGTHS, PartFields
 from carpentry.design.runs import ENDS, FIGURES, RunFields
@@ -111,9 +111,12 @@ def along_edge(mark: str, fields: PartFields) -> dict[str, str]:
         typed = [(_BEVEL.sub("", one).strip(), bool(_BEVEL.search(one))) for one in apart(text[1:])]
     else:
         try:
-            typed = [(f"{end.degrees:f}°", end.bevel) for end in read_ends(text)]
+            ends = read_ends(text)
         except CarpentryError:  # told where it stands
             return {}
+        if is_shaped(ends):
+            return {}
+        typed = [(f"{end.degrees:f}°", end.bevel) for end in ends]
     lost, reaches = "", ""
     for angle, bevel in typed:
         across = f"{'thickness' if bevel else 'width'} of {mark}"
@@ -130,6 +133,11 @@ def along_edge(mark: str, fields: PartFields) -> dict[str, str]:
         f"angle of {mark}": f"max({left}, -({left}))",
         f"edge of {mark}": ways.get(measured, f"{length}{lost}"),
     }
+
+
+def has_shaped_ends(fields: PartFields) -> bool:
+    """Whether an end of a part takes more than one cut, or a tilted one at a miter."""
+    return any(word in fields.ends.lower() for word in ("tilt", "stub", "point"))
 
 
 def keys_of(name: str, mark: str, texts: Sequence[str]) -> list[tuple[str, str]]:

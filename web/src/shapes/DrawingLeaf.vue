@@ -100,7 +100,9 @@ function file(ending: string): string {
             {{ one.name }}, {{ one.ratio
             }}<template v-if="shown.values.copies && shown.values.copies.text !== '1'"
               >, one of {{ shown.values.copies.text }}</template
-            >
+            ><template v-if="shown.measures.hand === 'left and right'"
+              >: the left one and the right one beside it</template
+            ><template v-else-if="shown.measures.hand === 'mirrored'">, mirrored</template>
           </figcaption>
         </figure>
       </div>
