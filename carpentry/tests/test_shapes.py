@@ -452,6 +452,10 @@ class RefusedTest(TestCase):
             ("crossed legs", crossed | {"spread": "2", "cross at": "1"}, "spread"),
             ("crossed legs", crossed | {"spread": "3", "cross at": "12"}, "spread"),
             ("splayed legs", {"height": "28", "top": "2", "floor": "9", "stock": "2x6"}, "top"),
+            ("splayed legs", {"height": "28", "top": "9", "angle": "90", "stock": "2x6"}, "angle"),
+            ("splayed legs", {"height": "28", "top": "9", "angle": "0", "stock": "2x6"}, "angle"),
+            ("brace", {"angle": "90", "length": "30", "stock": "2x4"}, "angle"),
+            ("brace", {"angle": "-5", "length": "30", "stock": "2x4"}, "angle"),
             ("door", door | {"width": "12", "stock": "1x6"}, "width"),
             ("door", door | {"width": "16", "stock": "1x6"}, "width"),
             ("box", box | {"height": "3/8", "bottom": "between"}, "height"),
@@ -682,6 +686,12 @@ class LeaningTest(TestCase):
                         heights = sorted(corner[2] for corner in solid.corners)
                         self.assertLess(np.ptp(heights[:4]), SNUG)  # the foot lies level
                         self.assertLess(np.ptp(heights[4:]), SNUG)  # and so does the top
+
+    def test_a_bottom_in_grooves_is_told_as_work(self) -> None:
+        size = {"length": "24", "width": "14", "height": "6", "stock": "1x10"}
+        one = made("box", **size, lean_sides="10", lean_ends="10", bottom="groove")
+        told = [(work.kind, work.key) for work in one.written.work]
+        self.assertEqual(told, [("groove", "side"), ("groove", "end")])
 
     def test_measured_inside_and_at_the_bottom(self) -> None:
         size = {"length": "20", "width": "10", "height": "6", "stock": "1x12", "lean_ends": "20"}

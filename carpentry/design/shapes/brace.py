@@ -22,6 +22,8 @@ from carpentry.design.shapes.asked import (
 from carpentry.design.shapes.shape import Made, Shape
 from carpentry.language import CarpentryError
 
+_SQUARE = 90
+
 
 class Brace(Shape):
     """``run`` and ``rise``, or the angle (from the beam) and the length; left and right are each
@@ -47,6 +49,8 @@ class Brace(Shape):
         by_angle = bool(given["angle"] and given["length"])
         if by_run == by_angle:
             raise refuse("run", "and rise are said, or the angle and the length")
+        if by_angle and not 0 < given.values["angle"] < _SQUARE:
+            raise refuse("angle", "is between 0° and 90°: else it meets one of the two alone")
         figures = {
             "lean": "{angle}" if by_angle else "atan2({rise}, {run})",
             "outside": "{length}" if by_angle else "hypot({run}, {rise})",

@@ -17,6 +17,7 @@ from carpentry.design.shapes.asked import (
     Lying,
     Row,
     Vector,
+    Work,
     Written,
     refuse,
 )
@@ -63,13 +64,17 @@ def write_leaning(given: Given) -> Written:
                 rip="yes",
             )
         )
-    joints = [_corner_joint(corners, full)]
+    joints, work = [_corner_joint(corners, full)], []
     if bottom != _NONE:
         rows.append(_bottom(given, bottom))
-        if bottom != _GROOVE:
+        if bottom == _GROOVE:
+            sizes = {"depth": "{groove}", "width": "thickness of {bottom}"}
+            place = "near the bottom edge, level"
+            work = [Work("groove", key, place, sizes) for key in ("side", "end")]
+        else:
             into = "edge" if bottom == _UNDER else "face"
             joints.append(Joint("12", f"{{bottom}} to {{side}} {into}, 1 screw"))
-    return Written(rows, joints, (), (), figures)
+    return Written(rows, joints, work, figures=figures)
 
 
 def check_wide_enough(given: Given, cosine: float = 1.0) -> None:

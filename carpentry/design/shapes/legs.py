@@ -7,6 +7,7 @@ parallel. Plane geometry, no source needed.
 import math
 from collections.abc import Iterator, Sequence
 
+from carpentry.design.ends import STEEPEST
 from carpentry.design.shapes.asked import (
     Ask,
     Asks,
@@ -67,6 +68,10 @@ class SplayedLegs(Shape):
     def write(self, given: Given) -> Written:
         if bool(given["floor"]) == bool(given["angle"]):
             raise refuse("floor", "or the angle is said, one of them")
+        if given["angle"] and not 0 < given.values["angle"] <= STEEPEST:
+            raise refuse(
+                "angle", f"is above 0 and at most {STEEPEST}°: else no leg meets the floor"
+            )
         figures = {
             "lean": "{angle}" if given["angle"] else "atan2(({floor} - {top}) / 2, {height})",
             "spread": "{top} + 2 * {height} * tan({lean})",
