@@ -8,6 +8,7 @@ along a length. All report every problem at once.
 from carpentry.design.entry import read_entry, read_lines
 from carpentry.design.marks import all_marked, mark_number, mark_of
 from carpentry.design.matching import matched
+from carpentry.design.not_planned import angles_fault, not_planned_yet
 from carpentry.design.pairs import mirror_pairs
 from carpentry.design.part import (
     MAX_PARTS,
@@ -16,8 +17,6 @@ from carpentry.design.part import (
     PART_LENGTHS,
     Part,
     PartFields,
-    angles_fault,
-    not_planned_yet,
     read_part,
 )
 from carpentry.design.sheet import (
