@@ -6,8 +6,18 @@ from unittest import TestCase
 
 import numpy as np
 
-from carpentry.design.shapes import SHAPES, LaidOut, lay_out, make_shape, views_of
-from carpentry.lumber import INCHES
+from carpentry.design import Sheet, TypedSheet
+from carpentry.design.shapes import (
+    SHAPES,
+    LaidOut,
+    Made,
+    Placed,
+    lay_out,
+    made_alone,
+    make_shape,
+    views_of,
+)
+from carpentry.lumber import INCHES, standard_section
 from carpentry.tests.shape_geometry import box_round
 
 
@@ -109,3 +119,42 @@ class DrawnTest(TestCase):
 def _meet(one: tuple[float, ...], other: tuple[float, ...]) -> bool:
     """Whether two upright rectangles share more than their edges."""
     return all(one[n] < other[n + 2] - 0.5 and other[n] < one[n + 2] - 0.5 for n in (0, 1))
+
+
+class HandTest(TestCase):
+    """A door of one leaf, whose braces run one way."""
+
+    DOOR: ClassVar = {"width": "36", "height": "80", "stock": "1x4", "gap": "0"}
+
+    def door(self, hand: str) -> Made:
+        sheet = Sheet(TypedSheet(), INCHES, standard_section)
+        return made_alone(Placed("gate", "door", self.DOOR | {"hand": hand}), sheet)
+
+    def braces(self, hand: str) -> list[tuple[float, float]]:
+        """Of every brace, where its foot and its head are, across."""
+        found = []
+        for solid in self.door(hand).solids:
+            if solid.key == "brace":
+                ordered = sorted(solid.corners, key=lambda corner: corner[2])
+                found.append((ordered[0][0], ordered[-1][0]))
+        return found
+
+    def test_mirrored_it_leans_the_other_way(self) -> None:
+        self.assertTrue(all(foot < head for foot, head in self.braces("as drawn")))
+        self.assertTrue(all(foot > head for foot, head in self.braces("mirrored")))
+
+    def test_left_and_right_are_drawn_beside_one_another_and_counted(self) -> None:
+        braces = self.braces("left and right")
+        self.assertEqual([foot < head for foot, head in braces], [True, True, False, False])
+        pair = self.door("left and right")
+        self.assertEqual(pair.parts["stile"].quantity, 4)
+        self.assertEqual(len(pair.solids), 2 * len(self.door("as drawn").solids))
+        left = max(c[0] for s in pair.solids[:7] for c in s.corners)
+        right = min(c[0] for s in pair.solids[7:] for c in s.corners)
+        self.assertLess(left, right)
+
+    def test_several_of_it_have_as_many_parts(self) -> None:
+        sheet = Sheet(TypedSheet(named={"houses": "3"}), INCHES, standard_section)
+        one = made_alone(Placed("gate", "door", self.DOOR | {"copies": "houses"}), sheet)
+        self.assertEqual(one.parts["stile"].quantity, 6)
+        self.assertEqual(len(one.solids), 7)

@@ -64,7 +64,7 @@ def add(request: HttpRequest, project_id: uuid.UUID, typed: ShapeIn) -> HttpResp
         if project.shapes.count() >= MOST_SHAPES:
             raise CarpentryError(f"a project has {MOST_SHAPES} shapes at the most")
         check_placed(placed, project.taken_names(), project.lexicon)
-        shape = add_shape(project, placed)
+        shape = add_shape(project, placed.said)
         return f"{placed.kind.heading.lower()} “{placed.called}” added, {_wrote(project, shape)}"
 
     return _follow(project, typed, "shape added", make)

@@ -89,6 +89,7 @@ class WritesTest(ShapesTestCase):
         shape = self.shape("bay frame")
         self.assertEqual((shape["writes"], shape["problems"]), (["C", "D", "E"], []))
         self.assertEqual(shape["values"]["width"]["text"], "31 1/4")
+        self.assertEqual(shape["measures"]["corners"], "rails between")  # usual now, said for ever
 
     def test_rows_follow_a_measure_of_the_shape_and_of_the_project(self) -> None:
         self.add_shape("gate", "frame", FRAME | {"width": "opening - 1"})

@@ -66,6 +66,12 @@ class Placed:
         return Given(self.asks, self.measures)
 
     @property
+    def said(self) -> "Placed":
+        """The same with what is usual said of every measure, so that it stays as it is."""
+        typed = {name: text for name, text in self.given.typed.items() if text}
+        return replace(self, measures=typed)
+
+    @property
     def named(self) -> dict[str, str]:
         """Its figures as formulas, by the names that they have in the project."""
         own = {f"{self.called} {name}": text for name, text in self.given.figures.items()}

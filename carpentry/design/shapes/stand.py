@@ -45,7 +45,7 @@ class Stand(Shape):
         Ask("rails", Asks.CHOICE, "Rails", _SET_IN, (_FLUSH, _SET_IN)),
         Ask("shelves at", Asks.LENGTHS, "Shelves at (top edge), from the floor", open=True),
         Ask("top", Asks.STOCK, "Stock of the top", open=True),
-        Ask("top gap", Asks.LENGTH, "Gap of the top, about", "1/4 in"),
+        Ask("top gap", Asks.LENGTH, "Gap of the top, about", "1/8 in"),
     )
 
     def write(self, given: Given) -> Written:

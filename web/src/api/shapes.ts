@@ -475,7 +475,7 @@ export const SHAPES = [
         name: 'top gap',
         kind: 'length',
         heading: 'Gap of the top, about',
-        usual: '1/4 in',
+        usual: '1/8 in',
         choices: [],
         open: false,
       },
