@@ -8,7 +8,7 @@ import ShapeCard from './ShapeCard.vue'
 const GATE: Shape = {
   ...{ id: 'gate', called: 'gate', shape: 'frame', heading: 'Frame', writes: ['A', 'B'] },
   ...{ work: [], left_out: [], problems: [], notices: [] },
-  measures: { width: 'opening - 1', height: '58', stock: '2x4' },
+  measures: { width: 'opening - 1', height: '58 in', stock: '2x4' },
   values: {
     width: { kind: 'length', text: '71', length: null, exact: true },
     height: { kind: 'number', text: '58', length: null, exact: true },

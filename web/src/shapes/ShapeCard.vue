@@ -32,7 +32,8 @@ function wrong(ask: Ask): string {
 /** Its value, where what was typed does not say it already. */
 function value(ask: Ask) {
   const found = props.shape.values[ask.name]
-  return found && typed(ask) && found.text !== typed(ask) ? found : undefined
+  const said = typed(ask).replace(/ ?(in|mm|°)$/, '')
+  return found && said && found.text.replace('°', '') !== said ? found : undefined
 }
 
 function cell(field: string, saved: string, label: string, save: (text: string) => unknown) {
