@@ -38,7 +38,7 @@ def with_followers(
     """A change, of one ``part`` where it is of one, that also says which others followed it."""
 
     def change(project: Project) -> str:
-        before = project.sheet() if project.has_followers else None
+        before = project.before = project.sheet() if project.has_followers else None
         said = make(project)
         itself = project.parts.filter(id=part).values_list("mark", flat=True)
         told = ""

@@ -101,10 +101,13 @@ def _take(
                 _touch(project, _add(project, shape, kind, key, fields))
                 changed = True
         for key in known.keys() - written.keys():
-            if isinstance(known[key], Part):
-                project.touch(gone=[known[key].pk])
-            known[key].delete()
-            changed = True
+            row, changed = known[key], True
+            if isinstance(row, Part) and _is_cut(project, row):
+                _keep(project, shape, row)
+                continue
+            if isinstance(row, Part):
+                project.touch(gone=[row.pk])
+            row.delete()
     now = [f"{kind}: {key}" for kind, written in wanted.items() for key in written]
     changed |= now != shape.wrote
     if changed:
@@ -113,6 +116,23 @@ def _take(
         if project.parts.count() > MAX_PARTS:
             raise CarpentryError(f"a project holds {MAX_PARTS:,} parts at the most")
     return changed
+
+
+def _is_cut(project: Project, part: Part) -> bool:
+    """Whether pieces of a part were cut."""
+    return project.plans.filter(stage="cut", boards__pieces__part=part.pk).exists()
+
+
+def _keep(project: Project, shape: Shape, part: Part) -> None:
+    """Keeps a part that its shape writes no more, as pieces of it were cut: with the sizes that it
+    had, and its letter, which the shape gives to nothing else."""
+    before = project.before
+    if before and part.mark in before.typed.parts:
+        part.write(before.part(part.mark).plain_fields)
+    shape.letters.pop(part.key, None)
+    part.shape, part.key, part.written = None, "", {}
+    part.save()
+    project.touch([part.pk])
 
 
 def _wanted(rows: Rows) -> dict[str, dict[str, dict[str, str]]]:

@@ -146,7 +146,8 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
         and for other sizes of stocks than those of its yard where they are given."""
         return Sheet(self._typed_sheet(), lexicon or self.lexicon, sections or self.section)
 
-    after: Sheet | None = None  # as a change that is being made leaves it
+    before: Sheet | None = None  # as a change that is being made found it
+    after: Sheet | None = None  # and as it leaves it
 
     def sheet_of(self, rows: "Iterable[Part]") -> Sheet:
         """A sheet that has some of its parts at least: the others, too, where anything follows."""

@@ -126,6 +126,22 @@ class WritesTest(ShapesTestCase):
         self.assertEqual(list(self.written()), ["C", "D", "E"])
         self.assertEqual(self.part("E")["pieces"], 3)
 
+    def test_a_part_that_was_cut_stays_when_its_shape_writes_it_no_more(self) -> None:
+        self.add_shape("gate", "frame", FRAME)
+        plan = self.plan
+        self.ask("post", f"/plans/{plan['id']}/cut", {"change_id": str(uuid.uuid4())})
+        self.now()
+        middle = self.part("E")
+        self.measure_of("gate", middles="0", height="60")
+        self.now()
+        kept = self.part("E")
+        self.assertEqual((kept["id"], kept["shape"], kept["fault"]), (middle["id"], None, ""))
+        self.assertEqual((kept["pieces"], self.length("E")), (1, "55"))
+        self.assertEqual(list(self.written()), ["C", "D"])
+        self.measure_of("gate", middles="2")
+        self.assertEqual(list(self.written()), ["C", "D", "F"])
+        self.assertEqual((self.part("E")["pieces"], self.part("F")["pieces"]), (1, 2))
+
     def test_a_structure_that_follows_a_measure_of_the_project(self) -> None:
         self.add_shape("gate", "frame", FRAME | {"middles": "bays - 3"})
         self.assertEqual(list(self.written()), ["C", "D"])
