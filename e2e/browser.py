@@ -39,7 +39,7 @@ def _browser() -> Browser:
     return playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
 
 
-@override_settings(PLAN_SECONDS=PLAN_SECONDS)
+@override_settings(PLAN_SECONDS=PLAN_SECONDS, ANSWER_AT_YARD_SECONDS=PLAN_SECONDS)
 class BrowserTestCase(StaticLiveServerTestCase):
     """Each test gets a fresh browser context and the demo workshop. A page error fails the test."""
 
