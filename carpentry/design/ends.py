@@ -178,13 +178,21 @@ def read_end(text: str, unit: Unit) -> EndAngle:
     return read_angle(typed)
 
 
+def says_shape(text: str) -> bool:
+    """Whether typed ends say one that takes more than one plain cut; in a formula for them, where
+    any word may be a name, a semicolon stands between a miter and its tilt."""
+    if text.lstrip().startswith("="):
+        return ";" in text
+    return any(word in text.lower() for word in ("tilt", "stub", "point"))
+
+
 def read_ends(text: str, unit: Unit = Unit.INCH) -> Ends:
     """Left and right end as they are typed: ``20 -20``, or with a comma between them, ``45 stub
     3/8, 0``; square where nothing is typed. Bare lengths are in ``unit``. Raises
     ``CarpentryError``."""
     if not text.strip():
         return SQUARE_ENDS
-    if any(word in text.lower() for word in ("tilt", "stub", "point")):
+    if says_shape(text):
         words = text.split(",")
         if len(words) != 2:
             raise CarpentryError("write both ends with a comma between them: 45 stub 3/8, 0")

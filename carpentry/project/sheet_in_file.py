@@ -17,11 +17,12 @@ _RUN_FIELDS = tuple(field.name for field in fields(RunFields))
 
 @dataclass(frozen=True)
 class FiledShape:
-    """A shape with the texts of the lines that it wrote, by kind and key; parts are linked to it by
-    their letters, runs by their names."""
+    """A shape with the keys of the ``runs`` that it wrote and the texts of its lines, by kind and
+    key; parts are linked to it by their letters."""
 
     placed: Placed
     lines: Mapping[str, Mapping[str, str]] = field(default_factory=dict)
+    runs: Sequence[str] = ()
 
 
 def read_measures(reader: Reader, unit: Unit) -> list[MeasureFields]:
@@ -86,6 +87,7 @@ def read_shapes(reader: Reader, lexicon: Lexicon, measures: Sequence[str]) -> li
         inside = item.inside("lines")
         lines = {kind: _texts(inside, kind) for kind in LINE_KINDS}
         inside.refuse_unknown()
+        runs = tuple(item.texts("runs"))
         item.refuse_unknown()
         taken = [*measures, *(one.placed.called for one in found), *named_by(found)]
         try:
@@ -96,7 +98,7 @@ def read_shapes(reader: Reader, lexicon: Lexicon, measures: Sequence[str]) -> li
                 place = problem.place
                 item.fault(place if place == "called" else f"measures.{place}", problem.message)
         if shape:
-            found.append(FiledShape(placed, lines))
+            found.append(FiledShape(placed, lines, runs))
     return found
 
 
@@ -116,6 +118,7 @@ def shapes_document(shapes: Sequence[FiledShape]) -> dict[str, list[Json]]:
             "letters": dict(one.placed.letters),
             "figures": dict(one.placed.figures),
             "lines": {kind: dict(texts) for kind, texts in one.lines.items() if texts},
+            "runs": list(one.runs),
         }
         for one in shapes
     ]

@@ -5,8 +5,17 @@ import random
 from dataclasses import replace
 from unittest import TestCase
 
-from carpentry.design import Part, PartFields, angles_fault, not_planned_yet, read_part
+from carpentry.design import (
+    Part,
+    PartFields,
+    Sheet,
+    TypedSheet,
+    angles_fault,
+    not_planned_yet,
+    read_part,
+)
 from carpentry.design.ends import read_ends, told, ways_to_lie
+from carpentry.design.measures import MeasureFields
 from carpentry.design.outline import area_of
 from carpentry.language import TICKS_PER_INCH, CarpentryError, Unit
 from carpentry.lumber import INCHES, Lexicon, standard_section
@@ -105,6 +114,25 @@ class EndsTest(TestCase):
                 part(ends=ends)
         wide = part(ends="45 stub 4, 0")
         self.assertIn("stub is as wide", angles_fault(wide, section(wide)) or "")
+
+
+class FormulaTest(TestCase):
+    def ends(self, formula: str, **measures: str) -> str:
+        typed = TypedSheet(
+            {"A": replace(RAIL, ends=formula)},
+            [MeasureFields(name.replace("_", " "), text) for name, text in measures.items()],
+        )
+        return Sheet(typed, INCHES, standard_section).check("A").plain_fields.ends
+
+    def test_a_miter_and_its_tilt_may_be_formulas(self) -> None:
+        found = self.ends("=lean; lean / 2, 0°", lean="12°")
+        self.assertEqual(found, "12 tilt 6, 0")
+
+    def test_any_word_may_be_the_name_of_a_measure(self) -> None:
+        self.assertEqual(self.ends("=roof tilt / 2, point", roof_tilt="30°", point="10°"), "15 10")
+        self.assertEqual(
+            self.ends("=roof tilt / 2; stub, 0°", roof_tilt="30°", stub="8°"), "15 tilt 8, 0"
+        )
 
 
 class NotchesTest(TestCase):

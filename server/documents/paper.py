@@ -223,6 +223,7 @@ def _part_name(part: PartOut, pair: str) -> str:
     said += [escape(one) for one in part.shaping if not one.startswith("ends: ")]
     said += [f"edges {part.bevels}"] if part.bevels else []
     said += [f"mirror image of {pair}"] if pair else []
+    said += [f"kept together: {escape(part.together)}"] if part.together else []
     said += [HELD] if part.is_held else []
     said += [escape(part.fault)] if part.fault else []
     name = escape(part.called)

@@ -31,7 +31,7 @@ from server.common.owned import owned
 from server.common.schemas import ErrorOut, SeenIn, length_out
 from server.common.uploads import chosen_columns, parts_table, upload_bytes
 from server.history.models import shortened
-from server.projects.changing import CHANGE, changed, seen_by, with_followers
+from server.projects.changing import CHANGE, changed, follow, seen_by
 from server.projects.linking import link_shape, write_shapes
 from server.projects.models import Measure, Part, Project, Run
 from server.projects.schemas import (
@@ -284,8 +284,7 @@ def change_part(
         project.touch([part.id])
         return shortened(f"{part.mark} {part.name}: {', '.join(said)}")
 
-    follow = with_followers(make, part_id)
-    return changed(project, patch, lambda: project.change(*seen_by(patch), "part changed", follow))
+    return follow(project, patch, "part changed", make, part_id)
 
 
 @router.post("/projects/{uuid:project_id}/parts/remove", response=CHANGE)
@@ -303,11 +302,7 @@ def remove_parts(
         project.touch(gone=ids)
         return shortened(f"{', '.join(part.name or part.stock for part in gone)} removed")
 
-    return changed(
-        project,
-        removal,
-        lambda: project.change(*seen_by(removal), "parts removed", with_followers(make)),
-    )
+    return follow(project, removal, "parts removed", make)
 
 
 def _today() -> str:

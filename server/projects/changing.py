@@ -51,6 +51,18 @@ def with_followers(
     return change
 
 
+def follow(
+    project: Project,
+    seen: SeenIn,
+    label: str,
+    make: Callable[[Project], str],
+    part: uuid.UUID | None = None,
+) -> HttpResponse:
+    """Makes a change that parts may follow, of one ``part`` where it is of one."""
+    making = with_followers(make, part)
+    return changed(project, seen, lambda: project.change(*seen_by(seen), label, making))
+
+
 def _followed(before: Sheet, after: Sheet, but: set[str]) -> str:
     """The parts that followed a change, in words, ``but`` those; empty for none."""
     known = [mark for mark in after.typed.parts if mark in before.typed.parts and mark not in but]

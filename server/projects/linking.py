@@ -19,6 +19,7 @@ from carpentry.project.sheet_in_file import FiledShape
 from server.projects.models import Project, next_position
 from server.projects.rows import Linked, Part, ProjectLine, Run, Shape
 
+_KINDS = ("part", "run", *LINE_KINDS)
 _MOST_TIMES = 4  # in which shapes that follow one another come to rest
 
 
@@ -101,13 +102,8 @@ def _take(
                 _touch(project, _add(project, shape, kind, key, fields))
                 changed = True
         for key in known.keys() - written.keys():
-            row, changed = known[key], True
-            if isinstance(row, Part) and _is_cut(project, row):
-                _keep(project, shape, row)
-                continue
-            if isinstance(row, Part):
-                project.touch(gone=[row.pk])
-            row.delete()
+            _drop(project, shape, known[key])
+            changed = True
     now = [f"{kind}: {key}" for kind, written in wanted.items() for key in written]
     changed |= now != shape.wrote
     if changed:
@@ -116,6 +112,19 @@ def _take(
         if project.parts.count() > MAX_PARTS:
             raise CarpentryError(f"a project holds {MAX_PARTS:,} parts at the most")
     return changed
+
+
+def _drop(project: Project, shape: Shape, row: Linked) -> None:
+    """Takes away what a shape writes no more, but a part of which pieces were cut, and a line that
+    was typed by hand."""
+    if isinstance(row, Part) and _is_cut(project, row):
+        _keep(project, shape, row)
+    elif isinstance(row, ProjectLine) and row.by_hand:
+        row.unlink()
+    else:
+        if isinstance(row, Part):
+            project.touch(gone=[row.pk])
+        row.delete()
 
 
 def _is_cut(project: Project, part: Part) -> bool:
@@ -130,8 +139,7 @@ def _keep(project: Project, shape: Shape, part: Part) -> None:
     if before and part.mark in before.typed.parts:
         part.write(before.part(part.mark).plain_fields)
     shape.letters.pop(part.key, None)
-    part.shape, part.key, part.written = None, "", {}
-    part.save()
+    part.unlink()
     project.touch([part.pk])
 
 
@@ -212,10 +220,9 @@ def let_go(project: Project, shape: Shape) -> None:
     and follows the shape no more."""
     named = shape.placed.named
     users = project.sheet().users()
-    for row in linked(project, shape, "part") + linked(project, shape, "run"):
-        row.shape, row.key, row.written = None, "", {}
-        row.save()
-    project.lines.filter(shape=shape).update(shape=None, key="", written={})
+    for kind in _KINDS:
+        for row in linked(project, shape, kind):
+            row.unlink()
     shape.delete()
     project.keep_figures({name: text for name, text in named.items() if users.get(name)})
 
@@ -239,9 +246,7 @@ def follow_again(project: Project, shape: Shape, part: Part | None, field: str) 
         part.save()
         project.touch([part.pk])
         return
-    for row in linked(project, shape, "part") + linked(project, shape, "run"):
-        row.take_written()
-    for kind in LINE_KINDS:
+    for kind in _KINDS:
         for row in linked(project, shape, kind):
             row.take_written()
     project.touch(project.parts.filter(shape=shape).values_list("id", flat=True))
@@ -264,11 +269,8 @@ def link_shape(project: Project, filed: FiledShape) -> None:
     rows: list[tuple[str, str, Linked]] = [
         ("part", keys[row.mark], row) for row in project.parts.filter(mark__in=keys)
     ]
-    begins = f"{shape.called} "
-    rows += [
-        ("run", row.name.removeprefix(begins), row)
-        for row in project.runs.filter(name__startswith=begins)
-    ]
+    runs = {f"{shape.called} {key}": key for key in filed.runs}
+    rows += [("run", runs[row.name], row) for row in project.runs.filter(name__in=runs)]
     for kind, texts in filed.lines.items():
         known = {row.text: row for row in project.lines.filter(kind=kind, shape=None)}
         rows += [(kind, key, known.pop(text)) for key, text in texts.items() if text in known]

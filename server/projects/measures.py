@@ -18,7 +18,7 @@ from carpentry.language import CarpentryError, Unit, change_said
 from server.common.columns import given
 from server.common.owned import owned
 from server.common.schemas import ErrorOut, ProblemOut, SeenIn
-from server.projects.changing import CHANGE, changed, seen_by, with_followers
+from server.projects.changing import CHANGE, follow
 from server.projects.following import show_value
 from server.projects.models import Project
 from server.projects.schemas import (
@@ -35,14 +35,6 @@ from server.projects.schemas import (
 router = Router(tags=["measures and runs"])
 
 
-def _follow(
-    project: Project, seen: SeenIn, label: str, make: Callable[[Project], str]
-) -> HttpResponse:
-    """Makes a change that parts may follow."""
-    follow = with_followers(make)
-    return changed(project, seen, lambda: project.change(*seen_by(seen), label, follow))
-
-
 @router.post("/projects/{uuid:project_id}/measures", response=CHANGE)
 def add_measure(request: HttpRequest, project_id: uuid.UUID, typed: LineIn) -> HttpResponse:
     """A measure more, from a typed line: ``lid = depth + 1 1/2``."""
@@ -53,7 +45,7 @@ def add_measure(request: HttpRequest, project_id: uuid.UUID, typed: LineIn) -> H
         project.add_measure(fields)
         return f"measure {fields.name} = {fields.formula}"
 
-    return _follow(project, typed, "measure added", make)
+    return follow(project, typed, "measure added", make)
 
 
 @router.patch("/projects/{uuid:project_id}/measures/{uuid:measure_id}", response=CHANGE)
@@ -88,7 +80,7 @@ def change_measure(
         said = [_said(name, before, fields) for name in told if name != "measured_on"]
         return f"{before.name} {', '.join(said)}"
 
-    return _follow(project, patch, "measure changed", make)
+    return follow(project, patch, "measure changed", make)
 
 
 def _said(name: str, before: MeasureFields, after: MeasureFields) -> str:
@@ -112,7 +104,7 @@ def remove_measures(
         project.measures.filter(id__in=[one.id for one in gone]).delete()
         return f"measure {', '.join(one.name for one in gone)} removed"
 
-    return _follow(project, removal, "measures removed", make)
+    return follow(project, removal, "measures removed", make)
 
 
 def _refuse_in_use(used: dict[str, Iterable[str]], going: set[str]) -> None:
@@ -181,7 +173,7 @@ def add_run(request: HttpRequest, project_id: uuid.UUID, typed: RunIn) -> HttpRe
         project.add_run(fields)
         return f"run {fields.name} added"
 
-    return _follow(project, typed, "run added", make)
+    return follow(project, typed, "run added", make)
 
 
 @router.patch("/projects/{uuid:project_id}/runs/{uuid:run_id}", response=CHANGE)
@@ -207,7 +199,7 @@ def change_run(
         ]
         return f"run {before.name}: {', '.join(said)}"
 
-    return _follow(project, patch, "run changed", make)
+    return follow(project, patch, "run changed", make)
 
 
 def _users_of_run(project: Project, name: str) -> list[str]:
@@ -230,7 +222,7 @@ def remove_runs(
         project.runs.filter(id__in=[one.id for one in gone]).delete()
         return f"run {', '.join(one.name for one in gone)} removed"
 
-    return _follow(project, removal, "runs removed", make)
+    return follow(project, removal, "runs removed", make)
 
 
 @router.post("/projects/{uuid:project_id}/runs/{uuid:run_id}/part", response=CHANGE)
@@ -254,7 +246,7 @@ def write_part(
         row.save()
         return f"run {run.name} lays {row.mark} {row.name or row.stock}"
 
-    return _follow(project, typed, "part written", make)
+    return follow(project, typed, "part written", make)
 
 
 @router.post("/projects/{uuid:project_id}/parts/{uuid:part_id}/edge-marks", response=CHANGE)
@@ -270,4 +262,4 @@ def mark_along_edge(
         project.add_run(fields)
         return f"run {fields.name} added"
 
-    return _follow(project, seen, "run added", make)
+    return follow(project, seen, "run added", make)

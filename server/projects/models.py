@@ -44,7 +44,7 @@ from carpentry.project import (
 )
 from carpentry.project.file import FOLLOWING_LINES, TYPED_LINES
 from carpentry.project.respelling import respelled
-from carpentry.project.sheet_in_file import MOST_RUNS, FiledShape
+from carpentry.project.sheet_in_file import MOST_RUNS
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
 from server.common.owned import OwnedQuerySet
@@ -367,7 +367,7 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
             **self.typed_lines(),
             measures=tuple(sheet.typed.measures),
             runs=tuple(sheet.typed.runs),
-            shapes=tuple(FiledShape(row.placed, row.lines()) for row in self.shapes.all()),
+            shapes=tuple(row.filed() for row in self.shapes.all()),
         )
 
     def touch(self, ids: Iterable[Any] = (), gone: Iterable[Any] = ()) -> None:

@@ -12,6 +12,7 @@ from carpentry.design.runs import RunFields
 from carpentry.design.shapes import Placed
 from carpentry.language import CarpentryError, typed_fields
 from carpentry.project.file import TYPED_LINES
+from carpentry.project.sheet_in_file import FiledShape
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
 from server.common.rows import Row, TextLine
@@ -73,12 +74,12 @@ class Shape(Row):
         """The shape as carpentry knows it."""
         return Placed(self.called, self.shape, self.measures, self.letters, self.figures)
 
-    def lines(self) -> dict[str, dict[str, str]]:
-        """The texts of the lines that it wrote, by kind and key."""
-        found: dict[str, dict[str, str]] = {}
+    def filed(self) -> FiledShape:
+        """It with what it wrote, as a file says it."""
+        lines: dict[str, dict[str, str]] = {}
         for line in self.projectlines.all():
-            found.setdefault(line.kind, {})[line.key] = line.text
-        return found
+            lines.setdefault(line.kind, {})[line.key] = line.text
+        return FiledShape(self.placed, lines, tuple(run.key for run in self.runs.all()))
 
     def take(self, placed: Placed) -> None:
         """Becomes a shape that carpentry knows."""
@@ -116,6 +117,11 @@ class Linked(models.Model):
         changed = self.written != written
         self.written = written
         return changed
+
+    def unlink(self) -> None:
+        """Stays as it is, and follows its shape no more."""
+        self.shape, self.key, self.written = None, "", {}
+        self.save()
 
     def take_written(self) -> None:
         """Becomes what its shape wrote of it, whatever was typed by hand."""

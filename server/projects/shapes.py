@@ -1,7 +1,6 @@
 """The API of shapes: what writes parts, and how they are drawn."""
 
 import uuid
-from collections.abc import Callable
 from dataclasses import replace
 
 from django.http import HttpRequest, HttpResponse
@@ -12,8 +11,8 @@ from carpentry.design import renaming
 from carpentry.design.shapes import MOST_SHAPES, SHAPES, Placed, check_placed
 from carpentry.language import CarpentryError, Unit
 from server.common.owned import owned
-from server.common.schemas import ErrorOut, SeenIn
-from server.projects.changing import CHANGE, changed, seen_by, with_followers
+from server.common.schemas import ErrorOut
+from server.projects.changing import CHANGE, follow
 from server.projects.drawing import show_drawing, show_preview
 from server.projects.linking import (
     add_shape,
@@ -35,13 +34,6 @@ from server.projects.shape_schemas import (
 )
 
 router = Router(tags=["shapes"])
-
-
-def _follow(
-    project: Project, seen: SeenIn, label: str, make: Callable[[Project], str]
-) -> HttpResponse:
-    follow = with_followers(make)
-    return changed(project, seen, lambda: project.change(*seen_by(seen), label, follow))
 
 
 def _kind(shape: str) -> str:
@@ -67,7 +59,7 @@ def add(request: HttpRequest, project_id: uuid.UUID, typed: ShapeIn) -> HttpResp
         shape = add_shape(project, placed.said)
         return f"{placed.kind.heading.lower()} “{placed.called}” added, {_wrote(project, shape)}"
 
-    return _follow(project, typed, "shape added", make)
+    return follow(project, typed, "shape added", make)
 
 
 def _wrote(project: Project, shape: Shape) -> str:
@@ -107,7 +99,7 @@ def change(
         ]
         return f"{now.called} {', '.join(said)}"
 
-    return _follow(project, patch, "shape changed", make)
+    return follow(project, patch, "shape changed", make)
 
 
 def _rename(project: Project, shape: Shape, called: str) -> None:
@@ -145,7 +137,7 @@ def let_shape_go(
         let_go(project, shape)
         return f"{shape.called} let go: what it wrote stays"
 
-    return _follow(project, asked, "shape let go", make)
+    return follow(project, asked, "shape let go", make)
 
 
 @router.post("/projects/{uuid:project_id}/shapes/{uuid:shape_id}/follow", response=CHANGE)
@@ -166,7 +158,7 @@ def let_follow(
         follow_again(project, shape, part, asked.field)
         return f"{part.mark} {part.name}: {asked.field} follows {shape.called} again"
 
-    return _follow(project, asked, "follows again", make)
+    return follow(project, asked, "follows again", make)
 
 
 @router.get(

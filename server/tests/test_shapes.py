@@ -213,6 +213,24 @@ class ByHandTest(ShapesTestCase):
         self.assertIn("4 C edge to D end, 3 screws", self.project["joints"])
         self.assertIn("C edge to E end", self.project["joints"])  # the other one follows
 
+    def test_a_line_typed_by_hand_stays_when_its_shape_writes_it_no_more(self) -> None:
+        joints = self.project["joints"]
+        self.patch("", joints=joints.replace("E end, 2 screws", "E end, 3 screws"))
+        self.measure_of("gate", middles="0")
+        self.assertIn("E end, 3 screws", self.project["joints"])
+        self.assertIn("C edge to D end, 2 screws", self.project["joints"])
+
+    def test_a_run_of_one_s_own_whose_name_begins_like_a_shape_s_stays_one_s_own(self) -> None:
+        self.add_shape("gate two", "frame", FRAME)
+        self.post("/runs", name="gate pickets", along="60", item="3 1/2", figure="2")
+        data = self.ask("get", f"/projects/{self.project['id']}/project.json").content
+        again = self.upload("/projects/import", data, "gate.json", id=str(uuid.uuid4()))
+        self.project = again.json()
+        self.measure_of("gate", middles="0")
+        names = [run["name"] for run in self.now()["runs"]]
+        self.assertEqual(names, ["gate two middles", "gate pickets"])
+        self.assertEqual(self.shape("gate two")["problems"], [])
+
     def test_what_was_taken_away_stays_away_until_all_follows_again(self) -> None:
         self.post("/parts/remove", parts=[self.part("E")["id"]])
         self.measure_of("gate", height="60")

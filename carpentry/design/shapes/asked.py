@@ -1,7 +1,7 @@
 """What a shape asks for, and what it writes: parts with formulas, joints, work and runs."""
 
 import re
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
@@ -58,8 +58,7 @@ class Ask:
 class Row:
     """A part that a shape writes, by a ``key`` that stays. Quantity, length, width and ends are
     formulas, in which names in braces are those of the shape: its figures, ``{height}``, its parts,
-    ``width of {post}``, and its runs, ``count of {middles}``. A ``handed`` one is another part as
-    its mirror image."""
+    ``width of {post}``, and its runs, ``count of {middles}``."""
 
     key: str
     name: str
@@ -71,7 +70,6 @@ class Row:
     measured: str = ""
     width: str = ""
     rip: str = ""
-    handed: bool = False
 
 
 @dataclass(frozen=True)
@@ -215,10 +213,8 @@ class Names:
     """What the names in braces stand for. In a project the figures and runs of a shape go by what
     it is ``called`` there; parts go by their letters."""
 
-    def __init__(
-        self, figures: Iterable[str], letters: Mapping[str, str], called: str = ""
-    ) -> None:
-        self.figures, self.letters, self.called = frozenset(figures), letters, called
+    def __init__(self, letters: Mapping[str, str], called: str = "") -> None:
+        self.letters, self.called = letters, called
 
     def of(self, name: str) -> str:
         """What a figure or a run is called in formulas."""

@@ -77,7 +77,7 @@ class Brace(Shape):
         except CarpentryError as error:
             place = "length" if made.given["angle"] else "run"
             raise refuse(place, f"is too short for this stock: {error}") from error
-        angle = math.radians(float(made.parts["left"].ends[0].degrees))
+        angle = made.lean("left")
         run, rise = over_all * math.cos(angle), over_all * math.sin(angle)
         apart = run + made.width_of("left")
         found = []
@@ -91,7 +91,7 @@ class Brace(Shape):
         return found
 
     def spans(self, made: Made) -> Sequence[Span]:
-        angle, over_all = made.lean(), made.length_of("left")
+        angle, over_all = made.lean("left"), made.length_of("left")
         run, rise = over_all * math.cos(angle), over_all * math.sin(angle)
         return (
             Span("front", "across", (0, 0, 0), (run, 0, 0)),

@@ -154,7 +154,7 @@ class Door(Shape):
     def _brace_at(made: Made, x: float, wide: float, low: float, *, right: bool) -> Lying:
         """From the corner at the hinge below up; hinges of the second leaf are at its right."""
         thick = made.thickness_of("brace")
-        lean = math.radians(float(made.parts["brace"].ends[0].degrees))
+        lean = made.lean("brace")
         sin, cos = math.sin(lean), math.cos(lean)
         deep = made.width_of("brace")
         if right:

@@ -57,7 +57,7 @@ def write_leaning(given: Given) -> Written:
             Row(
                 *(key, key, given["stock"], "2"),
                 top,
-                f"{{{key} miter}} tilt {{{key} tilt}}, {{{key} miter}} tilt {{{key} tilt}}",
+                f"{{{key} miter}}; {{{key} tilt}}, {{{key} miter}}; {{{key} tilt}}",
                 f"-{{{own}}}, {{{own}}}",
                 measured="edge",
                 width=f"{{wall}} / cos({{{own}}})",

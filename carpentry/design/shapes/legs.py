@@ -34,7 +34,7 @@ def _legs(stock: str) -> list[Row]:
 
 def _left_leg(made: Made, floor: float, y: float) -> Lying:
     """A leg whose outer edge stands on the floor there and leans to the right."""
-    lean = made.lean()
+    lean = made.lean("left")
     along = (math.sin(lean), 0.0, math.cos(lean))
     across = (-math.cos(lean), 0.0, math.sin(lean))
     wide = made.width_of("left")
@@ -43,7 +43,7 @@ def _left_leg(made: Made, floor: float, y: float) -> Lying:
 
 def _right_leg(made: Made, floor: float, y: float) -> Lying:
     """A leg whose outer edge stands on the floor there and leans to the left."""
-    lean = made.lean()
+    lean = made.lean("left")
     along = (-math.sin(lean), 0.0, math.cos(lean))
     across = (-math.cos(lean), 0.0, -math.sin(lean))
     return Lying("right", (floor, y, 0.0), along, across)
@@ -90,7 +90,7 @@ class SplayedLegs(Shape):
         return Written(rows, joints, figures=figures)
 
     def lie(self, made: Made) -> Sequence[Lying]:
-        lean, height = made.lean(), made.length("{height}")
+        lean, height = made.lean("left"), made.length("{height}")
         if made.parts["left"].ends[0].degrees <= 0:
             raise refuse("angle" if made.given["angle"] else "floor", "lets the legs not splay")
         if made.length("{top}") < 2 * made.width_of("left") / math.cos(lean):
@@ -100,7 +100,7 @@ class SplayedLegs(Shape):
         return [*found, *self._stretchers(made, lean, height)]
 
     def spans(self, made: Made) -> Sequence[Span]:
-        inwards = made.length("{height}") * math.tan(made.lean())
+        inwards = made.length("{height}") * math.tan(made.lean("left"))
         top = made.length("{top}")
         return [
             Span("front", "across", (inwards, 0, 0), (inwards + top, 0, 0)),

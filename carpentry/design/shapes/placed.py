@@ -19,13 +19,11 @@ from carpentry.design.shapes.asked import (
     Asks,
     Given,
     Names,
-    Row,
     Written,
 )
 from carpentry.design.shapes.known import SHAPES
 from carpentry.design.shapes.shape import Made, Shape, check_given, part_fields, run_fields, valued
 from carpentry.design.sheet import Sheet, formula_keeping_unit
-from carpentry.design.sheet.typed import apart
 from carpentry.language import CarpentryError, Faults, Unit
 from carpentry.lumber import Lexicon
 
@@ -140,25 +138,21 @@ def check_placed(placed: Placed, others: Sequence[str], lexicon: Lexicon) -> Non
 def write_placed(placed: Placed, sheet: Sheet, letter: Callable[[], str]) -> Rows:
     """What a shape writes in the sheet of its project, which names its figures; ``letter`` gives
     the next one to a part that has none. Raises ``CarpentryError`` by measure."""
-    given, written, names = _written(placed, sheet)
+    given, written = _written(placed, sheet)
     letters = dict(placed.letters)
     for row in written.rows:
         if row.key not in letters:
             letters[row.key] = letter()
-    names = Names(names.figures, letters, placed.called)
+    names = Names(letters, placed.called)
     copies = "" if given["copies"] == "1" else names.of("copies")
-    pairs = given.hand == PAIRS
-    times = " * ".join(filter(None, (copies, "2" if pairs else "")))
+    times = " * ".join(filter(None, (copies, "2" if given.hand == PAIRS else "")))
     return Rows(
         placed=replace(
             placed,
             letters=letters,
             figures={names.of(name): names.said(text) for name, text in written.figures.items()},
         ),
-        parts={
-            row.key: part_fields(row, names, copies if row.handed else times)
-            for row in written.rows
-        },
+        parts={row.key: part_fields(row, names, times) for row in written.rows},
         runs={run.name: run_fields(run, names) for run in written.runs},
         lines={
             "joints": {
@@ -172,42 +166,22 @@ def write_placed(placed: Placed, sheet: Sheet, letter: Callable[[], str]) -> Row
     )
 
 
-def _written(placed: Placed, sheet: Sheet) -> tuple[Given, Written, Names]:
-    """What it writes, with its parts left and right where they are handed."""
+def _written(placed: Placed, sheet: Sheet) -> tuple[Given, Written]:
     given = check_given(placed.kind, placed.asks, placed.measures, sheet.lexicon)
-    names = Names(given.figures, placed.letters, placed.called)
-    given = valued(given, sheet, names)
+    given = valued(given, sheet, Names(placed.letters, placed.called))
     if given.count("copies") < 1:
         raise CarpentryError("of 0 make nothing", "copies")
-    written = placed.kind.write(given)
-    hand = given.hand
-    rows: list[Row] = []
-    for row in written.rows:
-        if not row.handed or hand == AS_DRAWN:
-            rows.append(row)
-        elif hand == MIRRORED:
-            rows.append(_mirrored(row))
-        else:
-            rows.append(replace(row, name=f"left {row.name}"))
-            right = _mirrored(row)
-            rows.append(replace(right, key=f"{row.key} mirrored", name=f"right {row.name}"))
-    return given, replace(written, rows=rows), names
-
-
-def _mirrored(row: Row) -> Row:
-    """The mirror image of a part: its ends change sides."""
-    ends = ", ".join(one.strip() for one in reversed(apart(row.ends)))
-    return replace(row, ends=ends if "," in row.ends else " ".join(reversed(row.ends.split())))
+    return given, placed.kind.write(given)
 
 
 def made_placed(placed: Placed, sheet: Sheet) -> Made:
     """A placed shape as it is in the sheet of its project. What was taken away of it is reckoned
     with as it would be, but is not there. Raises ``CarpentryError`` by measure."""
-    given, written, _ = _written(placed, sheet)
+    given, written = _written(placed, sheet)
     missing = [row.name for row in written.rows if row.key not in placed.letters]
     if missing:
         raise CarpentryError(f"{missing[0]} was not written yet")
-    names = Names((*given.figures, *written.figures), placed.letters, placed.called)
+    names = Names(placed.letters, placed.called)
     typed = sheet.typed
     rows = write_placed(placed, sheet, str)
     letters = placed.letters

@@ -3,6 +3,7 @@
 import math
 import re
 from abc import ABC, abstractmethod
+from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
@@ -297,9 +298,9 @@ class Made:
         _, face = cut_corners(self.parts[key], self.section(key))
         return (face[2][0] - face[3][0]) / self.per
 
-    def lean(self) -> float:
-        """How far a leg leans from upright, in radians."""
-        return math.radians(abs(float(self.parts["left"].ends[0].degrees)))
+    def lean(self, key: str) -> float:
+        """How far the left end of a part is from square, in radians: how far it leans."""
+        return math.radians(abs(float(self.parts[key].ends[0].degrees)))
 
     def laid(self, run: str) -> Laid:
         """How a run of the shape lies. Raises ``CarpentryError`` where it cannot be laid."""
@@ -315,12 +316,12 @@ class Made:
 
         Raises ``CarpentryError`` by measure where it cannot be built.
         """
-        counts: dict[str, int] = {}
+        counts: Counter[str] = Counter()
         found: list[Solid] = []
         for lying in self.shape.lie(self):
             if lying.key in self.absent:
                 continue
-            counts[lying.key] = counts.get(lying.key, 0) + 1
+            counts[lying.key] += 1
             back, face = self._corners(lying)
             found.append(Solid(lying.key, counts[lying.key], back, face))
         return self._handed(found)
@@ -333,16 +334,11 @@ class Made:
         xs = [corner[0] for solid in solids for corner in solid.corners]
         low, high = min(xs), max(xs)
         if hand == MIRRORED:
-            return [_mirrored(solid, low + high, solid.key) for solid in solids]
+            return [_mirrored(solid, low + high) for solid in solids]
         beside = high + (high - low) * _APART
-        other: list[Solid] = []
-        for solid in solids:
-            key = f"{solid.key} mirrored"
-            own = key in self.names.letters
-            image = _mirrored(solid, beside + high, key if own else solid.key)
-            counted = sum(one.key == solid.key for one in solids)
-            other.append(image if own else replace(image, number=image.number + counted))
-        return solids + other
+        numbers = Counter(solid.key for solid in solids)
+        images = (_mirrored(solid, beside + high) for solid in solids)
+        return solids + [replace(one, number=one.number + numbers[one.key]) for one in images]
 
     def seen_at(self, point: Vector) -> Vector:
         """Where a point of it lies, mirrored where it is."""
@@ -397,24 +393,24 @@ def cut_corners(part: Part, section: Section) -> list[list[Vector]]:
     return loops
 
 
-def _mirrored(solid: Solid, about: float, key: str) -> Solid:
+def _mirrored(solid: Solid, about: float) -> Solid:
     """A piece in a mirror that stands square to the length: what is on the left is on the right."""
     loops = (
         tuple((about - x, y, z) for x, y, z in loop[::-1]) for loop in (solid.back, solid.face)
     )
-    return Solid(key, solid.number, *loops)
+    return Solid(solid.key, solid.number, *loops)
 
 
 def make(shape: Shape, typed: Mapping[str, str], lexicon: Lexicon, sections: Sections) -> Made:
     """A shape by itself, in a sheet of its own. Raises ``CarpentryError`` by measure where it
     cannot be made."""
     given = check_given(shape, shape.asks, typed, lexicon)
-    figures = Names(given.figures, {})
+    figures = Names({})
     measures = _measures(given.figures, figures)
     given = valued(given, Sheet(TypedSheet({}, measures), lexicon, sections), figures)
     written = shape.write(given)
     letters = {row.key: mark_of(n) for n, row in enumerate(written.rows, start=1)}
-    names = Names((*given.figures, *written.figures), letters)
+    names = Names(letters)
     sheet = Sheet(
         TypedSheet(
             {letters[row.key]: part_fields(row, names) for row in written.rows},

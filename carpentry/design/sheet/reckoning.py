@@ -4,6 +4,7 @@ from collections.abc import Callable
 from fractions import Fraction
 from functools import cache, cached_property, partial
 
+from carpentry.design.ends import says_shape
 from carpentry.design.measures import (
     Formula,
     Kind,
@@ -26,7 +27,6 @@ from carpentry.design.sheet.lines import formulas_of_lines
 from carpentry.design.sheet.typed import (
     TypedSheet,
     along_edge,
-    has_shaped_ends,
     keys_of,
     part_formulas,
     run_inputs,
@@ -173,7 +173,7 @@ class Reckoning:
                 raise CarpentryError(f"{reference} could not be worked out")
             told = f" Runs here: {', '.join(known)}" if known else ""
             raise CarpentryError(f"there is no run “{reference.of}”.{told}")
-        if reference.field in {"angle", "edge"} and has_shaped_ends(fields):
+        if reference.field in {"angle", "edge"} and says_shape(fields.ends):
             raise CarpentryError(f"{reference.of} has shaped ends: there is no one {reference}")
         if reference.field == "quantity":
             return Value(Kind.COUNT, Fraction(read_quantity(fields.quantity)))

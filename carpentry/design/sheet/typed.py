@@ -4,7 +4,7 @@ import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
-from carpentry.design.ends import Measured, is_shaped, read_ends
+from carpentry.design.ends import Measured, read_ends, says_shape
 from carpentry.design.measures import MeasureFields, Value, read_formula
 from carpentry.design.part import PART_LENGTHS, PartFields
 from carpentry.design.runs import ENDS, FIGURES, RunFields
@@ -14,7 +14,7 @@ from carpentry.lumber import Lexicon, Section
 PAIRS = ("ends", "edges")
 FORMULA_FIELDS = ("quantity", *PART_LENGTHS, *PAIRS)
 _BEVEL = re.compile(r"\s+b\s*$")
-_TILT = " tilt "
+_TILT = ";"  # between a miter and its tilt: no word, as any word may be a name
 
 
 @dataclass(frozen=True)
@@ -105,18 +105,15 @@ def along_edge(mark: str, fields: PartFields) -> dict[str, str]:
     if not text:
         follows = is_formula(fields.length) or fields.taped.strip()
         return {f"edge of {mark}": length} if follows else {}
-    if is_formula(text) and _TILT in text:
+    if says_shape(text):
         return {}
     if is_formula(text):
         typed = [(_BEVEL.sub("", one).strip(), bool(_BEVEL.search(one))) for one in apart(text[1:])]
     else:
         try:
-            ends = read_ends(text)
+            typed = [(f"{end.degrees:f}°", end.bevel) for end in read_ends(text)]
         except CarpentryError:  # told where it stands
             return {}
-        if is_shaped(ends):
-            return {}
-        typed = [(f"{end.degrees:f}°", end.bevel) for end in ends]
     lost, reaches = "", ""
     for angle, bevel in typed:
         across = f"{'thickness' if bevel else 'width'} of {mark}"
@@ -133,11 +130,6 @@ def along_edge(mark: str, fields: PartFields) -> dict[str, str]:
         f"angle of {mark}": f"max({left}, -({left}))",
         f"edge of {mark}": ways.get(measured, f"{length}{lost}"),
     }
-
-
-def has_shaped_ends(fields: PartFields) -> bool:
-    """Whether an end of a part takes more than one cut, or a tilted one at a miter."""
-    return any(word in fields.ends.lower() for word in ("tilt", "stub", "point"))
 
 
 def keys_of(name: str, mark: str, texts: Sequence[str]) -> list[tuple[str, str]]:
@@ -157,7 +149,7 @@ def with_each_formula(fields: PartFields, follow: Callable[[str], str]) -> PartF
         for piece in apart(text):
             bevel = _BEVEL.search(piece)
             body = piece[: bevel.start()] if bevel else piece
-            followed = _TILT.join(follow(angle.strip()) for angle in body.split(_TILT))
+            followed = f"{_TILT} ".join(follow(angle.strip()) for angle in body.split(_TILT))
             pieces.append(f"{followed}{' b' if bevel else ''}")
         taken[name] = f"={', '.join(pieces)}"
     return replace(fields, **taken)

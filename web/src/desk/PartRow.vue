@@ -107,6 +107,7 @@ function bind(field: PartField, label: string) {
       <span v-if="part.notches || part.outline" class="small quiet note">{{
         part.notches ? `notched ${part.notches}` : 'shaped by its outline'
       }}</span>
+      <span v-if="part.together" class="small quiet note">kept together: {{ part.together }}</span>
       <span v-if="part.is_held" class="small quiet note">bought now, cut after measuring</span>
     </span>
     <span role="cell">
