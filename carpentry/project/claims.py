@@ -134,7 +134,8 @@ def limits_of(material: Material, plan: CutPlan, settings: Settings) -> Iterator
             yield "bevels ripped on pieces as thick as the part"
         if material.apart:
             yield "boards that are not ripped planned apart"
-    if any(part.fields.together for part in parts):
+    # A set of which pieces were cut is planned part by part.
+    if any(named.part.fields.together and not named.cut for named in material.parts):
         yield "matching parts kept together"
     if any(part.is_shaped for part in parts):
         yield "shaped parts cut from square pieces"
