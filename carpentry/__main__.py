@@ -17,7 +17,8 @@ from carpentry.design.shapes import shape_document
 from carpentry.language import CarpentryError, Json
 from carpentry.lumber import Rounding
 from carpentry.planning import build_document, is_complete, plan_all, work_up_files
-from carpentry.project import read_project_file, read_rack_file, read_tools_file, read_yard_file
+from carpentry.project import read_project_file, read_rack_file, read_yard_file
+from carpentry.shop import read_tools_file, set_ups_of, shop_document
 from carpentry.worker import serve
 
 COMPLETE, WRONG_INPUT, PARTS_LEFT = 0, 2, 3
@@ -58,12 +59,13 @@ def _build(project: str, yard: str, rack: str, tools: str, seconds: float) -> in
         found = read_project_file(text, known)
         known |= {one.name: one for one in found.materials}
         boards = read_rack_file(texts["rack"], known) if rack else []
-        saw = read_tools_file(texts["tools"]) if tools else None
+        owned = read_tools_file(texts["tools"]) if tools else None
     except (OSError, CarpentryError) as error:
         return _refused(error)
-    work = work_up_files(found, chosen, boards, saw)
+    work = work_up_files(found, chosen, boards, owned.limits if owned else None)
     plans = plan_all(work, seconds)
-    print(json.dumps(build_document(work, plans), indent=1, ensure_ascii=False))
+    document = build_document(work, plans) | set_ups_of(work, plans, owned, found.work)
+    print(json.dumps(document, indent=1, ensure_ascii=False))
     return COMPLETE if is_complete(work, plans) else PARTS_LEFT
 
 
@@ -117,6 +119,8 @@ def _parser() -> argparse.ArgumentParser:
     run.add_argument("file", help="a run (JSON), or - for standard input")
     shape = commands.add_parser("shape", help="what a shape writes: parts, joints, marks")
     shape.add_argument("file", help="a shape (JSON), or - for standard input")
+    shop = commands.add_parser("shop", help="set-ups for parts, tools and boards alone")
+    shop.add_argument("file", help="parts and tools (JSON), or - for standard input")
     straight = commands.add_parser("straighten", help="the straight strip in a crooked board")
     straight.add_argument("--width", required=True)
     straight.add_argument("--crook", default="0")
@@ -142,6 +146,8 @@ def main(arguments: list[str] | None = None) -> int:
             return _answer(lambda: run_document(_bytes_of(given.file)))
         case "shape":
             return _answer(lambda: shape_document(_bytes_of(given.file)))
+        case "shop":
+            return _answer(lambda: shop_document(_bytes_of(given.file)))
         case "size":
             return _answer(lambda: answers.size(given.name))
         case "nominal":

@@ -190,6 +190,18 @@ class Reader:
             else:
                 self.problems.append(Problem(path, "must be an object"))
 
+    def is_list(self, name: str) -> bool:
+        """Whether there is a list under ``name``."""
+        return isinstance(self._data.get(name), list)
+
+    def one_or_more(self, name: str, *, most: int) -> "list[Reader]":
+        """The objects of a list, or one that stands alone; ``true`` is one without fields."""
+        if self.is_list(name):
+            return list(self.items(name, most=most))
+        if self._data.get(name) in (True, False):
+            return [Reader({}, self.path(name), self.problems)] if self.flag(name, False) else []
+        return [self.inside(name)]
+
     def refuse(self, names: Collection[str], message: str) -> None:
         """A fault for each of the fields that is there."""
         for name in names:

@@ -28,6 +28,10 @@ STEEP = (
     "Some angles are past the 45° stop of most saws: the work is clamped to a wedge or a jig, and "
     "tried in scrap first."
 )
+TREATED = (
+    "Treated wood: wear a mask, wash hands before eating, and never burn the offcuts. Fresh cuts "
+    "take end-cut preservative."
+)
 OILY_RAGS = (
     "Rags with oil or oil stain heat up by themselves and can catch fire: spread them flat "
     "outdoors to dry."

@@ -26,11 +26,11 @@ from carpentry.project.packing import (
     pack_prices,
     packs_priced,
 )
+from carpentry.project.rack_file import read_rack_file
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
 from carpentry.project.tally import Beside, Tally, Totals, compare, compare_beside, tally
 from carpentry.project.units import part_in, settings_in
-from carpentry.project.workshop_files import read_rack_file, read_tools_file
 
 __all__ = [
     "Beside",
@@ -79,7 +79,6 @@ __all__ = [
     "read_project_file",
     "read_rack_file",
     "read_settings",
-    "read_tools_file",
     "read_yard_file",
     "rip_segments",
     "section_left",

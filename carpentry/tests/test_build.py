@@ -18,9 +18,9 @@ from carpentry.project import (
     project_document,
     read_project_file,
     read_rack_file,
-    read_tools_file,
     read_yard_file,
 )
+from carpentry.shop import read_tools_file
 from carpentry.tests.problems import ticks
 from carpentry.tests.samples import FOLDER, sample
 from carpentry.tests.test_terminal import ROOT, run
@@ -115,7 +115,7 @@ class BuildCommandTest(TestCase):
         saw = read_tools_file(
             '{"tools": {"table saw": {"rip": "24", "depth": "3", "tilt": "45"},'
             ' "miter saw": {"crosscut": "12", "tilt": "40", "miter": "50"}}}'
-        )
+        ).limits
         self.assertEqual((saw.rip_width, saw.resaw_depth), (ticks("24"), ticks("6")))
         self.assertEqual((saw.tilt, saw.miter), (Decimal(40), Decimal(50)))
 

@@ -1,0 +1,39 @@
+"""At the saw: the tools owned, the set-ups that make a plan's cuts, and what happened to boards.
+
+A plan's boards become ``BenchBoard``s; ``stop_by_stop`` and ``board_by_board`` order their cuts
+into set-ups, each one position of one tool.
+"""
+
+from carpentry.shop.alone import shop_document
+from carpentry.shop.bench_cuts import BenchBoard, BenchCut, MadePiece, Position
+from carpentry.shop.from_plan import boards_to_cut, not_yet
+from carpentry.shop.set_ups import Sequenced, SetUp, board_by_board, every_cut, stop_by_stop
+from carpentry.shop.shop_file import set_ups_of
+from carpentry.shop.tools import KINDS, STARTERS, Kind, Limit, Tool, Tools, read_tool, starter_tools
+from carpentry.shop.tools_file import read_tools_file, tools_document
+
+__all__ = [
+    "KINDS",
+    "STARTERS",
+    "BenchBoard",
+    "BenchCut",
+    "Kind",
+    "Limit",
+    "MadePiece",
+    "Position",
+    "Sequenced",
+    "SetUp",
+    "Tool",
+    "Tools",
+    "board_by_board",
+    "boards_to_cut",
+    "every_cut",
+    "not_yet",
+    "read_tool",
+    "read_tools_file",
+    "set_ups_of",
+    "shop_document",
+    "starter_tools",
+    "stop_by_stop",
+    "tools_document",
+]

@@ -1,0 +1,355 @@
+"""The cuts of boards on the bench: each of the plan's cuts, how its piece lies, which tool makes it
+and how that stands."""
+
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from decimal import Decimal
+
+from carpentry.cutting import Cut, PlacedPart, Saw, SawnPiece
+from carpentry.cutting.replay import Piece, saw_apart, whole_board
+from carpentry.lumber import Section
+from carpentry.shop.lying import (
+    EDGE,
+    END,
+    FACE,
+    FAR_END,
+    NOTHING,
+    Lying,
+    at_the_fence,
+    at_the_miter_saw,
+)
+from carpentry.shop.tools import Tool, Tools
+from carpentry.shop.ways import Chosen, Crosscut, Rip, Way, for_crosscut, for_rip
+
+STRAIGHTEN, TRIM = "straighten", "trim"
+_ENOUGH = 1  # tick, that sawn pieces may differ by where they are one piece for two eyes
+
+
+@dataclass(frozen=True)
+class BenchBoard:
+    """A board as it lies there to be cut: the ``number`` that is written on it, its ``stock`` and
+    what it measures (ticks), its tree of cuts, and the ``labels`` of its parts by the numbers of
+    their pieces. ``material`` is the wood that it is planned with, by index, ``offer`` what it is
+    there, and its length is ``called`` so; a ``crooked`` one is made straight by its first two
+    rips."""
+
+    number: int
+    stock: str
+    length: int
+    section: Section | None
+    cuts: tuple[Cut, ...]
+    pieces: tuple[SawnPiece, ...]
+    labels: Mapping[int, str] = field(default_factory=dict)
+    material: int = 0
+    offer: str = ""
+    called: str = ""
+    crooked: bool = False
+
+    def labelled(self, labels: Mapping[int, str]) -> "BenchBoard":
+        """The same with the labels of its parts."""
+        return replace(self, labels=labels)
+
+    @property
+    def size(self) -> tuple[int, int, int]:
+        if self.section is None:
+            return self.length, 1, 1
+        return self.length, self.section.width, self.section.thickness
+
+    @property
+    def treated(self) -> bool:
+        return "treated" in self.stock.split()
+
+
+@dataclass(frozen=True)
+class Position:
+    """One position of one tool. ``at`` is from stop or fence to the near side of the blade (ticks),
+    ``None`` for cuts along a line that is marked. ``swing`` and ``lean`` are how the tool itself
+    stands (degrees, with their directions), ``angle`` and ``tilt`` what comes of them with a
+    ``wedge``. ``far_fence`` where the fence stands to the left of the blade."""
+
+    tool: str
+    kind: str
+    do: str
+    at: int | None
+    swing: Decimal = NOTHING
+    lean: Decimal = NOTHING
+    angle: Decimal = NOTHING
+    tilt: Decimal = NOTHING
+    wedge: Decimal = NOTHING
+    way: Way | None = None
+    raised: int = 0
+    passes: int = 1
+    would: str = ""
+    far_fence: bool = False
+
+
+@dataclass(frozen=True)
+class MadePiece:
+    """What comes off: the number of the piece, the part that it is (by id) and its label, the
+    ``labels`` of all parts in it, whether it is kept; ``is_near`` the stop or fence."""
+
+    number: int
+    part: str
+    label: str
+    labels: tuple[str, ...]
+    keep: bool
+    is_near: bool
+
+    @property
+    def is_waste(self) -> bool:
+        return not self.labels and not self.keep
+
+
+@dataclass(frozen=True)
+class BenchCut:
+    """One cut of the plan at the bench: ``number`` among the cuts of its board, piece ``of`` which
+    it is made, of that ``size`` (ticks, along, across, through), how it lies, and the line to saw:
+    ``mark`` from the near end or edge (ticks), with the waste ``beyond`` or ``before`` it."""
+
+    board: int
+    number: int
+    of: int
+    saw: Saw
+    size: tuple[int, int, int]
+    lying: Lying
+    position: Position
+    mark: int
+    waste: str
+    makes: tuple[MadePiece, ...]
+    corners: tuple[tuple[int, int], ...]
+    stock: str
+    after: int | None
+
+    @property
+    def key(self) -> tuple[int, int]:
+        return self.board, self.number
+
+    @property
+    def labels(self) -> list[str]:
+        """The parts that come off with this cut."""
+        return [one.label for one in self.makes if one.label]
+
+    @property
+    def rest(self) -> int:
+        """How much of the piece is beyond the blade (ticks)."""
+        return max(0, self.size[0] - self.lying.beyond)
+
+
+def label_pieces(board: BenchBoard, placed: Iterable[tuple[PlacedPart, str]]) -> dict[int, str]:
+    """The labels of a board's parts by the numbers of the pieces that they are, by where they
+    lie."""
+    waiting = list(placed)
+    found: dict[int, str] = {}
+    lying = lying_pieces(board)
+    for one in board.pieces:
+        if not one.part:
+            continue
+        spans = lying[one.number].spans
+        mine = min(
+            (other for other in waiting if other[0].part == one.part),
+            key=lambda other: _apart(other[0], spans),
+        )
+        waiting.remove(mine)
+        found[one.number] = mine[1]
+    return found
+
+
+def _apart(placed: PlacedPart, spans: Sequence[tuple[float, float]]) -> float:
+    told = ((placed.start, placed.end), placed.y or spans[1], placed.z or spans[2])
+    return sum(
+        abs(a - b)
+        for one, span in zip(told, spans, strict=True)
+        for a, b in zip(one, span, strict=True)
+    )
+
+
+def lying_pieces(board: BenchBoard) -> dict[int, Piece]:
+    """Every piece that a board's cuts make, those that are cut further too, by number."""
+    every = {0: whole_board(*board.size)}
+    for cut in board.cuts:
+        for number, rest in zip(cut.makes, saw_apart(every[cut.of], cut), strict=True):
+            if number is not None and rest is not None:
+                every[number] = rest
+    return every
+
+
+def holding(board: BenchBoard) -> dict[int, list[str]]:
+    """The labels of the parts in every piece, those in pieces of its pieces too."""
+    found = {number: [label] for number, label in board.labels.items()}
+    for cut in reversed(board.cuts):
+        inside = [label for made in cut.makes if made is not None for label in found.get(made, ())]
+        if inside:
+            found[cut.of] = inside
+    return found
+
+
+def bench_cuts(board: BenchBoard, tools: Tools) -> Iterator[BenchCut]:
+    """The cuts of a board, in the order of the plan."""
+    every, inside = lying_pieces(board), holding(board)
+    keeps = {one.number for one in board.pieces if one.keep}
+    parts = {one.number: one.part for one in board.pieces if one.part}
+    made_by = {made: n for n, cut in enumerate(board.cuts, 1) for made in cut.makes if made}
+    for number, cut in enumerate(board.cuts, start=1):
+        piece = every[cut.of]
+        first, second = cut.makes
+        wanted = [n in keeps or n in inside for n in (first, second)]
+        straight = board.crooked and cut.saw is Saw.RIP and number <= 2
+        lying, chosen = _stand(cut, piece, tools, wanted_first=wanted[0])
+        near_is_first = cut.saw is Saw.CROSSCUT or lying.fence in (EDGE, FACE)
+        near_wanted = wanted[0] if near_is_first else wanted[1]
+        position = _position(cut, lying, chosen, tools, straight=straight, near_wanted=near_wanted)
+        if position.far_fence:  # the same edge at a fence on the other side: end for end
+            lying = replace(lying, first=FAR_END if lying.first == END else END)
+        yield BenchCut(
+            board=board.number,
+            number=number,
+            of=cut.of,
+            saw=cut.saw,
+            size=(round(piece.size(0)), round(piece.size(1)), round(piece.size(2))),
+            lying=lying,
+            position=position,
+            mark=lying.distance if near_wanted else lying.beyond,
+            waste="beyond" if near_wanted else "before",
+            makes=tuple(
+                MadePiece(
+                    made,
+                    parts.get(made, ""),
+                    board.labels.get(made, ""),
+                    tuple(inside.get(made, ())),
+                    made in keeps,
+                    (which == 0) == near_is_first,
+                )
+                for which, made in enumerate(cut.makes)
+                if made is not None
+            ),
+            corners=_end_grain(piece, lying),
+            stock=board.stock,
+            after=made_by.get(cut.of),
+        )
+
+
+def _stand(cut: Cut, piece: Piece, tools: Tools, *, wanted_first: bool) -> tuple[Lying, Chosen]:
+    """How a piece lies for a cut, and on which tool."""
+    if cut.saw is Saw.CROSSCUT:
+        return _crosscut(cut, piece, tools, wanted_first=wanted_first)
+    return _rip(cut, piece, tools)
+
+
+def _crosscut(cut: Cut, piece: Piece, tools: Tools, *, wanted_first: bool) -> tuple[Lying, Chosen]:
+    """As the board is marked where the saw stands so; turned over where it turns and tilts only to
+    the other side."""
+    tried = []
+    wide, thick = round(piece.size(1)), round(piece.size(2))
+    for over in (False, True) if cut.angle.degrees else (False,):
+        lying = at_the_miter_saw(cut, piece, over=over)
+        length = round(piece.size(0))
+        held = lying.distance if wanted_first else length - lying.beyond
+        chosen = for_crosscut(tools, Crosscut(wide, thick, held, lying.swing, lying.lean))
+        if chosen.way in (None, Way.HOLD_DOWN):
+            return lying, chosen
+        tried.append((lying, chosen))
+    return min(tried, key=lambda one: rank_of(one[1].way))
+
+
+def rank_of(way: Way | None) -> int:
+    """Which of two ways is the better one."""
+    return _RANK.index(way)
+
+
+_RANK = [
+    None,
+    Way.HOLD_DOWN,
+    Way.RAISE,
+    Way.FLIP,
+    Way.SLED,
+    Way.WEDGE,
+    Way.PASSES,
+    Way.GUIDE,
+    Way.ANOTHER,
+]
+
+
+def _rip(cut: Cut, piece: Piece, tools: Tools) -> tuple[Lying, Chosen]:
+    """With the usual edge against the fence; with the other one where the fence does not stand so
+    far from the blade."""
+    usual = at_the_fence(cut, piece)
+    other = at_the_fence(cut, piece, far=usual.fence in (EDGE, FACE))
+    tried = []
+    for lying in (usual, other):
+        deep = round(piece.size(1 if cut.saw is Saw.RESAW else 2))
+        wanted = Rip(
+            deep, round(piece.size(0)), lying.distance, lying.lean, resaw=cut.saw is Saw.RESAW
+        )
+        chosen = for_rip(tools, wanted)
+        if chosen.way is None:
+            return lying, chosen
+        tried.append((lying, chosen))
+    return min(tried, key=lambda one: rank_of(one[1].way))
+
+
+def position_of(do: str, at: int | None, chosen: Chosen, lying: Lying) -> Position:
+    """How the tool that was chosen stands for a piece that lies so."""
+    tool = chosen.tool
+    along_a_line = chosen.way in (Way.GUIDE, Way.ANOTHER)
+    return Position(
+        tool=str(tool) if tool else "",
+        kind=tool.kind if tool else "",
+        do=do,
+        at=None if along_a_line else at,
+        swing=chosen.swing,
+        lean=chosen.lean,
+        angle=abs(lying.swing),
+        tilt=abs(lying.lean),
+        wedge=chosen.wedge,
+        way=chosen.way,
+        raised=chosen.raised,
+        passes=chosen.passes,
+        would=chosen.would,
+        far_fence=bool(lying.lean) and tool is not None and _leans_right(tool),
+    )
+
+
+def _position(
+    cut: Cut, lying: Lying, chosen: Chosen, tools: Tools, *, straight: bool, near_wanted: bool
+) -> Position:
+    if cut.saw is Saw.CROSSCUT and not near_wanted:
+        return position_of(TRIM, None, chosen, lying)
+    if not straight:
+        return position_of(cut.saw.value, lying.distance, chosen, lying)
+    edge = tools.first("straight edge")
+    wide = edge.length("width") if edge else None
+    at = lying.distance
+    if lying.fence == EDGE and cut.of == 0:  # the straight edge rides the fence with the board
+        at += wide or 0
+    return position_of(STRAIGHTEN, at, chosen, lying)
+
+
+def _leans_right(saw: Tool) -> bool:
+    """Whether the blade of a table saw tilts to the right, so that the fence stands to the left."""
+    return saw.limits.get("tilt side") == "right"
+
+
+def _end_grain(piece: Piece, lying: Lying) -> tuple[tuple[int, int], ...]:
+    """The end of a piece as it lies against the fence (ticks): the corners of its section from the
+    fence out and from the table up, round it."""
+    (y0, y1), (z0, z1) = piece.spans[1], piece.spans[2]
+    corners = []
+    for z, outward in ((z0, (0, 1)), (z1, (1, 0))):
+        edges = [
+            [
+                side.where((0, 0, z))
+                for side in piece.sides
+                if side.axis == 1 and side.upper == upper
+            ]
+            for upper in (False, True)
+        ]
+        ends = (max([y0, *edges[0]]), min([y1, *edges[1]]))
+        corners += [(ends[which], z) for which in outward]
+    if lying.up in (FACE, "back"):
+        from_far = lying.fence not in (EDGE, FACE)
+        return tuple(
+            (round(y1 - y if from_far else y - y0), round(z1 - z if lying.up == FACE else z - z0))
+            for y, z in corners
+        )
+    from_back = lying.fence != FACE
+    return tuple((round(z1 - z if from_back else z - z0), round(y - y0)) for y, z in corners)

@@ -1,0 +1,260 @@
+"""Set-ups: one position of one tool that serves every piece that needs it, in the order in which
+they are made."""
+
+from collections import Counter
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from itertools import groupby
+
+from carpentry.language import TICKS_PER_FOOT, TICKS_PER_INCH
+from carpentry.lumber.cautions import (
+    CROSSCUTS,
+    NARROW,
+    NARROW_STRIP,
+    PROTECTION,
+    RIPS,
+    SHORT,
+    SHORT_PIECE,
+    STEEP,
+    TREATED,
+)
+from carpentry.shop.bench_cuts import (
+    STRAIGHTEN,
+    TRIM,
+    BenchBoard,
+    BenchCut,
+    Position,
+    bench_cuts,
+)
+from carpentry.shop.sequence import Rank, in_fewest_rounds
+from carpentry.shop.tools import Tools
+
+_TABLE = 12 * TICKS_PER_INCH  # that carries a piece beside the blade where nothing is said
+_LONG = 4 * TICKS_PER_FOOT  # a piece that is shorter is held by hand
+_MOST_STACKED = 3
+_TEST_PIECE = 6 * TICKS_PER_INCH
+_FIRST = [STRAIGHTEN, TRIM, "rip", "resaw", "crosscut"]
+_STEEP = 45
+MINUTES_A_SET_UP, MINUTES_A_CUT = 3, 0.75  # common practice, no source
+
+
+@dataclass(frozen=True)
+class SetUp:
+    """One set-up: its ``position`` and the cuts made at it, board by board. How many alike may be
+    ``stacked``; whether the stop is beyond the fence by so much (``extension``, ticks) and how far
+    the longest piece hangs over (``overhang``); ``test_from`` is the board whose waste a first cut
+    is tried in, ``None`` where that is other scrap."""
+
+    position: Position
+    cuts: tuple[BenchCut, ...]
+    stacked: int = 1
+    extension: int = 0
+    overhang: int = 0
+    test_from: int | None = None
+    cautions: tuple[str, ...] = ()
+
+    @property
+    def boards(self) -> list[int]:
+        """The numbers of its boards, in order."""
+        return list(dict.fromkeys(cut.board for cut in self.cuts))
+
+    @property
+    def labels(self) -> list[str]:
+        """The parts that come off."""
+        return [label for cut in self.cuts for label in cut.labels]
+
+
+@dataclass(frozen=True)
+class Sequenced:
+    """Set-ups one after the other, how often a stop, a fence or an angle is set, how often a board
+    is taken up, and whether no order of these cuts sets them less often."""
+
+    set_ups: tuple[SetUp, ...]
+    moves: int
+    lifts: int
+    is_fewest: bool
+
+    @property
+    def minutes(self) -> int:
+        """About how long it takes."""
+        return minutes_of(self.set_ups)
+
+
+def minutes_of(set_ups: Iterable[SetUp]) -> int:
+    """About how long set-ups take; common practice, no source."""
+    known = list(set_ups)
+    cuts = sum(len(one.cuts) for one in known)
+    return round(MINUTES_A_SET_UP * len(known) + MINUTES_A_CUT * cuts)
+
+
+def every_cut(boards: Iterable[BenchBoard], tools: Tools) -> list[list[BenchCut]]:
+    """The cuts of boards, board by board."""
+    return [list(bench_cuts(board, tools)) for board in boards]
+
+
+def stop_by_stop(cuts: Sequence[Sequence[BenchCut]], tools: Tools) -> Sequenced:
+    """Each position set as seldom as can be; boards are taken up again as often as that needs."""
+    known = {cut.key: cut for board in cuts for cut in board}
+    ordered = in_fewest_rounds(
+        (
+            [
+                (cut.key, cut.position, None if cut.after is None else (cut.board, cut.after))
+                for cut in board
+            ]
+            for board in cuts
+        ),
+        _rank,
+    )
+    rounds = [(position, [known[key] for key in keys]) for position, keys in ordered.rounds]
+    return _sequence(rounds, tools, is_fewest=ordered.is_fewest)
+
+
+def board_by_board(cuts: Sequence[Sequence[BenchCut]], tools: Tools) -> Sequenced:
+    """Each board is taken up once, cut to its last piece and put away."""
+    rounds: list[tuple[Position, list[BenchCut]]] = []
+    for board in cuts:
+        alone = in_fewest_rounds([[(cut.number, cut.position, cut.after) for cut in board]], _rank)
+        known = {cut.number: cut for cut in board}
+        for position, numbers in alone.rounds:
+            if not rounds or rounds[-1][0] != position:
+                rounds.append((position, []))
+            rounds[-1][1].extend(known[number] for number in numbers)
+    found = _sequence(rounds, tools, is_fewest=False)
+    return replace(found, lifts=sum(bool(board) for board in cuts))
+
+
+def _rank(position: Position) -> Rank:
+    """What comes first: straight edges, trimmed ends, the longest stop, square before angled."""
+    return (
+        _FIRST.index(position.do),
+        float(position.angle + position.tilt),
+        -(position.at or 0),
+        position.tool,
+    )
+
+
+def _sequence(
+    rounds: Sequence[tuple[Position, list[BenchCut]]], tools: Tools, *, is_fewest: bool
+) -> Sequenced:
+    ordered = [(position, _in_hand(cuts)) for position, cuts in rounds]
+    waste = _waste(cut for _, cuts in ordered for cut in cuts)
+    set_ups = tuple(_set_up(position, cuts, tools, waste) for position, cuts in ordered)
+    moves = sum(1 for one in set_ups if one.position.at is not None)
+    return Sequenced(set_ups, moves, sum(len(one.boards) for one in set_ups), is_fewest)
+
+
+def _in_hand(cuts: list[BenchCut]) -> list[BenchCut]:
+    """Cuts as boards are taken up: all of one, then those of the next."""
+    return sorted(cuts, key=lambda cut: cut.key)
+
+
+def _waste(cuts: Iterable[BenchCut]) -> dict[tuple[int, int], list[int]]:
+    """The boards that leave scrap long enough to try a cut in, by its section."""
+    found: dict[tuple[int, int], list[int]] = {}
+    for cut in cuts:
+        long = [
+            cut.rest if not made.is_near else cut.lying.distance
+            for made in cut.makes
+            if made.is_waste
+        ]
+        if cut.saw.value == "crosscut" and any(one >= _TEST_PIECE for one in long):
+            found.setdefault(cut.size[1:], []).append(cut.board)
+    return found
+
+
+def _set_up(
+    position: Position,
+    cuts: list[BenchCut],
+    tools: Tools,
+    waste: dict[tuple[int, int], list[int]],
+) -> SetUp:
+    saw = next((tool for tool in tools.owned if str(tool) == position.tool), None)
+    extension = overhang = 0
+    if position.kind == "miter saw":
+        left, right = (saw.length(f"fence {side}") if saw else None for side in ("left", "right"))
+        if left is not None and position.at is not None:
+            extension = max(0, position.at - left)
+        overhang = max(_overhang(cut, left or _TABLE, right or _TABLE) for cut in cuts)
+    here = {cut.board for cut in cuts}
+    tried = next((one for one in waste.get(cuts[0].size[1:], ()) if one not in here), None)
+    tried = tried if tried is not None else next(iter(waste.get(cuts[0].size[1:], ())), None)
+    return SetUp(
+        position,
+        tuple(cuts),
+        stacked=_stacked(position, cuts, saw.length("depth") if saw else None),
+        extension=extension,
+        overhang=overhang,
+        test_from=tried,
+        cautions=tuple(_cautions(position, cuts)),
+    )
+
+
+def _overhang(cut: BenchCut, left: int, right: int) -> int:
+    """How far a piece hangs over the table on one side, where that is more than a third of it."""
+    if cut.size[0] < _LONG:
+        return 0
+    over = max(cut.lying.distance - left, cut.rest - right)
+    return over if over > cut.size[0] / 3 else 0
+
+
+def _stacked(position: Position, cuts: list[BenchCut], depth: int | None) -> int:
+    """How many equal pieces are cut at once, one on the other, their ends flush: square crosscuts
+    at a stop, of boards that are there at the same time, as high as the saw cuts."""
+    square = not position.angle and not position.tilt and position.way is None
+    if position.do != "crosscut" or not square or depth is None:
+        return 1
+    alike = Counter((cut.size, cut.number) for cut in cuts)
+    (size, _), count = max(alike.items(), key=lambda one: one[1])
+    return max(1, min(_MOST_STACKED, count, depth // size[2]))
+
+
+def cautions_of(
+    position: Position, *, narrow: bool, short: bool, treated: bool = False
+) -> Iterator[str]:
+    """What to mind where a tool stands so, of ``narrow`` strips, ``short`` pieces and ``treated``
+    wood too."""
+    if position.do in ("crosscut", TRIM):
+        if position.kind == "table saw":
+            yield CROSSCUTS
+        if short:
+            yield SHORT
+    else:
+        yield RIPS
+        if narrow:
+            yield NARROW
+    if position.tilt > _STEEP or position.angle > _STEEP:
+        yield STEEP
+    if treated:
+        yield TREATED
+    yield PROTECTION
+
+
+def _cautions(position: Position, cuts: list[BenchCut]) -> Iterator[str]:
+    return cautions_of(
+        position,
+        narrow=any(map(_narrow, cuts)),
+        short=any(map(_short, cuts)),
+        treated=any("treated" in cut.stock.split() for cut in cuts),
+    )
+
+
+def _short(cut: BenchCut) -> bool:
+    return any(
+        0 < (cut.lying.distance if made.is_near else cut.rest) < SHORT_PIECE
+        for made in cut.makes
+        if not made.is_waste
+    )
+
+
+def _narrow(cut: BenchCut) -> bool:
+    """Whether a strip that comes off is narrow."""
+    wide = cut.size[2] if cut.saw.value == "resaw" else cut.size[1]
+    return any(
+        0 < (cut.lying.distance if made.is_near else wide - cut.lying.beyond) < NARROW_STRIP
+        for made in cut.makes
+    )
+
+
+def rows_of(set_up: SetUp) -> list[tuple[int, list[BenchCut]]]:
+    """The cuts of a set-up, board by board."""
+    return [(board, list(cuts)) for board, cuts in groupby(set_up.cuts, lambda cut: cut.board)]

@@ -1,0 +1,129 @@
+"""Set-ups as JSON documents."""
+
+from collections import Counter
+from collections.abc import Iterable, Sequence
+
+from carpentry.cutting import CutPlan
+from carpentry.language import Json, Notation, Unit, interchange
+from carpentry.planning import Workup
+from carpentry.shop.bench_cuts import TRIM, BenchCut, Position
+from carpentry.shop.from_plan import boards_to_cut, not_yet
+from carpentry.shop.said import MARKS, lies, set_up_said
+from carpentry.shop.set_ups import Sequenced, SetUp, board_by_board, every_cut, stop_by_stop
+from carpentry.shop.tools import Tools, starter_tools
+
+
+def set_ups_of(
+    work: Workup,
+    plans: Sequence[CutPlan | None],
+    tools: Tools | None = None,
+    lines: str = "",
+) -> Json:
+    """The set-ups of a project's plans, for the tools owned, else for a few common ones; ``lines``
+    of work on parts are told as not worked out yet."""
+    owned = starter_tools() if tools is None else tools
+    boards = boards_to_cut(work, plans)
+    cuts = every_cut(boards, owned)
+    found, alone = stop_by_stop(cuts, owned), board_by_board(cuts, owned)
+    settings = work.settings
+    return {
+        "set_ups": set_ups_document(found, settings.unit, settings.notation),
+        "shop": {
+            "stop_by_stop": {
+                "moves": found.moves,
+                "lifts": found.lifts,
+                "fewest": found.is_fewest,
+            },
+            "board_by_board": {"moves": alone.moves, "lifts": alone.lifts},
+            "marks": MARKS,
+            "not_yet": list(not_yet(work, lines.splitlines())),
+        },
+    }
+
+
+def set_ups_document(found: Sequenced, unit: Unit, notation: Notation) -> list[Json]:
+    """Set-ups in their order, every cut of the plan in exactly one of them."""
+    return [_set_up(one, unit, notation) for one in found.set_ups]
+
+
+def position_document(position: Position, unit: Unit) -> Json:
+    """How a tool stands: lengths as text, angles as bare decimals."""
+    found: Json = {"tool": position.tool or None, "do": position.do}
+    if position.at is not None:
+        found["stop" if position.do == "crosscut" else "fence"] = interchange(position.at, unit)
+    if position.do in ("crosscut", TRIM):
+        if position.tilt:
+            found["bevel"] = f"{position.tilt:f}"
+        found["angle"] = f"{position.angle:f}"
+        if position.angle:
+            found["swing"] = "left" if position.swing > 0 else "right"
+    elif position.tilt:
+        found["bevel"] = f"{position.tilt:f}"
+    if position.tilt:
+        found["tilt"] = f"{abs(position.lean):f}"
+        found["tilt_side"] = _tilt_side(position)
+    if position.do not in ("crosscut", TRIM):
+        found["fence_side"] = "left" if position.far_fence else "right"
+    found["way"] = position.way.value if position.way else None
+    if position.wedge:
+        found["wedge"] = f"{position.wedge:f}"
+    if position.raised:
+        found["raise"] = interchange(position.raised, unit)
+    if position.passes > 1:
+        found["passes"] = position.passes
+    if position.would:
+        found["would"] = position.would
+    return found
+
+
+def _tilt_side(position: Position) -> str:
+    """To which side the top of the blade leans, as one stands before the saw."""
+    if position.do in ("crosscut", TRIM):
+        return "right" if position.lean > 0 else "left"
+    return "right" if position.far_fence else "left"
+
+
+def _set_up(one: SetUp, unit: Unit, notation: Notation) -> Json:
+    parts = Counter(made.part for cut in one.cuts for made in cut.makes if made.part)
+    return {
+        **position_document(one.position, unit),
+        "of": [{"part": part, "count": count} for part, count in parts.items()],
+        "cuts": [_cut(cut, unit) for cut in one.cuts],
+        "stack": one.stacked,
+        "extension": interchange(one.extension, unit) if one.extension else None,
+        "support": bool(one.overhang),
+        "test_from": one.test_from,
+        "says": set_up_said(one, notation),
+        "cautions": list(one.cautions),
+    }
+
+
+def _cut(cut: BenchCut, unit: Unit) -> Json:
+    return {
+        "board": cut.board,
+        "cut": cut.number,
+        "piece": cut.of,
+        "up": cut.lying.up,
+        "against": cut.lying.fence,
+        "first": cut.lying.first,
+        "mark": interchange(cut.mark, unit),
+        "waste": cut.waste,
+        "near": _made(cut, near=True),
+        "far": _made(cut, near=False),
+        "says": lies(cut),
+    }
+
+
+def _made(cut: BenchCut, *, near: bool) -> Json | None:
+    """What comes off on one side of the blade."""
+    made: Iterable[Json] = (
+        {
+            "piece": one.number,
+            "label": one.label or None,
+            "part": one.part or None,
+            "keep": one.keep,
+        }
+        for one in cut.makes
+        if one.is_near == near
+    )
+    return next(iter(made), None)

@@ -1,0 +1,414 @@
+"""Set-ups: every cut in one of them, as few as can be, and parts that come off the cards alone."""
+
+import json
+import random
+from collections import Counter
+from collections.abc import Sequence
+from decimal import Decimal
+from unittest import TestCase
+
+from carpentry.cutting import CutPart, CutPlan, CutProblem, first_plan
+from carpentry.design.edges import mean_width, wider_width
+from carpentry.design.ends import is_angled
+from carpentry.language import CarpentryError, Json, Notation, Unit
+from carpentry.lumber import Section
+from carpentry.planning import plan_all, work_up_files
+from carpentry.project import read_project_file, read_yard_file
+from carpentry.shop import (
+    BenchBoard,
+    Sequenced,
+    Tools,
+    board_by_board,
+    boards_to_cut,
+    every_cut,
+    read_tool,
+    read_tools_file,
+    shop_document,
+    starter_tools,
+    stop_by_stop,
+    tools_document,
+)
+from carpentry.shop.bench_cuts import label_pieces
+from carpentry.shop.sequence import in_fewest_rounds
+from carpentry.shop.set_ups import minutes_of
+from carpentry.shop.shop_file import set_ups_document
+from carpentry.tests.card_reader import CardReader
+from carpentry.tests.problems import ticks
+from carpentry.tests.random_problems import SORTS, random_problem
+from carpentry.tests.test_terminal import ROOT, run
+
+INCH = 8128
+CLOSE = 0.01  # of an inch, that slanted faces may be off by
+
+
+def tools(**owned: object) -> Tools:
+    return read_tools_file(json.dumps({name.replace("_", " "): one for name, one in owned.items()}))
+
+
+def benched(problem: CutProblem, plan: CutPlan) -> list[BenchBoard]:
+    """The boards of a bare plan, labelled."""
+    boards: list[BenchBoard] = []
+    cut: Counter[str] = Counter()
+    stock = {piece.id: piece for piece in problem.stock}
+    parts = {part.id: part for part in problem.parts}
+    for layout in plan.layouts:
+        for _ in range(layout.count):
+            piece = stock[layout.stock]
+            first = parts[layout.parts[0].part]
+            section = Section(
+                piece.thickness or first.thickness or 1, piece.width or first.width or 1
+            )
+            board = BenchBoard(
+                len(boards) + 1,
+                "2x4",
+                piece.length,
+                section,
+                layout.cuts,
+                layout.pieces,
+                crooked=bool(piece.crook),
+            )
+            labels = []
+            for placed in layout.parts:
+                cut[placed.part] += 1
+                labels.append(f"{placed.part}·{cut[placed.part]}")
+            placed_labels = zip(layout.parts, labels, strict=True)
+            boards.append(board.labelled(label_pieces(board, placed_labels)))
+    return boards
+
+
+def read_cards(boards: Sequence[BenchBoard], found: Sequenced, kerf: int) -> CardReader:
+    """What somebody has in hand who followed the cards."""
+    sizes = {board.number: board.size for board in boards}
+    inches = {n: (one[0] / INCH, one[1] / INCH, one[2] / INCH) for n, one in sizes.items()}
+    reader = CardReader(inches, kerf / INCH, Unit.INCH)
+    for card in set_ups_document(found, Unit.INCH, Notation.SIXTY_FOURTHS):
+        reader.work(json.loads(json.dumps(card)))
+    return reader
+
+
+class CardsAloneTest(TestCase):
+    """Parts at their size from what is printed on the cards, by a reader of its own."""
+
+    def hold(self, problem: CutProblem, reader: CardReader, unplaced: Counter[str]) -> None:
+        """Every part that has a place is in hand, at its size, and in its shape by volume."""
+        for part in problem.parts:
+            mine = [reader.labels[label] for label, one in reader.parts.items() if one == part.id]
+            self.assertEqual(len(mine), part.quantity - unplaced[part.id], part.id)
+            for solid in mine:
+                self._measure(part, solid.extents(), solid.volume())
+
+    def _measure(self, part: CutPart, extents: list[float], volume: float) -> None:
+        extra = part.extra
+        self.assertAlmostEqual(extents[0], part.sawn_length / INCH, delta=CLOSE, msg=part.id)
+        if part.thickness is None or part.width is None or part.whole:
+            return
+        wanted = (part.thickness, part.width)
+        sawn = (part.thickness + extra.thickness, part.width + extra.width)
+        for got, least, most in zip(sorted(extents[1:]), sorted(wanted), sorted(sawn), strict=True):
+            self.assertTrue(least / INCH - CLOSE < got < most / INCH + CLOSE, (part, extents))
+        if extra.width or extra.thickness or (is_angled(part.ends) and is_angled(part.edges)):
+            return
+        mean = part.sawn_length - sum(part.reach(end) for end in (0, 1)) / 2
+        wide = part.width
+        if is_angled(part.edges):
+            wide = mean_width(
+                wider_width(part.width, part.edges, part.thickness), part.edges, part.thickness
+            )
+        whole = mean * wide * part.thickness / INCH**3
+        self.assertAlmostEqual(volume, whole, delta=0.005 * whole + 0.02, msg=str(part))
+
+    def follow(self, problem: CutProblem, plan: CutPlan, owned: Tools) -> None:
+        boards = benched(problem, plan)
+        cuts = every_cut(boards, owned)
+        unplaced = Counter({one.part: one.quantity for one in plan.unplaced})
+        every = sorted((b.number, n) for b in boards for n in range(1, len(b.cuts) + 1))
+        for found in (stop_by_stop(cuts, owned), board_by_board(cuts, owned)):
+            made = [cut.key for one in found.set_ups for cut in one.cuts]
+            self.assertEqual(sorted(made), every)
+            self.hold(problem, read_cards(boards, found, problem.kerf), unplaced)
+
+    def test_random_boards_of_every_sort(self) -> None:
+        left = starter_tools()
+        right = tools(
+            miter_saw={"tilt": "45", "tilt left": "0", "swing left": "0", "miter": "75"},
+            table_saw={"tilt side": "right", "tilt": "75"},
+        )
+        for n, sort in enumerate(SORTS):
+            for seed in range(3):
+                with self.subTest(sort=sort, seed=seed):
+                    problem = random_problem(sort, seed)
+                    plan = first_plan(problem)
+                    self.follow(problem, plan, (left, right)[(n + seed) % 2])
+
+    def test_the_cold_frame(self) -> None:
+        yard = read_yard_file((ROOT / "demo/tallow-street.yard.json").read_bytes())
+        project = read_project_file((ROOT / "demo/cold-frame.project.json").read_bytes())
+        work = work_up_files(project, yard)
+        plans = plan_all(work, 3)
+        owned = starter_tools()
+        boards = boards_to_cut(work, plans)
+        found = stop_by_stop(every_cut(boards, owned), owned)
+        self.assertTrue(any(one.position.tilt for one in found.set_ups))
+        reader = read_cards(boards, found, work.settings.kerf.ticks)
+        for problem in work.problems:
+            assert problem
+            self.hold(problem, reader, Counter())
+        self.assertEqual(len(reader.labels), sum(b.quantity for b in project.parts))
+
+
+class FewestSetUpsTest(TestCase):
+    """Each position set as seldom as can be, against an exact program; seeds 0 to 49."""
+
+    def test_as_few_as_an_exact_program_finds(self) -> None:
+        for seed in range(50):
+            chance = random.Random(seed)
+            boards = [_random_board(chance, b) for b in range(chance.randint(2, 5))]
+            found = in_fewest_rounds(boards, lambda position: (-position,))
+            self.assertTrue(found.is_fewest)
+            self.assertEqual(len(found.rounds), _fewest(boards), f"seed {seed}")
+
+    def test_one_stop_for_every_length_where_the_boards_allow_it(self) -> None:
+        for seed in range(10):
+            problem = random_problem("line", seed)
+            owned = starter_tools()
+            cuts = every_cut(benched(problem, first_plan(problem)), owned)
+            longest_first = all(
+                [c.position.at for c in board if c.position.at is not None]
+                == sorted((c.position.at for c in board if c.position.at is not None), reverse=True)
+                for board in cuts
+            )
+            found = stop_by_stop(cuts, owned)
+            positions = {cut.position for board in cuts for cut in board}
+            if longest_first:
+                self.assertEqual(len(found.set_ups), len(positions))
+            self.assertLessEqual(found.moves, board_by_board(cuts, owned).moves)
+            self.assertGreaterEqual(found.lifts, len(cuts) if cuts else 0)
+
+    def test_boards_are_lifted_once_each_where_they_are_cut_one_after_the_other(self) -> None:
+        problem = random_problem("line", 2)
+        owned = starter_tools()
+        cuts = every_cut(benched(problem, first_plan(problem)), owned)
+        found = board_by_board(cuts, owned)
+        self.assertEqual(found.lifts, len([board for board in cuts if board]))
+        order = [cut.board for one in found.set_ups for cut in one.cuts]
+        self.assertEqual(order, sorted(order))
+        self.assertGreater(minutes_of(found.set_ups), 0)
+
+
+Waits = tuple[tuple[int, int], int, tuple[int, int] | None]
+
+
+def _random_board(chance: random.Random, board: int) -> list[Waits]:
+    cuts: list[Waits] = []
+    for n in range(chance.randint(2, 6)):
+        after = (board, chance.choice([n - 1, n - 1, chance.randrange(n)])) if n else None
+        cuts.append(((board, n), chance.randint(1, 5), after))
+    return cuts
+
+
+def _fewest(boards: Sequence[Sequence[Waits]]) -> int:
+    """Every state that so many set-ups lead to, one layer after the other."""
+    cuts = {name: (position, after) for board in boards for name, position, after in board}
+
+    def made(done: frozenset[tuple[int, int]], at: int) -> frozenset[tuple[int, int]]:
+        while True:
+            more = {
+                name
+                for name, (position, after) in cuts.items()
+                if name not in done and position == at and (after is None or after in done)
+            }
+            if not more:
+                return done
+            done |= more
+
+    layer, count = {frozenset[tuple[int, int]]()}, 0
+    while all(len(done) < len(cuts) for done in layer):
+        layer = {made(done, at) for done in layer for at in range(1, 6)}
+        count += 1
+    return count
+
+
+class OwnedToolsTest(TestCase):
+    """What a tool can do, what plans may ask, and every input that is refused."""
+
+    def refused(self, kind: str, typed: dict[str, str]) -> dict[str, str]:
+        with self.assertRaises(CarpentryError) as raised:
+            read_tool(kind, "", typed, Unit.INCH)
+        return {one.place: one.message for one in raised.exception.problems}
+
+    def test_limits_that_cannot_be(self) -> None:
+        told = self.refused("miter saw", {"crosscut": "-12", "tilt": "over", "throat": "3"})
+        self.assertIn("less than nothing", told["crosscut"])
+        self.assertIn("no angle", told["tilt"])
+        self.assertIn("has no “throat”", told["throat"])
+        self.assertIn("what the tool can do", self.refused("table saw", {"rip": "0"})["rip"])
+        self.assertIn("100 ft", self.refused("sled", {"width": "1300"})["width"])
+        self.assertIn("yes or no", self.refused("table saw", {"dado": "perhaps"})["dado"])
+        self.assertIn("left, right", self.refused("table saw", {"tilt side": "up"})["tilt side"])
+        self.assertIn("length × how many", self.refused("clamps", {"clamps": "lots"})["clamps"])
+        with self.assertRaisesRegex(CarpentryError, "no tool here: choose one of miter saw"):
+            read_tool("laser", "", {}, Unit.INCH)
+
+    def test_what_plans_may_ask(self) -> None:
+        miter = {"crosscut": "8", "miter": "50", "tilt": "45"}
+        self.assertEqual(tools(miter_saw=miter).limits.crosscut, ticks("8"))
+        over = tools(miter_saw=miter | {"turn over": True}).limits
+        self.assertEqual(over.crosscut, ticks("16"))
+        self.assertEqual(tools(miter_saw=miter, sled={"width": "20"}).limits.crosscut, ticks("20"))
+        wedged = tools(miter_saw=miter, wedge={"tilt": "10"}).limits
+        self.assertEqual((wedged.tilt, wedged.miter), (Decimal(55), Decimal(60)))
+        table = {"rip": "24", "depth": "3", "tilt": "45"}
+        self.assertEqual(tools(table_saw=table).limits.rip_width, ticks("24"))
+        guided = tools(table_saw=table, circular_saw={"guide": "98"}, miter_saw=miter).limits
+        self.assertEqual((guided.rip_width, guided.miter), (None, None))
+        self.assertEqual(tools(table_saw=table).limits.resaw_depth, ticks("6"))
+        self.assertEqual(tools(table_saw=table | {"resaw": "4"}).limits.resaw_depth, ticks("4"))
+
+    def test_a_file_of_tools_read_again(self) -> None:
+        owned = tools(
+            table_saw={"rip": "24", "dado": True},
+            router_table={"bits": [{"kind": "straight", "diameter": "1/2"}], "pass": "1/4"},
+            helper=True,
+            miter_saw=[{"crosscut": "8"}, {"name": "big one", "crosscut": "14"}],
+        )
+        self.assertEqual(read_tools_file(json.dumps(tools_document(owned))), owned)
+        self.assertEqual(owned.limits.crosscut, ticks("14"))
+
+
+class ShopAloneTest(TestCase):
+    """``python -m carpentry shop``: parts, tools and boards without a plan."""
+
+    def shop(self, document: Json) -> Json:
+        return shop_document(json.dumps(document))
+
+    def test_from_the_terminal(self) -> None:
+        part = {"id": "B", "thickness": "3/4", "width": "7 1/4", "length": "18 1/2", "quantity": 2}
+        done = run("shop", "-", given=json.dumps({"parts": [part], "tools": self.SAWS}))
+        found = json.loads(done.stdout)
+        self.assertEqual((found["set_ups"][0]["stop"], found["faults"]), ("18 1/2", []))
+        refused = run("shop", "-", given=json.dumps({"parts": [part | {"length": "-1"}]}))
+        self.assertEqual((refused.returncode, refused.stdout), (2, ""))
+
+    def refused(self, document: Json) -> str:
+        with self.assertRaises(CarpentryError) as raised:
+            self.shop(document)
+        return str(raised.exception)
+
+    def only(self, part: Json, **more: object) -> list[Json]:
+        found: list[Json] = self.shop({"parts": [{"id": "A", "length": "20", **part}], **more})[
+            "set_ups"
+        ]
+        return found
+
+    SAWS = {
+        "miter saw": {"crosscut": "12", "tilt": "45", "miter": "50", "fence left": "20"},
+        "table saw": {"rip": "24", "depth": "3 1/8", "tilt": "45"},
+    }
+
+    def test_a_stop_for_every_length(self) -> None:
+        parts = [
+            {"id": "A", "thickness": "3/4", "width": "5 1/2", "length": "20", "quantity": 3},
+            {"id": "B", "thickness": "1 1/2", "width": "3 1/2", "length": "20", "quantity": 2},
+            {"id": "C", "thickness": "3/4", "width": "5 1/2", "length": "32 1/2"},
+        ]
+        found = self.shop({"parts": parts, "tools": self.SAWS})["set_ups"]
+        self.assertEqual([one["stop"] for one in found], ["32 1/2", "20"])
+        self.assertEqual(found[1]["of"], [{"part": "A", "count": 3}, {"part": "B", "count": 2}])
+        self.assertEqual(
+            (found[0]["tool"], found[0]["way"], found[0]["angle"]), ("miter saw", None, "0")
+        )
+
+    def test_ways_round_a_limit(self) -> None:
+        sized = {"thickness": "3/4", "width": "7 1/4"}
+        for part, way, more in (
+            ({"width": "12 1/2"}, "raise", {}),
+            ({"width": "14"}, "flip", {}),
+            ({"width": "26"}, "another tool", {}),
+            ({"ends": ["0", "50b"]}, "wedge", {"bevel": "50", "tilt": "45", "wedge": "5"}),
+            ({"ends": "0 55", "width": "5 1/2"}, "wedge", {"angle": "55", "wedge": "5"}),
+            ({"length": "5"}, "hold-down", {"stop": "5"}),
+        ):
+            with self.subTest(part=part):
+                found = self.only(sized | part, tools=self.SAWS)[-1]
+                self.assertEqual(found["way"], way)
+                self.assertEqual({name: found[name] for name in more}, more)
+        on_sled = self.only(sized | {"width": "26"}, tools={**self.SAWS, "sled": {"width": "30"}})
+        self.assertEqual((on_sled[0]["way"], on_sled[0]["tool"]), ("sled", "table saw"))
+        guided = self.only(sized | {"width": "26"}, tools={"circular saw": {"depth": "2"}})
+        self.assertEqual((guided[0]["way"], guided[0]["tool"]), ("guide", "circular saw"))
+        self.assertNotIn("stop", guided[0])
+        nothing = self.only(sized, tools={})
+        self.assertEqual((nothing[0]["tool"], nothing[0]["way"]), (None, "another tool"))
+
+    def test_a_chord_says_how_much_a_board_is_raised(self) -> None:
+        # a 10 in blade that crosses 5 1/2: its middle is √(5² − 2.75²) = 4.176 above the table; a
+        # 6 in chord is √(5² − 3²) = 4 from the middle: 0.176 up, 3/16 by eighths 1/4
+        saw = {"miter saw": {"crosscut": "5 1/2", "blade": "10"}}
+        found = self.only({"thickness": "3/4", "width": "6"}, tools=saw)[0]
+        self.assertEqual((found["way"], found["raise"]), ("raise", "1/4"))
+
+    def test_bevelled_edges(self) -> None:
+        part = {"thickness": "3/4", "width": "3 1/2", "edges": ["20", "-20"]}
+        found = self.only(part, tools=self.SAWS)
+        rips = [one for one in found if one["do"] == "rip"]
+        # leaning alike both rips stand alike: the same width at the table
+        self.assertEqual([(one["fence"], one["bevel"]) for one in rips], [("3 1/2", "20")])
+        self.assertEqual(rips[0]["of"], [{"part": "A", "count": 2}])
+        apart = self.only(part | {"edges": "45 45"}, tools=self.SAWS)
+        # worked: the face 3 1/2 wide, up; on the table each bevel is 3/4 · tan 45° nearer the fence,
+        # which the long point of the other edge touches: 2 3/4 both times
+        self.assertEqual([one["fence"] for one in apart if one["do"] == "rip"], ["2 3/4"])
+
+    def test_crooked_boards(self) -> None:
+        board = {"width": "3 1/2", "crook": "1/8", "corners": "1/8"}
+        found = self.shop({"boards": [board | {"straight edge": "6"}], "tools": self.SAWS})[
+            "set_ups"
+        ]
+        # 6 + 3 1/2 − 1/8, then 3 1/2 − 1/8 − 2 × 1/8; common practice, no source
+        self.assertEqual([one["fence"] for one in found], ["9 3/8", "3 1/8"])
+        self.assertEqual({one["do"] for one in found}, {"straighten"})
+        belly = self.shop({"boards": [board | {"together": "9 5/8"}]})["set_ups"]
+        self.assertEqual(belly[0]["fence"], "9 3/8")
+
+    def test_what_cannot_be_read_is_named_with_its_path(self) -> None:
+        said = self.refused(
+            {
+                "tools": {"miter saw": {"crosscut": "-1"}, "lathe": {}},
+                "parts": [
+                    {"id": "A", "length": "0"},
+                    {"id": "A", "length": "20", "ends": "45 x"},
+                    {"id": "C", "length": "20", "edges": ["20", "20"]},
+                ],
+                "boards": [{"width": "3 1/2", "crook": "4"}],
+                "colour": "red",
+            }
+        )
+        for place in (
+            *("tools.miter saw.crosscut", "tools.lathe", "parts[0].length", "parts[1].ends"),
+            *("parts[2].thickness", "boards[0].crook", "boards[0].straight edge", "colour"),
+        ):
+            self.assertIn(f"{place}: ", said)
+        self.assertIn("nothing to set up", self.refused({}))
+
+    def test_work_on_parts_is_told_as_not_worked_out_yet(self) -> None:
+        found = self.shop({"parts": [{"id": "B", "length": "20"}], "work": ["B rabbet 1/2 x 1/4"]})
+        self.assertEqual(found["not_yet"], ["B rabbet 1/2 x 1/4: is not worked out yet"])
+
+
+class SetUpsOfAProjectTest(TestCase):
+    """``build`` prints the set-ups of its plan."""
+
+    def test_the_compost_station(self) -> None:
+        files = ["demo/compost-station.project.json", "--yard", "demo/tallow-street.yard.json"]
+        found = json.loads(run("build", *files, "--seconds", "2").stdout)
+        cuts = Counter(
+            (cut["board"], cut["cut"]) for one in found["set_ups"] for cut in one["cuts"]
+        )
+        wanted = sum(len(layout["cuts"]) * layout["count"] for layout in found["layouts"])
+        self.assertEqual((len(cuts), max(cuts.values())), (wanted, 1))
+        self.assertTrue(found["shop"]["stop_by_stop"]["fewest"])
+        self.assertLess(
+            found["shop"]["stop_by_stop"]["moves"], found["shop"]["board_by_board"]["moves"]
+        )
+        treated = [one for one in found["set_ups"] if "Treated wood" in " ".join(one["cautions"])]
+        self.assertTrue(treated)
