@@ -5,8 +5,18 @@ into set-ups, each one position of one tool.
 """
 
 from carpentry.shop.alone import shop_document
+from carpentry.shop.bench import Bench, Changed, bench_of, undo_fault
 from carpentry.shop.bench_cuts import BenchBoard, BenchCut, MadePiece, Position
+from carpentry.shop.bench_file import (
+    board_document,
+    changed_document,
+    read_board_document,
+    read_changed,
+)
+from carpentry.shop.events import BenchEvent, BenchEventKind
 from carpentry.shop.from_plan import boards_to_cut, not_yet
+from carpentry.shop.placing import Sold, Supply
+from carpentry.shop.refit import come_to
 from carpentry.shop.set_ups import Sequenced, SetUp, board_by_board, every_cut, stop_by_stop
 from carpentry.shop.shop_file import set_ups_of
 from carpentry.shop.tools import KINDS, STARTERS, Kind, Limit, Tool, Tools, read_tool, starter_tools
@@ -15,20 +25,32 @@ from carpentry.shop.tools_file import read_tools_file, tools_document
 __all__ = [
     "KINDS",
     "STARTERS",
+    "Bench",
     "BenchBoard",
     "BenchCut",
+    "BenchEvent",
+    "BenchEventKind",
+    "Changed",
     "Kind",
     "Limit",
     "MadePiece",
     "Position",
     "Sequenced",
     "SetUp",
+    "Sold",
+    "Supply",
     "Tool",
     "Tools",
+    "bench_of",
     "board_by_board",
+    "board_document",
     "boards_to_cut",
+    "changed_document",
+    "come_to",
     "every_cut",
     "not_yet",
+    "read_board_document",
+    "read_changed",
     "read_tool",
     "read_tools_file",
     "set_ups_of",
@@ -36,4 +58,5 @@ __all__ = [
     "starter_tools",
     "stop_by_stop",
     "tools_document",
+    "undo_fault",
 ]

@@ -28,10 +28,11 @@ _ENOUGH = 1  # tick, that sawn pieces may differ by where they are one piece for
 @dataclass(frozen=True)
 class BenchBoard:
     """A board as it lies there to be cut: the ``number`` that is written on it, its ``stock`` and
-    what it measures (ticks), its tree of cuts, and the ``labels`` of its parts by the numbers of
-    their pieces. ``material`` is the wood that it is planned with, by index, ``offer`` what it is
-    there, and its length is ``called`` so; a ``crooked`` one is made straight by its first two
-    rips."""
+    what it measures (ticks), its tree of cuts and their lasting ``numbers``, where its parts lie
+    (``placed``) and their ``labels``, by the numbers of their pieces. ``material`` is the wood that
+    it is planned with, by index, ``offer`` what it is there, ``price`` what one more costs, and its
+    length is ``called`` so; a ``crooked`` one is made straight by its first two rips. ``flaws`` are
+    stretches of unsound wood, ``trims`` what is lost at its ends (ticks)."""
 
     number: int
     stock: str
@@ -40,14 +41,28 @@ class BenchBoard:
     cuts: tuple[Cut, ...]
     pieces: tuple[SawnPiece, ...]
     labels: Mapping[int, str] = field(default_factory=dict)
+    placed: Mapping[int, PlacedPart] = field(default_factory=dict)
+    numbers: tuple[int, ...] = ()
     material: int = 0
     offer: str = ""
     called: str = ""
+    price: Decimal | None = None
     crooked: bool = False
+    flaws: tuple[tuple[int, int], ...] = ()
+    trims: tuple[int, int] = (0, 0)
 
-    def labelled(self, labels: Mapping[int, str]) -> "BenchBoard":
-        """The same with the labels of its parts."""
-        return replace(self, labels=labels)
+    def __post_init__(self) -> None:
+        if not self.numbers and self.cuts:
+            object.__setattr__(self, "numbers", tuple(range(1, len(self.cuts) + 1)))
+
+    def holding(self, placed: Iterable[tuple[PlacedPart, str]]) -> "BenchBoard":
+        """The same with where its parts lie, and their labels."""
+        found = label_pieces(self, placed)
+        return replace(
+            self,
+            labels={number: label for number, (_, label) in found.items()},
+            placed={number: one for number, (one, _) in found.items()},
+        )
 
     @property
     def size(self) -> tuple[int, int, int]:
@@ -55,9 +70,9 @@ class BenchBoard:
             return self.length, 1, 1
         return self.length, self.section.width, self.section.thickness
 
-    @property
-    def treated(self) -> bool:
-        return "treated" in self.stock.split()
+    def numbered(self) -> Iterator[tuple[int, Cut]]:
+        """Its cuts with their numbers."""
+        return zip(self.numbers, self.cuts, strict=True)
 
 
 @dataclass(frozen=True)
@@ -135,11 +150,13 @@ class BenchCut:
         return max(0, self.size[0] - self.lying.beyond)
 
 
-def label_pieces(board: BenchBoard, placed: Iterable[tuple[PlacedPart, str]]) -> dict[int, str]:
-    """The labels of a board's parts by the numbers of the pieces that they are, by where they
-    lie."""
+def label_pieces(
+    board: BenchBoard, placed: Iterable[tuple[PlacedPart, str]]
+) -> dict[int, tuple[PlacedPart, str]]:
+    """The parts of a board and their labels by the numbers of the pieces that they are, by where
+    they lie."""
     waiting = list(placed)
-    found: dict[int, str] = {}
+    found: dict[int, tuple[PlacedPart, str]] = {}
     lying = lying_pieces(board)
     for one in board.pieces:
         if not one.part:
@@ -150,7 +167,7 @@ def label_pieces(board: BenchBoard, placed: Iterable[tuple[PlacedPart, str]]) ->
             key=lambda other: _apart(other[0], spans),
         )
         waiting.remove(mine)
-        found[one.number] = mine[1]
+        found[one.number] = mine
     return found
 
 
@@ -188,8 +205,8 @@ def bench_cuts(board: BenchBoard, tools: Tools) -> Iterator[BenchCut]:
     every, inside = lying_pieces(board), holding(board)
     keeps = {one.number for one in board.pieces if one.keep}
     parts = {one.number: one.part for one in board.pieces if one.part}
-    made_by = {made: n for n, cut in enumerate(board.cuts, 1) for made in cut.makes if made}
-    for number, cut in enumerate(board.cuts, start=1):
+    made_by = {made: n for n, cut in board.numbered() for made in cut.makes if made}
+    for number, cut in board.numbered():
         piece = every[cut.of]
         first, second = cut.makes
         wanted = [n in keeps or n in inside for n in (first, second)]

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from carpentry.cutting import CutPlan
 from carpentry.language import sold_name
 from carpentry.planning import Workup, numbered_boards
-from carpentry.shop.bench_cuts import BenchBoard, label_pieces
+from carpentry.shop.bench_cuts import BenchBoard
 
 _WORK = "Work on parts is not worked out yet: "
 
@@ -32,11 +32,13 @@ def boards_to_cut(work: Workup, plans: Sequence[CutPlan | None]) -> list[BenchBo
             material=material,
             offer=board.offer.id,
             called=sold_name(board.offer.length, work.settings.notation),
+            price=board.offer.price,
             crooked=bool(board.offer.on_hand and board.offer.on_hand.crook),
+            flaws=board.offer.on_hand.flaws if board.offer.on_hand else (),
+            trims=(work.settings.trim_start.ticks, work.settings.trim_end.ticks),
         )
         labels = [one.label for one in board.pieces]
-        placed = zip(layout.parts, labels, strict=True)
-        found.append(bench.labelled(label_pieces(bench, placed)))
+        found.append(bench.holding(zip(layout.parts, labels, strict=True)))
     return found
 
 

@@ -28,7 +28,6 @@ from carpentry.shop import (
     stop_by_stop,
     tools_document,
 )
-from carpentry.shop.bench_cuts import label_pieces
 from carpentry.shop.sequence import in_fewest_rounds
 from carpentry.shop.set_ups import minutes_of
 from carpentry.shop.shop_file import set_ups_document
@@ -71,8 +70,7 @@ def benched(problem: CutProblem, plan: CutPlan) -> list[BenchBoard]:
             for placed in layout.parts:
                 cut[placed.part] += 1
                 labels.append(f"{placed.part}·{cut[placed.part]}")
-            placed_labels = zip(layout.parts, labels, strict=True)
-            boards.append(board.labelled(label_pieces(board, placed_labels)))
+            boards.append(board.holding(zip(layout.parts, labels, strict=True)))
     return boards
 
 
@@ -355,8 +353,8 @@ class ShopAloneTest(TestCase):
         self.assertEqual([(one["fence"], one["bevel"]) for one in rips], [("3 1/2", "20")])
         self.assertEqual(rips[0]["of"], [{"part": "A", "count": 2}])
         apart = self.only(part | {"edges": "45 45"}, tools=self.SAWS)
-        # worked: the face 3 1/2 wide, up; on the table each bevel is 3/4 · tan 45° nearer the fence,
-        # which the long point of the other edge touches: 2 3/4 both times
+        # worked: the face 3 1/2 wide, up; on the table each bevel is 3/4 · tan 45° nearer the
+        # fence, which the long point of the other edge touches: 2 3/4 both times
         self.assertEqual([one["fence"] for one in apart if one["do"] == "rip"], ["2 3/4"])
 
     def test_crooked_boards(self) -> None:
