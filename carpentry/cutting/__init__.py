@@ -11,6 +11,7 @@ from carpentry.cutting.plan import CutPlan, Ended, Layout, Leftover, PlacedPart,
 from carpentry.cutting.plan_file import plan_document, read_plan
 from carpentry.cutting.planner import Budget, Progress, first_plan, plan_cuts, steadied
 from carpentry.cutting.problem import (
+    MOST_WEDGE,
     NO_LIMITS,
     CutPart,
     CutProblem,
@@ -24,6 +25,7 @@ from carpentry.cutting.sawing import with_cuts
 from carpentry.cutting.within import plan_within
 
 __all__ = [
+    "MOST_WEDGE",
     "NO_LIMITS",
     "Budget",
     "Cause",

@@ -64,6 +64,7 @@ class SawLimits:
 
 
 NO_LIMITS = SawLimits()
+MOST_WEDGE = 15  # degrees that a wedge adds to what a saw can do at the most; from memory
 
 
 @dataclass(frozen=True)

@@ -3,11 +3,20 @@
 from collections import Counter
 from collections.abc import Callable, Iterable
 from dataclasses import replace
+from decimal import Decimal
 
 from carpentry.cutting.line.sound_runs import sound_stretches
 from carpentry.cutting.plan import Layout, Unplaced
-from carpentry.cutting.problem import NO_LIMITS, CutPart, CutProblem, Order, StockPiece
+from carpentry.cutting.problem import (
+    MOST_WEDGE,
+    NO_LIMITS,
+    CutPart,
+    CutProblem,
+    Order,
+    StockPiece,
+)
 from carpentry.cutting.ripped.numbers import fits_stock
+from carpentry.design.ends import EndAngle
 from carpentry.language import Notation, Unit, write_length
 
 Written = Callable[[int], str]
@@ -34,15 +43,20 @@ def _beyond_the_saw(
     for end in part.ends:
         if not saw.turns(end):
             most = saw.tilt if end.bevel else saw.miter
-            return f"an end of {end.words} is beyond the saw, which goes to {most:f}°"
+            would = _on_a_wedge(end, most)
+            return f"an end of {end.words} is beyond the saw, which goes to {most:f}°{would}"
     if saw == NO_LIMITS or part.width is None or part.thickness is None:
         return ""
     for edge in part.edges:
         if not saw.tilts(edge):
-            return f"an edge of {edge.words} is beyond the saw, which tilts to {saw.tilt:f}°"
+            would = _on_a_wedge(edge, saw.tilt)
+            return f"an edge of {edge.words} is beyond the saw, which tilts to {saw.tilt:f}°{would}"
     wide = max(part.width, part.thickness)
     if not saw.crosses(wide, 0):
-        return f"{written(wide)} is wider than the saw crosscuts, {written(saw.crosscut or 0)}"
+        return (
+            f"{written(wide)} is wider than the saw crosscuts, {written(saw.crosscut or 0)}: turned"
+            " over and cut from both sides, on a sled or along a guide it would do"
+        )
     if problem.is_ripped and problem.order is Order.CROSSCUT_FIRST:
         narrow = [p for p in stock if saw.crosses(p.width or 0, p.thickness or 0)]
         if stock and not any(fits_stock(part, piece, problem) for piece in narrow):
@@ -56,6 +70,12 @@ def _beyond_the_saw(
     limits = {"rips": saw.rip_depth, "resaws": saw.resaw_depth}
     does = " and ".join(f"{word} up to {written(most)}" for word, most in limits.items() if most)
     return f"no board gives it within what the saw does, which {does or 'reaches too short'}"
+
+
+def _on_a_wedge(end: EndAngle, most: Decimal | None) -> str:
+    """What would do where an angle is a little beyond a saw."""
+    beyond = abs(end.degrees) - (most or 0)
+    return f": a wedge of {beyond:f}° would do" if most and beyond <= MOST_WEDGE else ""
 
 
 def _reason(problem: CutProblem, part: CutPart) -> str:

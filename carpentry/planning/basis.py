@@ -5,8 +5,10 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import asdict, dataclass, field, fields
 from decimal import Decimal
 from functools import cached_property
+from typing import Any
 
 from carpentry.buying import PriceFields, PriceLine, Tax, read_price_line
+from carpentry.cutting import SawLimits
 from carpentry.design import Part
 from carpentry.language import Json, Unit
 from carpentry.lumber import (
@@ -61,8 +63,9 @@ def usable(boards: Iterable[RackBoard]) -> dict[StockName, list[RackBoard]]:
 @dataclass(frozen=True)
 class Basis:
     """Prices and boards on hand. Kept with a plan that was cut and with a trip, so that they stay
-    what they were when yard and rack go on. ``unit`` is that of the yard's bare lengths, ``source``
-    where prices are from, such as the yard's name."""
+    what they were when yard, rack and tools go on. ``unit`` is that of the yard's bare lengths,
+    ``source`` where prices are from, such as the yard's name; ``saw`` what the saws can do, where
+    that is not as the project says."""
 
     unit: Unit
     lines: Sequence[PriceLine] = ()
@@ -73,6 +76,7 @@ class Basis:
     own: OwnStocks = field(default_factory=lambda: NO_OWN)
     rack: Mapping[StockName, Sequence[RackBoard]] = field(default_factory=dict)
     packs: str = ""
+    saw: SawLimits | None = None
 
     @cached_property
     def lexicon(self) -> Lexicon:
@@ -111,6 +115,7 @@ class Basis:
             "currency": self.currency,
             "source": self.source,
             "packs": self.packs,
+            "saw": _saw_document(self.saw),
             "own": [asdict(stock.fields) for stock in self.own.values()],
             "rack": [
                 {"id": board.id, "number": board.number, **asdict(board.read.fields)}
@@ -144,7 +149,28 @@ def read_basis(document: Json) -> Basis:
             for row in document["rack"]
         ),
         packs=document.get("packs", ""),
+        saw=_read_saw(document.get("saw")),
     )
+
+
+def _saw_document(saw: SawLimits | None) -> Json | None:
+    if saw is None:
+        return None
+    return {
+        name: f"{limit:f}" if isinstance(limit, Decimal) else limit
+        for name, limit in asdict(saw).items()
+    }
+
+
+def _read_saw(document: Json | None) -> SawLimits | None:
+    """What the saws could do; ``None`` where it was not noted."""
+    if document is None:
+        return None
+    told: dict[str, Any] = {
+        name: Decimal(limit) if isinstance(limit, str) else limit
+        for name, limit in document.items()
+    }
+    return SawLimits(**told)
 
 
 def named_boards(parts: Iterable[Part]) -> set[int]:

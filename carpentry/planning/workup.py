@@ -87,9 +87,11 @@ class Workup:
 
     @cached_property
     def settings(self) -> Settings:
+        settings = self.project.settings
         if self.made_by == 1:
-            return replace(self.project.settings, saw=NO_LIMITS, keep_width=Length(0, "0"))
-        return self.project.settings
+            return replace(settings, saw=NO_LIMITS, keep_width=Length(0, "0"))
+        saw = self.basis.saw
+        return settings if saw is None else replace(settings, saw=saw)
 
     @cached_property
     def named(self) -> set[int]:

@@ -22,6 +22,7 @@ from carpentry.language import (
     Notation,
     Unit,
     check_typed,
+    interchange,
     length_fields,
     read_length,
     typed,
@@ -219,6 +220,18 @@ class SettingFields:
 SETTING_LENGTHS = length_fields(SettingFields)
 SAW_LENGTHS = tuple(name for name in SETTING_LENGTHS if name.startswith("saw_"))
 SAW_ANGLES = ("saw_tilt", "saw_miter")
+SAW = (*SAW_LENGTHS, *SAW_ANGLES)  # what tools say, where there are any
+PROJECT_LENGTHS = tuple(name for name in SETTING_LENGTHS if name not in SAW_LENGTHS)
+
+
+def saw_fields(saw: SawLimits, unit: Unit) -> dict[str, str]:
+    """Limits of saws as they are typed into settings, empty where there is none."""
+    lengths = {name: getattr(saw, name.removeprefix("saw_")) for name in SAW_LENGTHS}
+    angles = {name: getattr(saw, name.removeprefix("saw_")) for name in SAW_ANGLES}
+    return {
+        **{name: "" if one is None else interchange(one, unit) for name, one in lengths.items()},
+        **{name: "" if one is None else f"{one:f}" for name, one in angles.items()},
+    }
 
 
 @dataclass(frozen=True)

@@ -10,6 +10,7 @@ from carpentry.shop.bench_cuts import BenchBoard, BenchCut, MadePiece, Position
 from carpentry.shop.bench_file import (
     board_document,
     changed_document,
+    plans_as_cut,
     read_board_document,
     read_changed,
 )
@@ -17,13 +18,45 @@ from carpentry.shop.events import BenchEvent, BenchEventKind
 from carpentry.shop.from_plan import boards_to_cut, not_yet
 from carpentry.shop.placing import Sold, Supply
 from carpentry.shop.refit import come_to
-from carpentry.shop.set_ups import Sequenced, SetUp, board_by_board, every_cut, stop_by_stop
+from carpentry.shop.said import (
+    MARKS,
+    counted,
+    is_usual,
+    lies,
+    made_said,
+    notes_of,
+    piece_said,
+    set_at,
+    stands,
+    way_said,
+)
+from carpentry.shop.set_ups import (
+    Sequenced,
+    SetUp,
+    board_by_board,
+    every_cut,
+    minutes_of,
+    rows_of,
+    stop_by_stop,
+)
 from carpentry.shop.shop_file import set_ups_of
-from carpentry.shop.tools import KINDS, STARTERS, Kind, Limit, Tool, Tools, read_tool, starter_tools
+from carpentry.shop.tools import (
+    KINDS,
+    MOST_TOOLS,
+    STARTERS,
+    Kind,
+    Limit,
+    Tool,
+    Tools,
+    read_tool,
+    starter_tools,
+)
 from carpentry.shop.tools_file import read_tools_file, tools_document
 
 __all__ = [
     "KINDS",
+    "MARKS",
+    "MOST_TOOLS",
     "STARTERS",
     "Bench",
     "BenchBoard",
@@ -47,16 +80,28 @@ __all__ = [
     "boards_to_cut",
     "changed_document",
     "come_to",
+    "counted",
     "every_cut",
+    "is_usual",
+    "lies",
+    "made_said",
+    "minutes_of",
     "not_yet",
+    "notes_of",
+    "piece_said",
+    "plans_as_cut",
     "read_board_document",
     "read_changed",
     "read_tool",
     "read_tools_file",
+    "rows_of",
+    "set_at",
     "set_ups_of",
     "shop_document",
+    "stands",
     "starter_tools",
     "stop_by_stop",
     "tools_document",
     "undo_fault",
+    "way_said",
 ]

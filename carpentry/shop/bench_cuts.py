@@ -32,7 +32,8 @@ class BenchBoard:
     (``placed``) and their ``labels``, by the numbers of their pieces. ``material`` is the wood that
     it is planned with, by index, ``offer`` what it is there, ``price`` what one more costs, and its
     length is ``called`` so; a ``crooked`` one is made straight by its first two rips. ``flaws`` are
-    stretches of unsound wood, ``trims`` what is lost at its ends (ticks)."""
+    stretches of unsound wood, ``trims`` what is lost at its ends (ticks); ``rack`` is the board on
+    the rack that it is, by its id."""
 
     number: int
     stock: str
@@ -50,6 +51,7 @@ class BenchBoard:
     crooked: bool = False
     flaws: tuple[tuple[int, int], ...] = ()
     trims: tuple[int, int] = (0, 0)
+    rack: str = ""
 
     def __post_init__(self) -> None:
         if not self.numbers and self.cuts:

@@ -3,13 +3,25 @@
 from decimal import Decimal
 from typing import Any
 
-from carpentry.cutting import Cut, PlacedPart, Saw, SawnPiece
+from carpentry.cutting import (
+    Cut,
+    CutPlan,
+    Layout,
+    Leftover,
+    PlacedPart,
+    Saw,
+    SawnPiece,
+    Status,
+    plan_document,
+)
 from carpentry.design.edges import Edges
 from carpentry.design.ends import EndAngle, Ends
 from carpentry.language import Json
 from carpentry.lumber import Section
-from carpentry.shop.bench import Changed, Key
-from carpentry.shop.bench_cuts import BenchBoard
+from carpentry.shop.bench import Bench, Changed, Key
+from carpentry.shop.bench_cuts import BenchBoard, lying_pieces
+from carpentry.shop.placing import Supply
+from carpentry.shop.tree import box_of
 
 
 def board_document(board: BenchBoard) -> Json:
@@ -33,6 +45,7 @@ def board_document(board: BenchBoard) -> Json:
         "crooked": board.crooked,
         "flaws": [list(one) for one in board.flaws],
         "trims": list(board.trims),
+        "rack": board.rack,
     }
 
 
@@ -76,6 +89,7 @@ def read_board_document(document: Json) -> BenchBoard:
         crooked=document["crooked"],
         flaws=tuple((start, end) for start, end in document["flaws"]),
         trims=(first, last),
+        rack=document["rack"],
     )
 
 
@@ -112,6 +126,49 @@ def read_changed(document: Json) -> Changed:
         _keys(document["gone"]),
         document["missing"],
         document["says"],
+    )
+
+
+def plans_as_cut(bench: Bench, supply: Supply) -> list[Json]:
+    """The boards as they were really cut, as a plan for each cut problem that they were planned
+    from. Nothing is claimed of their price."""
+    found = []
+    for material, problem in enumerate(supply.problems):
+        if problem is None:
+            continue
+        prices = {piece.id: piece.price for piece in problem.stock}
+        used = [b for b in bench.boards.values() if b.material == material and b.placed]
+        plan = CutPlan(
+            Status.FEASIBLE,
+            sum((prices.get(board.offer, Decimal(0)) for board in used), Decimal(0)),
+            Decimal(0),
+            tuple(_as_layout(board) for board in used),
+            (),
+        )
+        found.append(plan_document(plan, supply.unit))
+    return found
+
+
+def _as_layout(board: BenchBoard) -> Layout:
+    lying = lying_pieces(board)
+    kept = [box_of(lying[one.number]) for one in board.pieces if one.keep]
+    _, width, thickness = board.size
+    across, through = (0, width), (0, thickness)
+    return Layout(
+        board.offer,
+        1,
+        tuple(board.placed[n] for n in sorted(board.placed)),
+        tuple(
+            Leftover(
+                *box.x,
+                None if box.y == across else box.y,
+                None if box.z == through else box.z,
+                keep=True,
+            )
+            for box in kept
+        ),
+        board.cuts,
+        board.pieces,
     )
 
 

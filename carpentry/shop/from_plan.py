@@ -35,6 +35,7 @@ def boards_to_cut(work: Workup, plans: Sequence[CutPlan | None]) -> list[BenchBo
             price=board.offer.price,
             crooked=bool(board.offer.on_hand and board.offer.on_hand.crook),
             flaws=board.offer.on_hand.flaws if board.offer.on_hand else (),
+            rack=board.taken.id if board.taken else "",
             trims=(work.settings.trim_start.ticks, work.settings.trim_end.ticks),
         )
         labels = [one.label for one in board.pieces]

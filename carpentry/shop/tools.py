@@ -7,7 +7,7 @@ from decimal import Decimal
 from enum import StrEnum
 from functools import partial
 
-from carpentry.cutting import SawLimits, read_saw_angle
+from carpentry.cutting import MOST_WEDGE, SawLimits, read_saw_angle
 from carpentry.language import (
     TICKS_PER_FOOT,
     CarpentryError,
@@ -119,7 +119,6 @@ KINDS: Mapping[str, tuple[Limit, ...]] = {
     "helper": (),
 }
 RESAWS_OVER = 2  # passes, the board turned over, of a table saw
-NEVER_WEDGED = 15  # degrees that a wedge adds at the most; from memory
 
 
 @dataclass(frozen=True)
@@ -293,7 +292,7 @@ class Tools:
     @property
     def wedge(self) -> Decimal:
         """Degrees that a wedge adds to what a saw can do, 0 where there is none."""
-        angles = (one.angle("tilt") or Decimal(NEVER_WEDGED) for one in self.of("wedge"))
+        angles = (one.angle("tilt") or Decimal(MOST_WEDGE) for one in self.of("wedge"))
         return max(angles, default=Decimal(0))
 
 

@@ -11,10 +11,11 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 from enum import StrEnum
 
+from carpentry.cutting import MOST_WEDGE
 from carpentry.language import TICKS_PER_INCH
 from carpentry.lumber.cautions import SHORT_PIECE
 from carpentry.shop.lying import NOTHING
-from carpentry.shop.tools import NEVER_WEDGED, RESAWS_OVER, Tool, Tools
+from carpentry.shop.tools import RESAWS_OVER, Tool, Tools
 
 RAISED_BY = TICKS_PER_INCH  # at the most
 _FULL = Decimal(45)
@@ -168,7 +169,7 @@ def _wedged(saw: Tool, wanted: Crosscut) -> Iterator[Chosen]:
         if not angle or most is None or not most or abs(angle) <= most:
             continue
         rest = abs(angle) - most
-        if rest <= NEVER_WEDGED:
+        if rest <= MOST_WEDGE:
             own = most if angle > 0 else -most
             turned = angle is wanted.swing
             yield Chosen(
@@ -234,7 +235,7 @@ def _rips(tools: Tools, wanted: Rip) -> Iterator[Chosen]:
             yield replace(plain, tool=saw, way=Way.PASSES, passes=RESAWS_OVER)
     for saw in saws:
         most = saw.angle("tilt")
-        if most and 0 < wanted.lean - most <= NEVER_WEDGED and _deep_enough(saw, wanted.deep, most):
+        if most and 0 < wanted.lean - most <= MOST_WEDGE and _deep_enough(saw, wanted.deep, most):
             yield replace(plain, tool=saw, way=Way.WEDGE, wedge=wanted.lean - most, lean=most)
     for saw in tools.of("circular saw"):
         if _tilts(saw, wanted.lean) and _deep_enough(saw, wanted.deep, wanted.lean):

@@ -30,12 +30,14 @@ class Happened(models.Model):
         super().save(*args, **options | {"force_insert": True})
 
     @classmethod
-    def take(cls, subject: Any, id: Any, kind: str, typed: dict[str, Any]) -> "Happened | None":
+    def take(
+        cls, subject: Any, id: Any, kind: str, typed: dict[str, Any], **more: Any
+    ) -> "Happened | None":
         """Stores an event behind those of a subject; ``None`` for one that is known."""
         if cls._default_manager.filter(id=id).exists():
             return None
         number = subject.events.count() + 1
-        row = cls(id=id, number=number, kind=kind, typed=typed, **{cls.whose: subject})
+        row = cls(id=id, number=number, kind=kind, typed=typed, **{cls.whose: subject}, **more)
         row.full_clean()
         row.save()
         return row

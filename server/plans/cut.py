@@ -13,11 +13,11 @@ from server.plans.resting import work_up
 from server.rack.models import Rack, RackBoard
 
 
-@transaction.atomic
 def _counted(count: int, one: str) -> str:
     return f"{count} {one}{'' if count == 1 else 's'}"
 
 
+@transaction.atomic
 def mark_cut(plan: Plan, change_id: uuid.UUID) -> None:
     """Marks a plan of a project's present state cut and moves its boards; done again it does
     nothing.

@@ -24,6 +24,7 @@ from server.plans.state import state_of_project
 from server.projects.models import Project
 from server.projects.showing import read_at_once
 from server.rack.models import Rack
+from server.tools.models import Toolbox
 
 _KEPT = 12
 _worked_up: OrderedDict[Hashable, Workup] = OrderedDict()
@@ -65,12 +66,13 @@ def work_up_on(project: Project, basis: Basis, facts: Facts) -> Workup:
 
 
 def basis_now(project: Project) -> Basis:
-    """Yard and rack as they are now."""
+    """Yard, rack and tools as they are now."""
     own = project.lexicon.own
+    saw = Toolbox.of(project.owner).owned.limits
     rack = {} if project.rack == RackUse.NEVER else Rack.of(project.owner).usable()
     yard = project.yard
     if yard is None:
-        return Basis(Unit(project.unit), own=own, rack=rack)
+        return Basis(Unit(project.unit), own=own, rack=rack, saw=saw)
     rows = list(yard.lines.filter(_wanted(project.named_parts(), rip=project.rip)))
     for row in rows:
         row.yard = yard
@@ -84,6 +86,7 @@ def basis_now(project: Project) -> Basis:
         own=own,
         rack=rack,
         packs=yard.packs,
+        saw=saw,
     )
 
 

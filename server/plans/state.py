@@ -8,13 +8,14 @@ from server.plans.solver import solver
 from server.projects.models import Project
 from server.rack.models import Rack
 from server.stocks.models import OwnMaterials
+from server.tools.models import Toolbox
 
 _STATE = ("id", "version", "updated")  # a database that was put back has other times
 
 
 def state_of_project(project: Project) -> Hashable:
     """What changes with everything that a project's plan is made from: the project, its yard and
-    the rack, materials of one's own, and what was cut."""
+    the rack, materials and tools of one's own, and what was cut."""
     owner, yard = project.owner_id, project.yard
     cut = project.plans.filter(stage=Plan.Stage.CUT).values_list("id", flat=True)
     return (
@@ -22,6 +23,7 @@ def state_of_project(project: Project) -> Hashable:
         yard and (yard.id, yard.version, yard.updated),
         tuple(Rack.objects.filter(owner=owner).values_list(*_STATE)),
         tuple(OwnMaterials.objects.filter(owner=owner).values_list(*_STATE)),
+        tuple(Toolbox.objects.filter(owner=owner).values_list(*_STATE)),
         tuple(sorted(map(str, cut))),
     )
 

@@ -8,6 +8,7 @@ from django.core.exceptions import ValidationError
 from django.db import models
 from django.utils.functional import cached_property
 
+from carpentry.cutting import SawLimits
 from carpentry.design import Part as ReadPart
 from carpentry.design import (
     PartFields,
@@ -44,6 +45,7 @@ from carpentry.project import (
 )
 from carpentry.project.file import FOLLOWING_LINES, TYPED_LINES
 from carpentry.project.respelling import respelled
+from carpentry.project.settings import SAW, saw_fields
 from carpentry.project.sheet_in_file import MOST_RUNS
 from server.common.columns import typed_columns
 from server.common.errors import as_validation_error
@@ -59,15 +61,16 @@ from server.history.models import Revision, Snapshot, Versioned
 from server.projects.rows import Measure, Part, ProjectLine, Run, Shape, follows
 from server.rack.models import RackBoard
 from server.stocks.models import own_stocks
+from server.tools.models import Toolbox
 from server.yards.models import Yard
 
-SETTINGS = tuple(typed_fields(SettingFields))
+SETTINGS = tuple(name for name in typed_fields(SettingFields) if name not in SAW)
 MOST_TYPED = 20_000  # characters of all lines of a kind
 # What no part is shown otherwise for.
 _OF_THE_WHOLE = {
     *("kerf", "trim_start", "trim_end", "order", "share_angled_cuts", "eased", "spare", "rack"),
     *("keep_from", "keep_from_of", "keep_width", "budget", "sells_for", "rip", "resaw"),
-    *("own_stock", *(name for name in SETTINGS if name.startswith("saw_"))),
+    "own_stock",
 }
 
 
@@ -94,9 +97,9 @@ class ProjectQuerySet(OwnedQuerySet):
         return super().of(user).exclude(deleted=None).order_by("-deleted")
 
 
-class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__)):
-    """A thing to build: its settings (a column for each of ``SettingFields``), its parts and the
-    yard it is bought at."""
+class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__, *SAW)):
+    """A thing to build: its settings (a column for each of ``SettingFields``, but for what the saws
+    can do), its parts and the yard it is bought at."""
 
     yard = models.ForeignKey(
         Yard, null=True, blank=True, on_delete=models.SET_NULL, related_name="projects"
@@ -124,8 +127,9 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
 
     @property
     def setting_fields(self) -> SettingFields:
-        """The settings as they were typed."""
-        return SettingFields(**{name: getattr(self, name) for name in SETTINGS})
+        """The settings as they were typed, with what the builder's saws can do."""
+        typed = {name: getattr(self, name) for name in SETTINGS}
+        return SettingFields(**typed, **saw_fields(self._saw, Unit(self.unit)))
 
     def take_settings(self, typed: SettingFields) -> None:
         """Becomes a project with these settings."""
@@ -135,6 +139,10 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
     @cached_property
     def _own(self) -> Any:
         return own_stocks(self.owner)
+
+    @cached_property
+    def _saw(self) -> SawLimits:
+        return Toolbox.of(self.owner).owned.limits
 
     @property
     def lexicon(self) -> Lexicon:

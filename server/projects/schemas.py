@@ -11,7 +11,7 @@ from carpentry.design.measures import MeasureFields
 from carpentry.design.runs import RunFields
 from carpentry.language import Notation, Unit, typed_fields
 from carpentry.project import SettingFields
-from carpentry.project.settings import SETTING_LENGTHS
+from carpentry.project.settings import PROJECT_LENGTHS, SAW
 from server.common.columns import given_fields, shown_fields
 from server.common.schemas import (
     ColumnOut,
@@ -179,8 +179,10 @@ class RunOut(shown_fields(RunFields, "RunFieldsOut")):
 
 _SettingsOut = create_model(  # type: ignore[call-overload]
     "SettingsOut",
-    __base__=shown_fields(SettingFields, "SettingFieldsOut", *SETTING_LENGTHS, "unit", "notation"),
-    **dict.fromkeys(SETTING_LENGTHS, (SettingLengthOut, ...)),
+    __base__=shown_fields(
+        SettingFields, "SettingFieldsOut", *PROJECT_LENGTHS, *SAW, "unit", "notation"
+    ),
+    **dict.fromkeys(PROJECT_LENGTHS, (SettingLengthOut, ...)),
 )
 
 
@@ -253,7 +255,7 @@ class _ProjectIn(SeenIn):
     work: str | None = None
 
 
-ProjectPatchIn = given_fields(SettingFields, "ProjectPatchIn", _ProjectIn)
+ProjectPatchIn = given_fields(SettingFields, "ProjectPatchIn", _ProjectIn, *SAW)
 PartPatchIn = given_fields(PartFields, "PartPatchIn", SeenIn)
 MeasurePatchIn = given_fields(MeasureFields, "MeasurePatchIn", SeenIn)
 RunPatchIn = given_fields(RunFields, "RunPatchIn", SeenIn)

@@ -24,7 +24,7 @@ from carpentry.lumber import (
     weight_told,
 )
 from carpentry.project import extra_of
-from carpentry.project.settings import SETTING_LENGTHS
+from carpentry.project.settings import PROJECT_LENGTHS
 from server.common.schemas import ProblemOut, length_out, section_out
 from server.common.uploads import columns_out
 from server.history.showing import shows
@@ -46,7 +46,7 @@ from server.projects.schemas import (
 from server.projects.shape_schemas import DrawnOut
 
 _MOST_TRIES = 8
-_PLAIN = tuple(name for name in SETTINGS if name not in SETTING_LENGTHS)
+_PLAIN = tuple(name for name in SETTINGS if name not in PROJECT_LENGTHS)
 
 
 def read_at_once(project: Project) -> None:
@@ -97,7 +97,7 @@ def _whole(project: Project, sheet: Sheet) -> dict[str, Any]:
             name: SettingLengthOut(
                 typed=getattr(project, name), shown=length_out(settings.length(name) or 0, notation)
             )
-            for name in SETTING_LENGTHS
+            for name in PROJECT_LENGTHS
         },
         "id": project.id,
         "name": project.name,

@@ -22,8 +22,10 @@ from server.projects.measures import router as measures
 from server.projects.shapes import router as shapes
 from server.projects.workshop import router as workshop
 from server.rack.api import router as rack
+from server.shop.api import router as shop
 from server.sizes.api import router as sizes
 from server.stocks.api import router as materials
+from server.tools.api import router as tools
 from server.trips.api import router as trips
 from server.yards.api import router as yards
 
@@ -39,7 +41,9 @@ for router in (
     sizes,
     materials,
     rack,
+    tools,
     trips,
+    shop,
     documents,
 ):
     api.add_router("", router)

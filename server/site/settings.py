@@ -45,9 +45,11 @@ INSTALLED_APPS = [
     "server.stocks",
     "server.yards",
     "server.rack",
+    "server.tools",
     "server.projects",
     "server.plans",
     "server.trips",
+    "server.shop",
 ]
 
 MIDDLEWARE = [

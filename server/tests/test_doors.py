@@ -55,6 +55,8 @@ class EveryEndpointTest(ApiTestCase):
             "yard_id": yard["id"],
             "line_id": line,
             "trip_id": str(uuid.uuid4()),
+            "tool_id": str(uuid.uuid4()),
+            "cutting_id": str(uuid.uuid4()),
             "board_id": str(uuid.uuid4()),
             "material_id": str(uuid.uuid4()),
             "run_id": str(uuid.uuid4()),

@@ -104,9 +104,7 @@ class FirstVersionTest(TestCase):
         old = self.found["Cold frame"]
         self.assertFalse(old["share_angled_cuts"])
         self.assertEqual((old["rip"], old["resaw"], old["own_stock"]), (True, True, False))
-        self.assertEqual(old["saw_crosscut"]["typed"], "12")
         metric = self.found["Rail in millimetres"]
-        self.assertEqual(metric["saw_crosscut"]["typed"], "305")
         self.assertEqual(metric["keep_width"]["shown"]["text"], "40 mm")
 
     def test_leftovers_of_boards_are_kept(self) -> None:

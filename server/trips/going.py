@@ -283,7 +283,9 @@ def renew(trip: Trip) -> None:
     now = _with_unlisted(Workup(planned, basis_now(project)))
     known = {line_key(line.stock, line.length.ticks) for line in basis.lines}
     more = [line for line in now.lines if line_key(line.stock, line.length.ticks) not in known]
-    fresh = replace(basis, lines=[*basis.lines, *more], own=now.own, packs=now.packs, rack=now.rack)
+    fresh = replace(
+        basis, lines=[*basis.lines, *more], own=now.own, packs=now.packs, rack=now.rack, saw=now.saw
+    )
     trip.basis = fresh.document()
     del trip.rests_on
     plan_anew(trip)

@@ -85,6 +85,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cuttings/{cutting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Cutting
+         * @description A cutting as it is.
+         */
+        get: operations["server_shop_api_get_cutting"];
+        put?: never;
+        post?: never;
+        /**
+         * Call Cutting Off
+         * @description Calls cutting off of which nothing is cut yet.
+         */
+        delete: operations["server_shop_api_call_cutting_off"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cuttings/{cutting_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Bench Events
+         * @description Takes events in, each once however often it is told; what goes wrong is planned again before
+         *     this answers.
+         */
+        post: operations["server_shop_api_tell_bench_events"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cuttings/{cutting_id}/finish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finish Cutting
+         * @description Ends cutting: what is cut stays cut, what is left goes onto the rack.
+         */
+        post: operations["server_shop_api_finish_cutting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cuttings/{cutting_id}/open-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Cutting Again
+         * @description Takes the end of cutting back.
+         */
+        post: operations["server_shop_api_open_cutting_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/deleted-projects": {
         parameters: {
             query?: never;
@@ -468,6 +553,26 @@ export interface paths {
         get: operations["server_documents_api_cut_sheet"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/cuttings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Cutting
+         * @description The cutting of a project, begun under an id of the client's making if there is none.
+         */
+        post: operations["server_shop_api_begin_cutting"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1058,6 +1163,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Shop
+         * @description The set-ups of a project: those of the cutting under way, else of its plan as it is now.
+         */
+        get: operations["server_shop_api_get_shop"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/shopping-list.csv": {
         parameters: {
             query?: never;
@@ -1488,6 +1613,126 @@ export interface paths {
          */
         get: operations["server_sizes_api_ways_to_a_size"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Tools
+         * @description The builder's tools.
+         */
+        get: operations["server_tools_api_get_tools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tools/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Tools File
+         * @description The tools as a file for the terminal.
+         */
+        get: operations["server_tools_api_get_tools_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tools/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Redo Tools
+         * @description Takes the last undo back.
+         */
+        post: operations["server_tools_api_redo_tools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tools/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove Tools
+         * @description Takes tools away that are not owned any more.
+         */
+        post: operations["server_tools_api_remove_tools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tools/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo Tools
+         * @description Takes the newest change of the tools back.
+         */
+        post: operations["server_tools_api_undo_tools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tools/{tool_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Write Tool
+         * @description Changes what is told of a tool, or adds one of a kind under this id.
+         */
+        put: operations["server_tools_api_write_tool"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2012,6 +2257,89 @@ export interface components {
             /** Unknown */
             unknown: string[];
         };
+        /**
+         * BenchBoardOut
+         * @description A board: ``pieces`` are those that lie there now, each with what it is called and how long it
+         *     is. ``is_more`` for one that was not in the plan.
+         */
+        BenchBoardOut: {
+            /** Called */
+            called: string;
+            /** Is Gone */
+            is_gone: boolean;
+            /** Is More */
+            is_more: boolean;
+            /** Is Whole */
+            is_whole: boolean;
+            length: components["schemas"]["LengthOut"];
+            /** Number */
+            number: number;
+            /** Pieces */
+            pieces: components["schemas"]["BenchPieceOut"][];
+            /** Stock */
+            stock: string;
+        };
+        /** BenchEventIn */
+        BenchEventIn: {
+            /**
+             * Board
+             * @default 0
+             */
+            board: number;
+            /**
+             * Cuts
+             * @default
+             */
+            cuts: string;
+            /**
+             * End
+             * @default
+             */
+            end: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Now
+             * @default
+             */
+            now: string;
+            /**
+             * Piece
+             * @default 0
+             */
+            piece: number;
+            /**
+             * Start
+             * @default
+             */
+            start: string;
+            /**
+             * Undoes
+             * @default
+             */
+            undoes: string;
+        };
+        /**
+         * BenchEventsIn
+         * @description Events in the order in which they happened.
+         */
+        BenchEventsIn: {
+            /** Events */
+            events: components["schemas"]["BenchEventIn"][];
+        };
+        /** BenchPieceOut */
+        BenchPieceOut: {
+            /** Called */
+            called: string;
+            length: components["schemas"]["LengthOut"];
+            /** Number */
+            number: number;
+        };
         /** BoardFieldsIn */
         BoardFieldsIn: {
             /** Bow */
@@ -2070,6 +2398,108 @@ export interface components {
         BothUnitsOut: {
             inches: components["schemas"]["LengthOut"];
             millimetres: components["schemas"]["LengthOut"];
+        };
+        /**
+         * CardCutOut
+         * @description One cut of a set-up: its ``key`` is board and number. ``lies`` says how the piece is put on
+         *     the saw; ``size`` are its length, width and thickness, ``near`` and ``far`` from stop or fence
+         *     to either side of the blade (ticks). ``corners`` is its end as it lies against the fence: from
+         *     the fence out and from the table up, round it (ticks). ``measured`` is what a miscut is asked
+         *     for: how long (or wide) the piece at stop or fence should be, ``None`` where nothing is measured
+         *     there.
+         */
+        CardCutOut: {
+            /** Against */
+            against: string;
+            /** Board */
+            board: number;
+            /** Corners */
+            corners: number[][];
+            /** Far */
+            far: number;
+            /** Is Usual */
+            is_usual: boolean;
+            /** Keeps Near */
+            keeps_near: boolean;
+            /** Key */
+            key: string;
+            /** Labels */
+            labels: string[];
+            /** Lies */
+            lies: string;
+            /** Makes */
+            makes: string;
+            mark: components["schemas"]["LengthOut"];
+            measured: components["schemas"]["LengthOut"] | null;
+            /** Near */
+            near: number;
+            /** Piece */
+            piece: string;
+            /** Size */
+            size: number[];
+            /** Up */
+            up: string;
+            /** Waste */
+            waste: string;
+        };
+        /**
+         * CardOut
+         * @description A set-up as it is read at the saw: ``heading`` over the figure ``at``, ``stands`` how the
+         *     blade stands, ``tells`` what comes off. ``angle`` and ``tilt`` in degrees, with their
+         *     directions as one stands before the saw.
+         */
+        CardOut: {
+            /** Angle */
+            angle: number;
+            at: components["schemas"]["LengthOut"] | null;
+            /** Cautions */
+            cautions: string[];
+            /** Do */
+            do: string;
+            /** Fence Side */
+            fence_side: string;
+            /** Heading */
+            heading: string;
+            /** Key */
+            key: string;
+            /** Minutes */
+            minutes: number;
+            /** Notes */
+            notes: string[];
+            /** Rows */
+            rows: components["schemas"]["CardRowOut"][];
+            /** Stands */
+            stands: string;
+            /** Swing */
+            swing: string;
+            /** Tells */
+            tells: string;
+            /** Tilt */
+            tilt: number;
+            /** Tilt Side */
+            tilt_side: string;
+            /** Tool */
+            tool: string;
+            /** Way */
+            way: string;
+        };
+        /**
+         * CardRowOut
+         * @description The cuts of one board at a set-up, in order; ``off`` are the parts that come off.
+         */
+        CardRowOut: {
+            /** Board */
+            board: number;
+            /** Called */
+            called: string;
+            /** Cuts */
+            cuts: components["schemas"]["CardCutOut"][];
+            /** Kind */
+            kind: string;
+            /** Off */
+            off: string;
+            /** Stock */
+            stock: string;
         };
         /**
          * ChangeIn
@@ -2193,6 +2623,16 @@ export interface components {
                 [key: string]: unknown;
             } | null;
         };
+        /** ConflictOut[ToolboxOut] */
+        ConflictOut_ToolboxOut_: {
+            current: components["schemas"]["ToolboxOut"];
+            /** Detail */
+            detail: string;
+            /** Seen */
+            seen: {
+                [key: string]: unknown;
+            } | null;
+        };
         /** ConflictOut[YardOut] */
         ConflictOut_YardOut_: {
             current: components["schemas"]["YardOut"];
@@ -2258,6 +2698,54 @@ export interface components {
             saw: string;
             /** Waste */
             waste: string;
+        };
+        /**
+         * CuttingOut
+         * @description Cutting as it is. ``id`` is ``None`` while it is not begun. ``seen`` are the events taken in,
+         *     ``said`` what the newest one that changed the boards came to; ``changed`` says how the project
+         *     differs at the desk from what is cut here.
+         */
+        CuttingOut: {
+            /** Begun */
+            begun: string | null;
+            /** Boards */
+            boards: components["schemas"]["BenchBoardOut"][];
+            by_board: components["schemas"]["SequenceOut"];
+            by_stop: components["schemas"]["SequenceOut"];
+            /** Changed */
+            changed: string[];
+            /** Done */
+            done: string[];
+            /** Finished */
+            finished: boolean;
+            /** Held */
+            held: components["schemas"]["HeldOut"][];
+            /** Id */
+            id: string | null;
+            /** Labels */
+            labels: components["schemas"]["LabelOut"][];
+            last: components["schemas"]["LastEventOut"] | null;
+            /** Marks */
+            marks: string;
+            /** Missing */
+            missing: string[];
+            /** Name */
+            name: string;
+            /** Not Yet */
+            not_yet: string[];
+            /** Notation */
+            notation: string;
+            /**
+             * Project
+             * Format: uuid
+             */
+            project: string;
+            /** Refused */
+            refused: components["schemas"]["RefusedBenchEventOut"][];
+            /** Said */
+            said: string;
+            /** Seen */
+            seen: string[];
         };
         /**
          * DeletedProjectOut
@@ -2570,6 +3058,18 @@ export interface components {
             unpriced: number;
         };
         /**
+         * HeldOut
+         * @description Parts that are cut after something is measured.
+         */
+        HeldOut: {
+            /** Count */
+            count: number;
+            /** Mark */
+            mark: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * ImportIn
          * @description What goes with a file of parts: they are added to those that are there, or come ``instead``
          *     of them.
@@ -2608,6 +3108,21 @@ export interface components {
             warnings: string[];
         };
         /**
+         * LabelOut
+         * @description What is written on a piece.
+         */
+        LabelOut: {
+            /** Board */
+            board: number;
+            /** Goes To */
+            goes_to: string;
+            /** Label */
+            label: string;
+            length: components["schemas"]["LengthOut"];
+            /** Name */
+            name: string;
+        };
+        /**
          * LaidOut
          * @description How a run lies. ``rows``, ``first`` and ``last`` (what they are ripped to) are those of
          *     siding.
@@ -2641,6 +3156,21 @@ export interface components {
             rows: number | null;
             /** Side */
             side: string;
+        };
+        /**
+         * LastEventOut
+         * @description The newest event that can be undone: what it was, and the cuts that were done by it.
+         */
+        LastEventOut: {
+            /** Cuts */
+            cuts: string[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Said */
+            said: string;
         };
         /** LaterOut */
         LaterOut: {
@@ -2744,6 +3274,22 @@ export interface components {
              * @default false
              */
             with_all: boolean;
+        };
+        /**
+         * LimitOut
+         * @description What can be said of a kind of tool: its ``kind`` is length, angle, flag, choice or words.
+         */
+        LimitOut: {
+            /** Choices */
+            choices: string[];
+            /** Heading */
+            heading: string;
+            /** Help */
+            help: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
         };
         /**
          * LineIn
@@ -2983,6 +3529,17 @@ export interface components {
             count: number;
             gap: components["schemas"]["LengthOut"];
         };
+        /**
+         * NewCuttingIn
+         * @description Cutting under an id of the client's making.
+         */
+        NewCuttingIn: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
         /** NewProjectIn */
         NewProjectIn: {
             /**
@@ -3122,6 +3679,25 @@ export interface components {
             used: number;
             /** Width */
             width: string;
+        };
+        /**
+         * OwnedToolOut
+         * @description A tool: its limits as typed, by name.
+         */
+        OwnedToolOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Limits */
+            limits: {
+                [key: string]: string;
+            };
+            /** Name */
+            name: string;
         };
         /**
          * PackOut
@@ -3624,14 +4200,6 @@ export interface components {
             rules: string;
             /** Runs */
             runs: components["schemas"]["RunOut"][];
-            saw_crosscut: components["schemas"]["SettingLengthOut"];
-            /** Saw Miter */
-            saw_miter: string;
-            saw_resaw_depth: components["schemas"]["SettingLengthOut"];
-            saw_rip_depth: components["schemas"]["SettingLengthOut"];
-            saw_rip_width: components["schemas"]["SettingLengthOut"];
-            /** Saw Tilt */
-            saw_tilt: string;
             /** Seen */
             seen: number;
             /** Sells For */
@@ -3720,14 +4288,6 @@ export interface components {
             rules: string;
             /** Runs */
             runs: components["schemas"]["RunOut"][];
-            saw_crosscut: components["schemas"]["SettingLengthOut"];
-            /** Saw Miter */
-            saw_miter: string;
-            saw_resaw_depth: components["schemas"]["SettingLengthOut"];
-            saw_rip_depth: components["schemas"]["SettingLengthOut"];
-            saw_rip_width: components["schemas"]["SettingLengthOut"];
-            /** Saw Tilt */
-            saw_tilt: string;
             /** Sells For */
             sells_for: string;
             /** Shapes */
@@ -3803,18 +4363,6 @@ export interface components {
             rip?: boolean | null;
             /** Rules */
             rules?: string | null;
-            /** Saw Crosscut */
-            saw_crosscut?: string | null;
-            /** Saw Miter */
-            saw_miter?: string | null;
-            /** Saw Resaw Depth */
-            saw_resaw_depth?: string | null;
-            /** Saw Rip Depth */
-            saw_rip_depth?: string | null;
-            /** Saw Rip Width */
-            saw_rip_width?: string | null;
-            /** Saw Tilt */
-            saw_tilt?: string | null;
             /** Sells For */
             sells_for?: string | null;
             /** Share Angled Cuts */
@@ -4161,6 +4709,19 @@ export interface components {
             yard_id: string | null;
         };
         /**
+         * RefusedBenchEventOut
+         * @description An event that could not be, and why.
+         */
+        RefusedBenchEventOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Message */
+            message: string;
+        };
+        /**
          * RefusedEventOut
          * @description An event that could not be, and why.
          */
@@ -4213,6 +4774,18 @@ export interface components {
             change_id: string;
             /** Parts */
             parts: string[];
+            /** Version */
+            version: number;
+        };
+        /** RemoveToolsIn */
+        RemoveToolsIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Tools */
+            tools: string[];
             /** Version */
             version: number;
         };
@@ -4405,6 +4978,21 @@ export interface components {
             change_id: string;
             /** Version */
             version: number;
+        };
+        /**
+         * SequenceOut
+         * @description Set-ups in one order; how often a stop, fence or angle is set, and how often a board is taken
+         *     up; ``fewest`` where no order of these cuts sets them less often.
+         */
+        SequenceOut: {
+            /** Cards */
+            cards: components["schemas"]["CardOut"][];
+            /** Fewest */
+            fewest: boolean;
+            /** Lifts */
+            lifts: number;
+            /** Moves */
+            moves: number;
         };
         /**
          * SessionOut
@@ -4680,6 +5268,54 @@ export interface components {
             /** Text */
             text: string;
             unit: components["schemas"]["Unit"];
+        };
+        /**
+         * ToolIn
+         * @description What changes of a tool, or what a new one is: ``limits`` are taken over those there are.
+         */
+        ToolIn: {
+            /**
+             * Change Id
+             * Format: uuid
+             */
+            change_id: string;
+            /** Kind */
+            kind?: string | null;
+            /** Limits */
+            limits?: {
+                [key: string]: string;
+            } | null;
+            /** Name */
+            name?: string | null;
+            /** Version */
+            version: number;
+        };
+        /** ToolKindOut */
+        ToolKindOut: {
+            /** Kind */
+            kind: string;
+            /** Limits */
+            limits: components["schemas"]["LimitOut"][];
+        };
+        /**
+         * ToolboxOut
+         * @description All tools; ``can`` says what plans may ask of them together.
+         */
+        ToolboxOut: {
+            /** Can */
+            can: string[];
+            /** Change */
+            change: string;
+            /** Kinds */
+            kinds: components["schemas"]["ToolKindOut"][];
+            /** Redo */
+            redo: string | null;
+            /** Tools */
+            tools: components["schemas"]["OwnedToolOut"][];
+            /** Undo */
+            undo: string | null;
+            /** Version */
+            version: number;
         };
         /**
          * TripBoardOut
@@ -5233,6 +5869,216 @@ export interface operations {
             };
             /** @description Too Many Requests */
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shop_api_get_cutting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cutting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shop_api_call_cutting_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cutting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shop_api_tell_bench_events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cutting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchEventsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shop_api_finish_cutting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cutting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shop_api_open_cutting_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cutting_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6033,6 +6879,50 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_shop_api_begin_cutting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCuttingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7413,6 +8303,46 @@ export interface operations {
             };
         };
     };
+    server_shop_api_get_shop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_documents_api_list_csv: {
         parameters: {
             query?: never;
@@ -8306,6 +9236,254 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_tools_api_get_tools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToolboxOut"];
+                };
+            };
+        };
+    };
+    server_tools_api_get_tools_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    server_tools_api_redo_tools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToolboxOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ToolboxOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_tools_api_remove_tools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemoveToolsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToolboxOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ToolboxOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_tools_api_undo_tools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToolboxOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ToolboxOut_"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_tools_api_write_tool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tool_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToolIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToolboxOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut_ToolboxOut_"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -13,10 +13,6 @@ type Form = Record<Setting['name'] | 'name' | 'yard', string | boolean>
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const open = defineModel<boolean>({ required: true })
 
-/** What is said under the heading of a group, and after all of it. */
-const SAID: Record<string, string> = {
-  'What your saws can do': 'No plan asks for more. Empty means no limit.',
-}
 const GROUPS = [...new Set(SETTINGS.map((one) => one.group))].map((name) => ({
   name,
   settings: SETTINGS.filter((one) => one.group === name),
@@ -103,7 +99,10 @@ async function isSaved(): Promise<boolean> {
   >
     <template v-for="group in GROUPS" :key="group.name">
       <h3 v-if="group.name">{{ group.name }}</h3>
-      <p v-if="SAID[group.name]" class="quiet gap-below">{{ SAID[group.name] }}</p>
+      <p v-if="group.name === 'At the saw'" class="quiet gap-below">
+        What your saws can do is said once for all projects, at
+        <router-link :to="{ name: 'tools' }">Tools</router-link>.
+      </p>
       <div class="form">
         <template v-if="!group.name">
           <v-text-field

@@ -12,6 +12,7 @@ from carpentry.design.runs import RunFields
 from carpentry.design.shapes import PLACED_ASKS, SHAPES
 from carpentry.language import typed_fields, usual_values
 from carpentry.project import SettingFields
+from carpentry.project.settings import SAW
 
 EXPORTED = {"PART_FIELDS": PartFields, "RUN_FIELDS": RunFields, "SETTINGS": SettingFields}
 
@@ -41,9 +42,15 @@ class Command(BaseCommand):
         self.stdout.write(f"export const QUESTIONS = {rows} as const\n", ending="")
 
 
+def form_fields(of: type[Any]) -> list[str]:
+    """The names of the fields that forms ask for: what saws can do is asked of tools."""
+    return [name for name in typed_fields(of) if name not in SAW]
+
+
 def _rows(of: type[Any]) -> Any:
     usual = usual_values(of)
-    for name, way in typed_fields(of).items():
+    for name in form_fields(of):
+        way = typed_fields(of)[name]
         kind = "flag" if isinstance(usual[name], bool) else "choice" if way.words else "text"
         yield {
             "name": name,

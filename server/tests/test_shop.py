@@ -1,0 +1,241 @@
+"""The shop: set-ups of a plan, what happens at the bench taken in once, and the end of it."""
+
+import json
+import uuid
+from typing import Any
+
+from server.plans.models import Plan
+from server.rack.models import RackBoard
+from server.shop.models import Cutting, CuttingEvent
+from server.tests.base import ApiTestCase
+
+
+class ShopTestCase(ApiTestCase):
+    def setUp(self) -> None:
+        super().setUp()
+        (yard,) = self.take_prices(
+            b"yard,stock,length,price,per,available\nBell Yard,2x4,8ft,4.18,each,6\n"
+            b"Bell Yard,2x4,10ft,6,each,6\n"
+        )
+        # by hand: 96 − 1/2 of trim holds 60 and 30, and 5 1/4 are left over: two boards of 8 ft
+        self.project = self.new_project("2 post 2x4 60\n2 rail 2x4 30", yard=yard["id"])
+
+    def new_cutting(self) -> dict[str, Any]:
+        answer = self.ask(
+            "post", f"/projects/{self.project['id']}/cuttings", {"id": str(uuid.uuid4())}
+        )
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.json()
+
+    def tell(self, cutting: dict[str, Any], *events: dict[str, Any]) -> dict[str, Any]:
+        told = [{"id": str(uuid.uuid4()), **event} for event in events]
+        answer = self.ask("post", f"/cuttings/{cutting['id']}/events", {"events": told})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.json()
+
+    def refused(self, cutting: dict[str, Any], **event: Any) -> str:
+        answer = self.tell(cutting, event)
+        self.assertEqual(len(answer["refused"]), 1, answer)
+        return answer["refused"][0]["message"]
+
+    def finish(self, cutting: dict[str, Any]) -> Any:
+        body = {"change_id": str(uuid.uuid4())}
+        return self.ask("post", f"/cuttings/{cutting['id']}/finish", body)
+
+    def every(self, cutting: dict[str, Any]) -> list[str]:
+        cards = cutting["by_stop"]["cards"]
+        return [cut["key"] for card in cards for row in card["rows"] for cut in row["cuts"]]
+
+
+class SetUpsTest(ShopTestCase):
+    def test_the_set_ups_of_a_plan_before_anything_is_begun(self) -> None:
+        shop = self.ask("get", f"/projects/{self.project['id']}/shop").json()
+        self.assertIsNone(shop["id"])
+        self.assertFalse(Cutting.objects.exists())
+        cards = shop["by_stop"]["cards"]
+        self.assertEqual([card["do"] for card in cards], ["trim", "crosscut", "crosscut"])
+        self.assertEqual(
+            [card["at"] and card["at"]["text"] for card in cards], [None, "60″", "30″"]
+        )
+        self.assertEqual(cards[1]["tells"], "2 post (A), 2x4")
+        self.assertEqual([row["off"] for row in cards[1]["rows"]], ["1 × A", "1 × A"])
+        self.assertIn("sound wood", cards[0]["notes"][0])
+        self.assertEqual((shop["by_stop"]["moves"], shop["by_board"]["moves"]), (2, 4))
+        self.assertEqual((shop["by_stop"]["lifts"], shop["by_board"]["lifts"]), (6, 2))
+        self.assertTrue(shop["by_stop"]["fewest"])
+        keys = self.every(shop)
+        self.assertEqual((len(keys), len(set(keys))), (6, 6))
+
+    def test_the_stop_is_told_beyond_the_fence(self) -> None:
+        shop = self.ask("get", f"/projects/{self.project['id']}/shop").json()
+        self.assertIn(
+            "The stop is 40″ beyond the fence: add an extension.",
+            shop["by_stop"]["cards"][1]["notes"],
+        )
+
+    def test_labels_say_what_is_written_on_each_piece(self) -> None:
+        shop = self.ask("get", f"/projects/{self.project['id']}/shop").json()
+        told = [(one["label"], one["name"], one["length"]["text"]) for one in shop["labels"]]
+        self.assertEqual(
+            told,
+            [
+                ("A1", "post", "60″"),
+                ("A2", "post", "60″"),
+                ("B1", "rail", "30″"),
+                ("B2", "rail", "30″"),
+            ],
+        )
+
+    def test_a_project_without_parts_has_nothing_to_cut(self) -> None:
+        empty = self.ask(
+            "post", "/projects", {"id": str(uuid.uuid4()), "name": "Bare", "unit": "in"}
+        )
+        answer = self.ask("get", f"/projects/{empty.json()['id']}/shop")
+        self.assertEqual(answer.status_code, 422)
+        self.assertIn("nothing to cut", answer.json()["detail"])
+
+
+class BenchTest(ShopTestCase):
+    def test_cuts_are_done_once_on_however_many_devices(self) -> None:
+        cutting = self.new_cutting()
+        self.assertEqual(self.new_cutting()["id"], cutting["id"])
+        event = {"id": str(uuid.uuid4()), "kind": "cut", "cuts": "1.1 1.2"}
+        first = self.tell(cutting, event)
+        self.assertEqual(first["done"], ["1.1", "1.2"])
+        again = self.tell(cutting, event)  # the same event, sent twice
+        other = self.tell(cutting, {"kind": "cut", "cuts": "1.2 2.1"})  # another device
+        self.assertEqual((again["done"], again["refused"]), (["1.1", "1.2"], []))
+        self.assertEqual((other["done"], other["refused"]), (["1.1", "1.2", "2.1"], []))
+        self.assertEqual(CuttingEvent.objects.count(), 2)
+        undone = self.tell(cutting, {"kind": "undone", "undoes": other["last"]["id"]})
+        self.assertEqual(undone["done"], ["1.1", "1.2"])  # the first device cut it, too
+        self.assertEqual(undone["last"]["id"], event["id"])
+
+    def test_a_miscut_is_planned_again_and_told(self) -> None:
+        cutting = self.tell(self.new_cutting(), {"kind": "cut", "cuts": "1.1 2.1"})
+        after = self.tell(cutting, {"kind": "miscut", "cuts": "1.2", "now": "59"})
+        self.assertEqual(after["said"], "A1 comes from one more 2x4 8 ft, $4.18: board 3")
+        self.assertIn("1.2", after["done"])
+        self.assertEqual([b["number"] for b in after["boards"] if b["is_more"]], [3])
+        pieces = {one["called"]: one["length"]["text"] for one in after["boards"][0]["pieces"]}
+        self.assertIn("59″", pieces.values())
+        self.assertEqual(len(set(self.every(after))), len(self.every(after)))
+        came_to = CuttingEvent.objects.get(kind="miscut").came_to
+        self.assertEqual(len(came_to["boards"]), 2)
+        back = self.tell(cutting, {"kind": "undone", "undoes": after["last"]["id"]})
+        self.assertEqual((back["said"], len(back["boards"])), ("", 2))
+
+    def test_a_board_more_is_not_one_that_the_yard_has_not(self) -> None:
+        cutting = self.new_cutting()
+        for n in range(12):
+            cutting = self.tell(cutting, {"kind": "lost", "board": n + 1})
+        self.assertEqual(cutting["missing"], ["A1", "A2", "B1", "B2"])
+        self.assertIn("there is no board for", cutting["said"])
+
+    def test_everything_that_is_refused(self) -> None:
+        cutting = self.tell(self.new_cutting(), {"kind": "cut", "cuts": "1.1"})
+        for event, said in (
+            ({"kind": "cut", "cuts": "7.1"}, "cut otherwise now"),
+            ({"kind": "cut", "cuts": "nothing"}, "is no cut"),
+            ({"kind": "miscut", "cuts": "1.2", "now": "61"}, "take so much off at the same stop"),
+            ({"kind": "miscut", "cuts": "1.2", "now": "120"}, "was only 95 1/2″"),
+            ({"kind": "miscut", "cuts": "1.1", "now": "3"}, "say how long the board is"),
+            ({"kind": "length", "board": 1, "now": "95 3/4"}, "not there any more"),
+            ({"kind": "length", "board": 2, "now": "-4"}, "more than nothing"),
+            ({"kind": "flaw", "board": 2, "start": "90", "end": "99"}, "lies beyond the end"),
+            ({"kind": "lost", "board": 9}, "there is no board 9"),
+            ({"kind": "undone", "undoes": str(uuid.uuid4())}, "nothing of that kind"),
+        ):
+            with self.subTest(event=event):
+                self.assertIn(said, self.refused(cutting, **event))
+        nothing = {"events": [{"id": str(uuid.uuid4()), "kind": "burnt"}]}
+        answer = self.ask("post", f"/cuttings/{cutting['id']}/events", nothing)
+        self.assertIn("nothing that happens at a bench", self.problems(answer)["kind"])
+        self.assertEqual(CuttingEvent.objects.count(), 1)
+
+    def test_what_a_phone_stored_before_an_upgrade_is_taken_in(self) -> None:
+        cutting = self.new_cutting()
+        first = {"id": str(uuid.uuid4()), "kind": "cut", "cuts": "1.1", "board": 0, "piece": 0}
+        old = {**first, "now": "", "start": "", "end": "", "undoes": "", "weather": "dry"}
+        self.assertEqual(self.tell(cutting, old)["done"], ["1.1"])
+
+    def test_the_project_goes_on_at_the_desk(self) -> None:
+        cutting = self.tell(self.new_cutting(), {"kind": "cut", "cuts": "1.1 1.2"})
+        part = self.project["parts"][1]
+        body = {"version": self.project["version"], "change_id": str(uuid.uuid4()), "length": "31"}
+        self.ask("patch", f"/projects/{self.project['id']}/parts/{part['id']}", body)
+        now = self.ask("get", f"/projects/{self.project['id']}/shop").json()
+        self.assertEqual(now["changed"], ["B: 30″ → 31″"])
+        self.assertEqual((now["id"], now["done"]), (cutting["id"], ["1.1", "1.2"]))
+        ats = [card["at"]["text"] for card in now["by_stop"]["cards"] if card["at"]]
+        self.assertEqual(ats, ["60″", "30″"])  # what is begun stays
+
+    def test_nothing_of_somebody_else_s(self) -> None:
+        cutting = self.new_cutting()
+        other = self.other_client()
+        for method, path, body in (
+            ("get", f"/api/projects/{self.project['id']}/shop", None),
+            ("post", f"/api/projects/{self.project['id']}/cuttings", {"id": str(uuid.uuid4())}),
+            ("get", f"/api/cuttings/{cutting['id']}", None),
+            ("post", f"/api/cuttings/{cutting['id']}/events", {"events": []}),
+            ("post", f"/api/cuttings/{cutting['id']}/finish", {"change_id": str(uuid.uuid4())}),
+            ("post", f"/api/cuttings/{cutting['id']}/open-again", {"change_id": str(uuid.uuid4())}),
+            ("delete", f"/api/cuttings/{cutting['id']}", None),
+        ):
+            answer = other.generic(
+                method.upper(), path, json.dumps(body) if body else "", "application/json"
+            )
+            self.assertEqual(answer.status_code, 404, path)
+        self.assertEqual(CuttingEvent.objects.count(), 0)
+
+
+class FinishedTest(ShopTestCase):
+    def test_all_cut(self) -> None:
+        cutting = self.new_cutting()
+        cutting = self.tell(cutting, {"kind": "cut", "cuts": " ".join(self.every(cutting))})
+        done = self.finish(cutting).json()
+        self.assertTrue(done["finished"])
+        plan = self.look(self.project["id"])["plan"]
+        self.assertEqual((plan["stage"], plan["tally"]["boards"]), ("cut", 2))
+        self.assertEqual(plan["tally"]["cost"], "$8.36")
+        late = self.ask(
+            "post",
+            f"/cuttings/{cutting['id']}/events",
+            {"events": [{"id": str(uuid.uuid4()), "kind": "cut", "cuts": "1.1"}]},
+        ).json()
+        self.assertIn("put away", late["refused"][0]["message"])
+        again = self.ask(
+            "post", f"/cuttings/{cutting['id']}/open-again", {"change_id": str(uuid.uuid4())}
+        ).json()
+        self.assertFalse(again["finished"])
+        self.assertFalse(Plan.objects.filter(stage=Plan.Stage.CUT).exists())
+
+    def test_all_cut_with_a_board_more(self) -> None:
+        cutting = self.tell(self.new_cutting(), {"kind": "miscut", "cuts": "1.2", "now": "59"})
+        cutting = self.tell(cutting, {"kind": "cut", "cuts": " ".join(self.every(cutting))})
+        self.finish(cutting)
+        plan = self.look(self.project["id"])["plan"]
+        self.assertEqual((plan["stage"], plan["tally"]["cost"]), ("cut", "$12.54"))
+        kept = sorted(RackBoard.objects.values_list("length", flat=True))
+        # by hand: the 59 that was cut wrong, and of board 3 96 − 1/2 − 60 − 1/8; what is left of
+        # board 1 is 96 − 1/2 − 59 − 1/8 − 30 − 1/8, too short to keep
+        self.assertEqual(kept, ["35 3/8", "59"])
+
+    def test_put_away_half_way(self) -> None:
+        cutting = self.tell(self.new_cutting(), {"kind": "cut", "cuts": "1.1 1.2 1.3"})
+        self.finish(cutting)
+        lengths = sorted(RackBoard.objects.values_list("length", flat=True))
+        self.assertEqual(lengths, ["96"])  # the board that was not begun
+        plan = self.ask("post", f"/projects/{self.project['id']}/plans").json()
+        self.assertEqual(sum(plan["cut"].values()), 2)
+        self.assertEqual(plan["tally"]["boards"], 1)
+        more = self.new_cutting()
+        self.assertNotEqual(more["id"], cutting["id"])
+        self.assertEqual(len(self.every(more)), 3)
+
+    def test_nothing_cut_is_called_off(self) -> None:
+        cutting = self.new_cutting()
+        self.assertIn("nothing is cut yet", self.finish(cutting).json()["detail"])
+        self.assertEqual(self.ask("delete", f"/cuttings/{cutting['id']}").status_code, 204)
+        begun = self.tell(self.new_cutting(), {"kind": "cut", "cuts": "1.1"})
+        self.assertEqual(self.ask("delete", f"/cuttings/{begun['id']}").status_code, 422)
