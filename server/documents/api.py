@@ -4,7 +4,7 @@ import uuid
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
+from ninja import Query, Router
 
 from carpentry.buying import PRICE_COLUMNS, write_prices_csv
 from carpentry.design import write_parts_csv
@@ -17,14 +17,19 @@ from server.documents.labels import rack_labels_pdf
 from server.documents.marks import marks_pdf
 from server.documents.message import list_message
 from server.documents.paper import cut_sheet_pdf, shopping_list_pdf
+from server.documents.part_labels import part_labels_pdf, plain_paper, read_label_sheet
 from server.documents.planned import planned
 from server.documents.shapes import ALL, drawing_dxf, drawing_pdf, drawing_svg
 from server.documents.sheets import LIST_COLUMNS, harmless, list_rows, write_csv, write_xlsx
+from server.documents.shop_sheet import shop_sheet_pdf
 from server.documents.type import Paper
 from server.projects.models import Project
 from server.projects.showing import show_project
 from server.rack.models import Rack
 from server.rack.showing import show_board
+from server.shop.going import cutting_of, planned_cutting
+from server.shop.schemas import CuttingOut, LabelSheetIn
+from server.shop.showing import show_cutting
 from server.yards.models import Yard
 
 router = Router(tags=["documents"])
@@ -179,6 +184,37 @@ def labels(request: HttpRequest, paper: Paper = "letter") -> HttpResponse:
     """A label for every board on the rack, to cut out and staple on."""
     boards = [show_board(board) for board in Rack.of(request.user).boards.all()]
     return file_answer(rack_labels_pdf(boards, paper), "rack labels", "pdf")
+
+
+@router.get("/projects/{uuid:project_id}/shop-sheet.pdf", response=DRAWN)
+def shop_sheet(
+    request: HttpRequest,
+    project_id: uuid.UUID,
+    paper: Paper = "letter",
+    by_board: bool = False,
+) -> HttpResponse:
+    """Every set-up on paper, stop by stop or board after board."""
+    project = owned(Project, request, project_id)
+    content = shop_sheet_pdf(show_project(project), _cutting(project), paper, by_board=by_board)
+    return file_answer(content, f"{project.name} shop sheet", "pdf")
+
+
+@router.get("/projects/{uuid:project_id}/part-labels.pdf", response=DRAWN)
+def part_labels(
+    request: HttpRequest, project_id: uuid.UUID, sheet: Query[LabelSheetIn], paper: Paper = "letter"
+) -> HttpResponse:
+    """A label for every piece, on plain paper or on label sheets by their measures."""
+    project = owned(Project, request, project_id)
+    typed = sheet.dict()
+    by_measures = any(typed.values())
+    read = read_label_sheet(typed, paper) if by_measures else plain_paper(paper)
+    content = part_labels_pdf(_cutting(project).labels, read, paper)
+    return file_answer(content, f"{project.name} labels", "pdf")
+
+
+def _cutting(project: Project) -> CuttingOut:
+    """What is cut of a project, or would be."""
+    return show_cutting(cutting_of(project) or planned_cutting(project, uuid.uuid4()))
 
 
 @router.get("/account/export.json", response={200: None})

@@ -7,18 +7,20 @@ from pydantic import BaseModel
 from server.projects.models import Project
 from server.rack.models import RackBoard
 from server.stocks.models import OwnMaterial
+from server.tools.models import Toolbox
 from server.yards.models import Yard
 
 router = Router(tags=["workshop"])
 
 
 class WorkshopOut(BaseModel):
-    """How many projects, yards, boards on the rack and materials of one's own there are."""
+    """How many projects, yards, boards on the rack, materials and tools of one's own there are."""
 
     projects: int
     yards: int
     boards: int
     materials: int
+    tools: int
 
 
 @router.get("/workshop", response=WorkshopOut)
@@ -30,4 +32,5 @@ def get_workshop(request: HttpRequest) -> WorkshopOut:
         yards=Yard.objects.of(request.user).count(),
         boards=RackBoard.objects.filter(rack__owner=request.user).count(),
         materials=own.count(),
+        tools=len(Toolbox.of(request.user).rows()),
     )

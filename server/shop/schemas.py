@@ -12,6 +12,20 @@ from server.common.columns import told_fields
 from server.common.schemas import LengthOut
 
 
+class LabelSheetIn(Schema):
+    """A sheet of labels by its measures as typed: how many across and down, how large each is,
+    where the first begins, how far apart they are. None of them for plain paper."""
+
+    columns: str = ""
+    rows: str = ""
+    wide: str = ""
+    high: str = ""
+    left: str = ""
+    top: str = ""
+    apart: str = ""
+    below: str = ""
+
+
 class NewCuttingIn(Schema):
     """Cutting under an id of the client's making."""
 
@@ -65,6 +79,7 @@ class CardCutOut(BaseModel):
     labels: list[str]
     makes: str
     keeps_near: bool
+    keeps_far: bool
     measured: LengthOut | None
 
 

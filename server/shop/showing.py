@@ -239,6 +239,7 @@ class _Shown:
             labels=cut.labels,
             makes=made_said(cut),
             keeps_near=keeps,
+            keeps_far=any(not made.is_near and not made.is_waste for made in cut.makes),
             measured=None if long is None else length_out(long, self.cutting.notation),
         )
 

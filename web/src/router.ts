@@ -44,6 +44,12 @@ export const router = createRouter({
       meta: { title: 'At the yard', bare: true, ofProject: true },
     },
     {
+      path: '/projects/:id/shop',
+      name: 'shop',
+      component: () => import('./shop/ShopPage.vue'),
+      meta: { title: 'Shop', bare: true, full: true, ofProject: true },
+    },
+    {
       path: '/trips/:id/receipt',
       name: 'receipt',
       component: () => import('./trip/ReceiptPage.vue'),
@@ -72,6 +78,12 @@ export const router = createRouter({
       name: 'materials',
       component: () => import('./materials/MaterialsPage.vue'),
       meta: { title: 'Materials' },
+    },
+    {
+      path: '/tools',
+      name: 'tools',
+      component: () => import('./tools/ToolsPage.vue'),
+      meta: { title: 'Tools' },
     },
     {
       path: '/sizes',

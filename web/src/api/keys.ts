@@ -34,4 +34,7 @@ export const keys = {
   trip: (project: string) => ['trip', project],
   trips: (project: string) => ['trips', project],
   receipt: (trip: string) => ['receipt', trip],
+  anyShop: ['shop'],
+  shop: (project: string) => ['shop', project],
+  tools: ['tools'],
 } satisfies Record<string, QueryKey | ((...of: never[]) => QueryKey)>

@@ -660,6 +660,26 @@ export interface paths {
         patch: operations["server_projects_measures_change_measure"];
         trace?: never;
     };
+    "/api/projects/{project_id}/part-labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Part Labels
+         * @description A label for every piece, on plain paper or on label sheets by their measures.
+         */
+        get: operations["server_documents_api_part_labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/parts": {
         parameters: {
             query?: never;
@@ -1175,6 +1195,26 @@ export interface paths {
          * @description The set-ups of a project: those of the cutting under way, else of its plan as it is now.
          */
         get: operations["server_shop_api_get_shop"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/shop-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shop Sheet
+         * @description Every set-up on paper, stop by stop or board after board.
+         */
+        get: operations["server_documents_api_shop_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2419,6 +2459,8 @@ export interface components {
             far: number;
             /** Is Usual */
             is_usual: boolean;
+            /** Keeps Far */
+            keeps_far: boolean;
             /** Keeps Near */
             keeps_near: boolean;
             /** Key */
@@ -3121,6 +3163,53 @@ export interface components {
             length: components["schemas"]["LengthOut"];
             /** Name */
             name: string;
+        };
+        /**
+         * LabelSheetIn
+         * @description A sheet of labels by its measures as typed: how many across and down, how large each is,
+         *     where the first begins, how far apart they are. None of them for plain paper.
+         */
+        LabelSheetIn: {
+            /**
+             * Apart
+             * @default
+             */
+            apart: string;
+            /**
+             * Below
+             * @default
+             */
+            below: string;
+            /**
+             * Columns
+             * @default
+             */
+            columns: string;
+            /**
+             * High
+             * @default
+             */
+            high: string;
+            /**
+             * Left
+             * @default
+             */
+            left: string;
+            /**
+             * Rows
+             * @default
+             */
+            rows: string;
+            /**
+             * Top
+             * @default
+             */
+            top: string;
+            /**
+             * Wide
+             * @default
+             */
+            wide: string;
         };
         /**
          * LaidOut
@@ -5577,7 +5666,7 @@ export interface components {
         };
         /**
          * WorkshopOut
-         * @description How many projects, yards, boards on the rack and materials of one's own there are.
+         * @description How many projects, yards, boards on the rack, materials and tools of one's own there are.
          */
         WorkshopOut: {
             /** Boards */
@@ -5586,6 +5675,8 @@ export interface components {
             materials: number;
             /** Projects */
             projects: number;
+            /** Tools */
+            tools: number;
             /** Yards */
             yards: number;
         };
@@ -7135,6 +7226,54 @@ export interface operations {
             };
         };
     };
+    server_documents_api_part_labels: {
+        parameters: {
+            query?: {
+                columns?: string;
+                rows?: string;
+                wide?: string;
+                high?: string;
+                left?: string;
+                top?: string;
+                apart?: string;
+                below?: string;
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_projects_api_add_parts: {
         parameters: {
             query?: never;
@@ -8322,6 +8461,47 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["CuttingOut"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_shop_sheet: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+                by_board?: boolean;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

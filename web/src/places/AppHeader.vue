@@ -43,7 +43,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <header class="tape" :class="{ bare: route.meta.bare }">
+  <header class="tape" :class="{ bare: route.meta.bare, full: route.meta.full }">
     <div class="name">
       <RouterLink to="/projects" class="heading called">{{ title }}</RouterLink>
       <span class="sub">{{ subtitle }}</span>
@@ -132,6 +132,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 
 @media (max-width: 1100px) {
+  .tape.full {
+    display: none;
+  }
+
   .name {
     flex-basis: 230px;
   }

@@ -17,7 +17,7 @@ const queries = useQueryClient()
 async function signOut() {
   const { data } = await api.DELETE('/api/session')
   queries.clear()
-  await (await import('../trip/stored')).forgetTrips()
+  await (await import('../shared/onDevice')).forgetSeen()
   lastId.value = ''
   if (data) session.value = data
   await router.push('/sign-in')

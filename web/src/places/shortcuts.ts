@@ -4,7 +4,7 @@ import { ref } from 'vue'
 export const keysOpen = ref(false)
 
 export const SHORTCUTS = [
-  { keys: '1 – 6', does: 'to the places on the tape, from the left' },
+  { keys: '1 – 7', does: 'to the places on the tape, from the left' },
   { keys: 'W', does: 'to the workshop’s own places' },
   { keys: 'Ctrl Z', does: 'undo' },
   { keys: 'Ctrl Shift Z', does: 'redo' },

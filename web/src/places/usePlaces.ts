@@ -15,13 +15,19 @@ export interface Place {
   here: boolean
 }
 
-const OF_A_PROJECT = ['desk', 'list', 'trip', 'receipt']
+const OF_A_PROJECT = ['desk', 'list', 'trip', 'receipt', 'shop']
 
 /** What is to be done at a yard, as the plan knows. */
 function atTheYard(plan: Plan | undefined): string {
   if (plan?.stage === 'chosen') return 'under way'
   if (plan?.stage === 'bought') return 'bought'
   return plan?.stage === 'cut' ? 'all cut' : 'pick up'
+}
+
+/** What is to be done in the shop, as the plan knows. */
+function inTheShop(plan: Plan | undefined): string {
+  if (!plan) return 'cut'
+  return plan.stage === 'cut' ? 'all cut' : counted(plan.tally.boards, 'board')
 }
 
 /** The places of the project that is open, in the order of the work, and those of the workshop. */
@@ -55,16 +61,18 @@ export function usePlaces() {
       ),
       place('List', buy === undefined ? 'to buy' : `${buy} to buy`, `${at}/list`, 'list'),
       place('Yard', atTheYard(plan.value), `${at}/yard`, 'trip', 'receipt'),
+      place('Shop', inTheShop(plan.value), `${at}/shop`, 'shop'),
     ]
   })
   const ofWorkshop = computed(() => {
-    const { projects = 0, yards = 0, boards = 0, materials = 0 } = held.value ?? {}
+    const { projects = 0, yards = 0, boards = 0, materials = 0, tools = 0 } = held.value ?? {}
     return [
       place('Projects', `${projects} to build`, '/projects', 'projects'),
       place('Prices', counted(yards, 'yard'), '/yards', 'yards', 'yard'),
       place('Rack', counted(boards, 'board'), '/rack', 'rack'),
       place('Sizes', 'the book', '/sizes', 'sizes'),
       place('Materials', `${materials} of your own`, '/materials', 'materials'),
+      place('Tools', counted(tools, 'tool'), '/tools', 'tools'),
     ]
   })
   /** The way back to the project that was open last. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
 import type { Trip } from '../api/client'
+import NoticeLine from '../shared/NoticeLine.vue'
 import type { TripAtYard } from './useTrip'
 
 /** What has to be said of a trip: the connection, refusals, what a new plan changed. */
@@ -10,72 +11,44 @@ const heard = useSessionStorage(`grain-tally:trip-heard-${props.trip.project}`, 
 </script>
 
 <template>
-  <p v-if="trip.finished" class="told" role="status">
+  <NoticeLine v-if="trip.finished">
     This trip is finished.
     <RouterLink :to="`/trips/${trip.id}/receipt`">To its receipt</RouterLink>
-  </p>
-  <p v-if="gone" class="told wrong" role="alert">
-    {{ gone }}. <button type="button" class="act" @click="at.startOver()">Begin anew</button>
-  </p>
-  <p v-if="offline" class="told" role="status">
+  </NoticeLine>
+  <NoticeLine v-if="gone" wrong>
+    {{ gone }}.
+    <template #acts><button type="button" @click="at.startOver()">Begin anew</button></template>
+  </NoticeLine>
+  <NoticeLine v-if="offline">
     No connection. Ticks are kept on this phone and sent when it returns<template
       v-if="unsent.length"
       >; money counts {{ unsent.length }} of them in, weight does not, and what is missing is
       planned around then</template
     >.
-  </p>
-  <p v-for="(one, n) in refusals" :key="n" class="told wrong" role="alert">
+  </NoticeLine>
+  <NoticeLine v-for="(one, n) in refusals" :key="n" wrong>
     {{ one.message }}
-    <button type="button" class="act" @click="refusals.splice(n, 1)">I see</button>
-  </p>
-  <p v-if="trip.stale" class="told">
+    <template #acts><button type="button" @click="refusals.splice(n, 1)">I see</button></template>
+  </NoticeLine>
+  <NoticeLine v-if="trip.stale">
     {{ trip.project_name }} was changed at the desk since.
-    <button type="button" class="act" @click="at.renew()">Plan it anew from here</button>
-  </p>
-  <p v-if="planning" class="told" role="status">Planning from what is there …</p>
-  <div v-else-if="trip.said && trip.said !== heard" class="told" role="status">
+    <template #acts
+      ><button type="button" @click="at.renew()">Plan it anew from here</button></template
+    >
+  </NoticeLine>
+  <NoticeLine v-if="planning">Planning from what is there …</NoticeLine>
+  <NoticeLine v-else-if="trip.said && trip.said !== heard">
     <strong>Planned anew:</strong> {{ trip.said }}.
-    <div class="answers">
+    <template #acts>
       <button
         v-if="trip.said_by"
         type="button"
-        class="act"
         @click="at.tell('undone', { undoes: trip.said_by })"
       >
         Undo
       </button>
-      <button type="button" class="act" @click="heard = trip.said">I see</button>
-    </div>
-  </div>
-  <p v-for="one in trip.left_out" :key="one" class="told wrong">Not to be had: {{ one }}</p>
+      <button type="button" @click="heard = trip.said">I see</button>
+    </template>
+  </NoticeLine>
+  <NoticeLine v-for="one in trip.left_out" :key="one" wrong>Not to be had: {{ one }}</NoticeLine>
 </template>
-
-<style scoped>
-.told {
-  margin: 0;
-  padding: 10px 14px 8px;
-  border-left: 5px solid rgb(var(--v-theme-primary));
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
-  background: rgb(var(--v-theme-selected));
-}
-
-.told.wrong {
-  border-left-color: rgb(var(--v-theme-error));
-  background: transparent;
-}
-
-.answers {
-  display: flex;
-  justify-content: flex-end;
-  margin-bottom: -8px;
-}
-
-.act {
-  min-height: 48px;
-  padding: 0 10px;
-  font-weight: 650;
-  color: rgb(var(--v-theme-primary));
-  text-decoration: underline;
-  text-underline-offset: 4px;
-}
-</style>

@@ -5,7 +5,8 @@ import type { Trip, TripEvent } from '../api/client'
 import { serverThat, type Asked } from '../testing/server'
 import { eventOf, lineOf, tripOf } from '../testing/trips'
 import { within } from '../testing/within'
-import { forgetTrip, forgetTrips, storedTrip, storeEvent, storeTrip, waitingEvents } from './stored'
+import { forgetSeen } from '../shared/onDevice'
+import { keptTrips } from './stored'
 import { useTrip } from './useTrip'
 
 function eventsOf(asked: Asked): TripEvent[] {
@@ -43,8 +44,8 @@ async function atYard() {
 const line = () => ({ ...lineOf({ wanted: 5 }), toTake: 5 })
 
 beforeEach(async () => {
-  await forgetTrip(tripOf())
-  await forgetTrips()
+  await keptTrips.forget(tripOf())
+  await forgetSeen()
 })
 afterEach(settle)
 
@@ -54,7 +55,7 @@ describe('a trip', () => {
     const at = await atYard()
     expect(asked.map((one) => one.path)).toEqual(['/api/projects/project/trips'])
     expect(at.trip.value?.id).toBe('trip')
-    expect((await storedTrip('project'))?.id).toBe('trip')
+    expect((await keptTrips.stored('project'))?.id).toBe('trip')
   })
 
   it('cannot begin without a connection, and says so', async () => {
@@ -66,8 +67,8 @@ describe('a trip', () => {
   })
 
   it('goes on from what is kept where there is none', async () => {
-    await storeTrip(tripOf({ taken: 2 }))
-    await storeEvent('trip', eventOf({ id: 'a', line: 'pine', count: 2 }))
+    await keptTrips.store(tripOf({ taken: 2 }))
+    await keptTrips.storeEvent('trip', eventOf({ id: 'a', line: 'pine', count: 2 }))
     serverThat('no connection')
     const at = await atYard()
     expect(at.trip.value?.id).toBe('trip')
@@ -78,17 +79,17 @@ describe('a trip', () => {
 
 describe('a tick', () => {
   it('is on the disk and on the screen before it is sent', async () => {
-    await storeTrip(tripOf())
+    await keptTrips.store(tripOf())
     serverThat('no connection')
     const at = await atYard()
     await at.took(line(), 1)
-    expect((await waitingEvents('trip')).map((one) => one.kind)).toEqual(['took'])
+    expect((await keptTrips.waiting('trip')).map((one) => one.kind)).toEqual(['took'])
     expect(at.taken.value).toBe(1)
     expect(at.unsent.value.length).toBe(1)
   })
 
   it('is sent when the connection returns, once and in order', async () => {
-    await storeTrip(tripOf())
+    await keptTrips.store(tripOf())
     const answer = takesIn(tripOf())
     let connected = false
     const asked = serverThat((one) => (connected ? answer(one) : 'no connection'))
@@ -106,12 +107,12 @@ describe('a tick', () => {
       'took',
     ])
     expect(at.unsent.value).toEqual([])
-    expect(await waitingEvents('trip')).toEqual([])
+    expect(await keptTrips.waiting('trip')).toEqual([])
     expect(at.offline.value).toBe(false)
   })
 
   it('is not counted twice where the answer to it was lost', async () => {
-    await storeTrip(tripOf())
+    await keptTrips.store(tripOf())
     const answer = takesIn(tripOf())
     let asks = 0
     serverThat((one) => {
@@ -129,7 +130,7 @@ describe('a tick', () => {
   })
 
   it('of the same line, pressed fast, takes no more than are wanted', async () => {
-    await storeTrip(tripOf())
+    await keptTrips.store(tripOf())
     serverThat('no connection')
     const at = await atYard()
     await Promise.all([at.took(line(), 3), at.took(line(), 3), at.took(line(), 3)])
@@ -137,7 +138,7 @@ describe('a tick', () => {
   })
 
   it('that is refused is told and not kept', async () => {
-    await storeTrip(tripOf())
+    await keptTrips.store(tripOf())
     serverThat({ data: tripOf() }, (one) => ({
       data: tripOf({
         refused: eventsOf(one).map(({ id }) => ({ id, message: 'none of these is ticked' })),
@@ -148,13 +149,13 @@ describe('a tick', () => {
     await settle()
     expect(at.refusals.value[0]?.message).toBe('none of these is ticked')
     expect(at.refusals.value[0]?.event?.kind).toBe('put back')
-    expect(await waitingEvents('trip')).toEqual([])
+    expect(await keptTrips.waiting('trip')).toEqual([])
   })
 })
 
 describe('checks', () => {
   it('are ticked and unticked here before they are sent', async () => {
-    await storeTrip(tripOf())
+    await keptTrips.store(tripOf())
     serverThat('no connection')
     const at = await atYard()
     await at.tell('checked', { line: 'twist' })
@@ -166,7 +167,7 @@ describe('checks', () => {
 
 describe('money', () => {
   it('is the server’s, or about what this phone knows', async () => {
-    await storeTrip(tripOf())
+    await keptTrips.store(tripOf())
     serverThat('no connection')
     const at = await atYard()
     expect(at.money.value).toEqual({ total: '$20.00', inCart: '$0.00', about: false })
@@ -177,19 +178,19 @@ describe('money', () => {
 
 describe('a trip that the server does not know any more', () => {
   it('says so and keeps what was ticked', async () => {
-    await storeTrip(tripOf())
+    await keptTrips.store(tripOf())
     serverThat({ status: 404, data: { detail: 'there is no such trip' } })
     const at = await atYard()
     await at.took(line(), 1)
     await settle()
     expect(at.gone.value).toBe('there is no such trip')
-    expect((await waitingEvents('trip')).length).toBe(1)
+    expect((await keptTrips.waiting('trip')).length).toBe(1)
   })
 })
 
 describe('finishing', () => {
   it('waits until all is sent', async () => {
-    await storeTrip(tripOf())
+    await keptTrips.store(tripOf())
     serverThat('no connection')
     const at = await atYard()
     await at.took(line(), 1)

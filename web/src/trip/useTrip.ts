@@ -1,135 +1,34 @@
 import { v4 as newId } from 'uuid'
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { useEventListener, useIntervalFn } from '@vueuse/core'
-import { computed, ref, shallowRef } from 'vue'
-import { askToSignIn } from '../account/session'
-import { api, outcomeOf, type Trip, type TripEvent, type TripLine } from '../api/client'
+import { computed } from 'vue'
+import { api, outcomeOf, type TripEvent, type TripLine } from '../api/client'
 import { keys } from '../api/keys'
+import { useHappened } from '../shared/useHappened'
 import { lineNow, moneyNow, type LineNow } from './unsent'
-import { forgetTrip, storedTrip, storeEvent, storeTrip, waitingEvents } from './stored'
+import { keptTrips } from './stored'
 
-const RETRY_MS = 4000
 const ONLY_TICKS = ['took', 'put back', 'checked', 'tag']
 
-/** Why something that happened could not be taken in, and what it was. */
-export interface Refusal {
-  message: string
-  event?: TripEvent
-}
-
-/**
- * The open trip of a project. What happens is stored here first, then shown as done, then sent: at
- * once where there is a connection, else when it returns.
- */
+/** The open trip of a project, and everything that happens on it. */
 export function useTrip(project: string) {
-  const queries = useQueryClient()
-  const key = keys.trip(project)
-  const waiting = shallowRef<TripEvent[]>([])
-  const offline = ref(false)
-  const sending = ref(false)
-  const planning = ref(false)
-  const refusals = ref<Refusal[]>([])
-  const gone = ref('')
-
-  const {
-    data: trip,
-    error,
-    refetch,
-  } = useQuery({
-    queryKey: key,
-    retry: false,
-    staleTime: Infinity,
-    queryFn: async () => {
-      const known = await storedTrip(project)
-      if (known && !known.finished) {
-        waiting.value = await waitingEvents(known.id)
-        void catchUp()
-        return known
-      }
-      return begin()
-    },
+  const held = useHappened({
+    key: keys.trip(project),
+    project,
+    kept: keptTrips,
+    isOver: (trip) => Boolean(trip.finished),
+    ask: () =>
+      api.POST('/api/projects/{project_id}/trips', {
+        params: { path: { project_id: project } },
+        body: { id: newId() },
+      }),
+    send: (trip_id, events) =>
+      api.POST('/api/trips/{trip_id}/events', { params: { path: { trip_id } }, body: { events } }),
+    isPlanned: (event) => !ONLY_TICKS.includes(event.kind),
   })
+  const { thing: trip, waiting, unsent, planning } = held
 
-  async function begin(): Promise<Trip> {
-    for (;;) {
-      const outcome = await outcomeOf<Trip>(
-        api.POST('/api/projects/{project_id}/trips', {
-          params: { path: { project_id: project } },
-          body: { id: newId() },
-        }),
-      )
-      offline.value = outcome.kind === 'offline'
-      if (outcome.kind === 'done') {
-        await storeTrip(outcome.data)
-        return outcome.data
-      }
-      if (outcome.kind === 'signed-out') await askToSignIn()
-      else if (outcome.kind === 'offline') throw new Error('there is no connection')
-      else throw new Error(outcome.detail)
-    }
-  }
-
-  async function keep(now: Trip) {
-    await storeTrip(now)
-    waiting.value = await waitingEvents(now.id)
-    queries.setQueryData(key, now)
-  }
-
-  /** Sends what waits, or only asks how things are; one request at a time. */
-  async function catchUp() {
-    if (sending.value || (trip.value && trip.value.finished)) return
-    sending.value = true
-    try {
-      for (;;) {
-        const known = trip.value ?? (await storedTrip(project))
-        if (!known) return
-        const events = await waitingEvents(known.id)
-        planning.value = events.some((one) => !ONLY_TICKS.includes(one.kind))
-        const outcome = await outcomeOf<Trip>(
-          api.POST('/api/trips/{trip_id}/events', {
-            params: { path: { trip_id: known.id } },
-            body: { events: events.slice(0, 200) },
-          }),
-        )
-        offline.value = outcome.kind === 'offline'
-        if (outcome.kind === 'offline') return
-        if (outcome.kind === 'signed-out') {
-          await askToSignIn()
-          continue
-        }
-        if (outcome.kind !== 'done') {
-          gone.value = outcome.detail
-          return
-        }
-        for (const { id, message } of outcome.data.refused) {
-          refusals.value.push({ message, event: events.find((one) => one.id === id) })
-        }
-        await keep(outcome.data)
-        if (!waiting.value.length) return
-      }
-    } finally {
-      sending.value = false
-      planning.value = false
-    }
-  }
-
-  useEventListener(window, 'online', () => void catchUp())
-  useEventListener(document, 'visibilitychange', () => {
-    if (!document.hidden && trip.value) void catchUp()
-  })
-  useIntervalFn(() => {
-    if (waiting.value.length || offline.value) void catchUp()
-  }, RETRY_MS)
-
-  /** Something happened: stored on the disk when this resolves. */
+  /** Something happened at the yard. */
   async function tell(kind: string, more: Partial<Omit<TripEvent, 'id' | 'kind'>> = {}) {
-    if (!trip.value) return
-    const event: TripEvent = { ...NOTHING_SAID, ...more, id: newId(), kind }
-    await storeEvent(trip.value.id, event)
-    if (!waiting.value.some((one) => one.id === event.id)) {
-      waiting.value = [...waiting.value, event]
-    }
-    void catchUp()
+    await held.tell({ ...NOTHING_SAID, ...more, id: newId(), kind })
   }
 
   const beingTaken = new Map<string, number>()
@@ -147,25 +46,17 @@ export function useTrip(project: string) {
     }
   }
 
-  async function ask(request: Promise<{ data?: Trip; error?: unknown; response: Response }>) {
-    const outcome = await outcomeOf<Trip>(request)
-    offline.value = outcome.kind === 'offline'
-    if (outcome.kind === 'done') await keep(outcome.data)
-    else if (outcome.kind === 'refused') refusals.value.push({ message: outcome.detail })
-    return outcome.kind
-  }
-
   /** Plans anew from the project as it is at the desk now. */
   async function renew() {
     const trip_id = trip.value?.id ?? ''
     planning.value = true
-    await ask(api.POST('/api/trips/{trip_id}/renew', { params: { path: { trip_id } } }))
+    await held.ask(api.POST('/api/trips/{trip_id}/renew', { params: { path: { trip_id } } }))
     planning.value = false
   }
 
   /** Ends the trip once all is sent; whether it is. */
   async function finish(put_away: boolean): Promise<string> {
-    await catchUp()
+    await held.catchUp()
     const known = trip.value
     if (!known) return 'there is no trip'
     if (waiting.value.length) return 'some ticks are not sent yet: wait for the connection'
@@ -177,8 +68,7 @@ export function useTrip(project: string) {
     )
     if (outcome.kind === 'offline') return 'there is no connection: finish when it returns'
     if (outcome.kind !== 'done') return 'detail' in outcome ? outcome.detail : 'sign in again'
-    await forgetTrip(known)
-    forget()
+    await over()
     return ''
   }
 
@@ -190,30 +80,12 @@ export function useTrip(project: string) {
       api.DELETE('/api/trips/{trip_id}', { params: { path: { trip_id: known.id } } }),
     )
     if (outcome.kind !== 'done') return false
-    await forgetTrip(known)
-    forget()
+    await over()
     return true
   }
 
-  /** Leaves a trip that is not there any more, and begins anew. */
-  async function startOver() {
-    if (trip.value) await forgetTrip(trip.value)
-    gone.value = ''
-    waiting.value = []
-    await refetch()
-  }
-
-  function forget() {
-    queries.removeQueries({ queryKey: key })
-    for (const also of [keys.project(project), keys.anyPlan, keys.rack, keys.trips(project)]) {
-      void queries.invalidateQueries({ queryKey: also })
-    }
-  }
-
-  const unsent = computed(() => {
-    const seen = new Set(trip.value?.seen)
-    return waiting.value.filter((event) => !seen.has(event.id))
-  })
+  const over = () =>
+    held.letGo([keys.project(project), keys.anyPlan, keys.rack, keys.trips(project)])
 
   /** A line with what waits to be sent counted in. */
   function now(line: TripLine): LineNow {
@@ -246,14 +118,14 @@ export function useTrip(project: string) {
 
   return {
     trip,
-    error,
-    refetch,
-    offline,
+    error: held.error,
+    refetch: held.refetch,
+    offline: held.offline,
     planning,
     unsent,
-    refusals,
-    gone,
-    startOver,
+    refusals: held.refusals,
+    gone: held.gone,
+    startOver: held.startOver,
     taken,
     money,
     checked,
