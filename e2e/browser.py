@@ -3,6 +3,7 @@
 import atexit
 import os
 import re
+import signal
 from functools import lru_cache
 from pathlib import Path
 from tempfile import mkdtemp
@@ -79,6 +80,27 @@ class BrowserTestCase(StaticLiveServerTestCase):
         page.on("request", self._note_host)
         return page
 
+    def profile(self, folder: str) -> BrowserContext:
+        """A browser of its own that keeps what it knows in a folder."""
+        width, height = self.size
+        context = self.browser.browser_type.launch_persistent_context(
+            folder,
+            executable_path=CHROMIUM,
+            args=FLAGS,
+            viewport={"width": width, "height": height},
+        )
+        self.addCleanup(context.close)
+        return context
+
+    def kill(self, folder: str) -> None:
+        """Kills the browser that works in a folder, as a crash does."""
+        for process in Path("/proc").glob("[0-9]*"):
+            try:
+                if folder in (process / "cmdline").read_text(errors="replace"):
+                    os.kill(int(process.name), signal.SIGKILL)
+            except (FileNotFoundError, ProcessLookupError, PermissionError):
+                continue
+
     def _note_host(self, request: Request) -> None:
         if not request.url.startswith(("data:", "blob:")):
             self.hosts.add(request.url.split("/")[2])
@@ -112,7 +134,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
     def visit(self, place: str, page: Page | None = None) -> None:
         """To a place: of the project on the tape, or of the workshop, one press away."""
         page = page or self.page
-        if place in ("Desk", "List", "Yard"):
+        if place in ("Desk", "List", "Yard", "Shop"):
             tape = page.get_by_role("navigation", name="Places")
             tape.get_by_role("link", name=re.compile(f"^(‹ )?{place}")).click()
             return

@@ -1,15 +1,12 @@
 """At the yard, on a phone."""
 
-import os
 import re
-import signal
-from pathlib import Path
 from tempfile import mkdtemp
 
-from playwright.sync_api import BrowserContext, Locator, Page, expect
+from playwright.sync_api import Locator, Page, expect
 
 from e2e.accessibility import serious_anywhere
-from e2e.browser import CHROMIUM, FLAGS, PHONE_SIZE, BrowserTestCase
+from e2e.browser import PHONE_SIZE, BrowserTestCase
 from server.trips.models import TripEvent
 
 
@@ -250,25 +247,6 @@ class AtTheYardTest(YardTestCase):
 
 class CrashTest(YardTestCase):
     """A browser that is killed the moment a tick is shown as done."""
-
-    def profile(self, folder: str) -> BrowserContext:
-        width, height = self.size
-        context = self.browser.browser_type.launch_persistent_context(
-            folder,
-            executable_path=CHROMIUM,
-            args=FLAGS,
-            viewport={"width": width, "height": height},
-        )
-        self.addCleanup(context.close)
-        return context
-
-    def kill(self, folder: str) -> None:
-        for process in Path("/proc").glob("[0-9]*"):
-            try:
-                if folder in (process / "cmdline").read_text(errors="replace"):
-                    os.kill(int(process.name), signal.SIGKILL)
-            except (FileNotFoundError, ProcessLookupError, PermissionError):
-                continue
 
     def test_ticks_survive(self) -> None:
         folder = mkdtemp()

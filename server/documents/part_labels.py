@@ -59,14 +59,14 @@ def read_label_sheet(typed: dict[str, str], paper: str) -> LabelSheet:
     columns, rows = count("columns"), count("rows")
     sizes = {name: length(name) for name in ("wide", "high", "left", "top", "apart", "below")}
     for name in ("wide", "high"):
-        if not faults and sizes[name] < inch / 4:
+        if not faults.problems and sizes[name] < inch / 4:
             faults.add(name, "a label is at least a quarter inch")
     page = PAPERS[paper]
     across = sizes["left"] + columns * sizes["wide"] + (columns - 1) * sizes["apart"]
     down = sizes["top"] + rows * sizes["high"] + (rows - 1) * sizes["below"]
-    if not faults and across > page[0] + 1:
+    if not faults.problems and across > page[0] + 1:
         faults.add("columns", "these labels are wider than the paper")
-    if not faults and down > page[1] + 1:
+    if not faults.problems and down > page[1] + 1:
         faults.add("rows", "these labels are longer than the paper")
     faults.raise_any()
     return LabelSheet(columns, rows, **sizes)

@@ -13,7 +13,7 @@ from server.common.schemas import ChangeIn, ErrorOut
 from server.plans.resting import work_up
 from server.projects.models import Project
 from server.shop.finishing import finish, open_again
-from server.shop.going import begin, cutting_of, planned_cutting, take_events
+from server.shop.going import begin, cutting_of, planned_cutting, put_away, take_events
 from server.shop.models import Cutting
 from server.shop.schemas import BenchEventIn, BenchEventsIn, CuttingOut, NewCuttingIn
 from server.shop.showing import show_cutting
@@ -35,9 +35,11 @@ def _shown(cutting: Cutting, *refused: tuple[BenchEvent, str]) -> CuttingOut:
 
 @router.get("/projects/{uuid:project_id}/shop", response=CUTTING)
 def get_shop(request: HttpRequest, project_id: uuid.UUID) -> CuttingOut:
-    """The set-ups of a project: those of the cutting under way, else of its plan as it is now."""
+    """The set-ups of a project: those of the cutting under way, or of the one that cut all of it,
+    else of its plan as it is now."""
     project = owned(Project, request, project_id)
-    return _shown(cutting_of(project) or planned_cutting(project, uuid.uuid4()))
+    known = cutting_of(project) or put_away(project)
+    return _shown(known or planned_cutting(project, uuid.uuid4()))
 
 
 @router.post("/projects/{uuid:project_id}/cuttings", response=CUTTING)

@@ -23,6 +23,7 @@ from carpentry.shop import (
     undo_fault,
 )
 from server.plans.making import settled_plan
+from server.plans.models import Plan
 from server.plans.resting import work_up
 from server.projects.models import Project
 from server.shop.models import Cutting, CuttingEvent, supply_document
@@ -35,6 +36,14 @@ MOST_EVENTS = 10_000
 def cutting_of(project: Project) -> Cutting | None:
     """The cutting of a project that is under way."""
     return project.cuttings.filter(finished=None).first()
+
+
+def put_away(project: Project) -> Cutting | None:
+    """The last cutting of a project, where it cut all of the project as it is now."""
+    last = project.cuttings.exclude(finished=None).first()
+    if last is None or last.plan is None or last.plan.stage != Plan.Stage.CUT:
+        return None
+    return last if last.plan.digest == work_up(project).digest else None
 
 
 def planned_cutting(project: Project, id: uuid.UUID) -> Cutting:

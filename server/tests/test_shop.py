@@ -195,6 +195,8 @@ class FinishedTest(ShopTestCase):
         cutting = self.tell(cutting, {"kind": "cut", "cuts": " ".join(self.every(cutting))})
         done = self.finish(cutting).json()
         self.assertTrue(done["finished"])
+        shop = self.ask("get", f"/projects/{self.project['id']}/shop").json()
+        self.assertEqual((shop["id"], shop["finished"]), (cutting["id"], True))
         plan = self.look(self.project["id"])["plan"]
         self.assertEqual((plan["stage"], plan["tally"]["boards"]), ("cut", 2))
         self.assertEqual(plan["tally"]["cost"], "$8.36")

@@ -36,7 +36,7 @@ class ToolsTest(ApiTestCase):
         added = self.write(str(uuid.uuid4()), kind="sled", limits={"width": "24"}).json()
         self.assertIn("Crosscuts up to 24″", added["can"])
         gone = self.ask("post", "/tools/remove", {**self.seen(), "tools": [saw["id"]]}).json()
-        self.assertIn("Crosscuts up to any size", gone["can"])
+        self.assertIn("Crosscuts: any width", gone["can"])
         self.assertIn("miter saw taken away", gone["undo"])
         for _ in range(3):
             self.ask("post", "/tools/undo", self.seen())

@@ -50,12 +50,12 @@ def _can(limits: SawLimits) -> Iterator[str]:
     def length(ticks: int) -> str:
         return write_length(ticks, Notation.SIXTY_FOURTHS).text
 
-    for name, ticks in (
-        ("Crosscuts up to", limits.crosscut),
-        ("Rips up to", limits.rip_depth),
-        ("Fence up to", limits.rip_width),
-        ("Resaws up to", limits.resaw_depth),
+    for name, ticks, none in (
+        ("Crosscuts", limits.crosscut, "any width"),
+        ("Rips", limits.rip_depth, "any thickness"),
+        ("Fence", limits.rip_width, "any distance"),
+        ("Resaws", limits.resaw_depth, "any width"),
     ):
-        yield f"{name} {length(ticks)}" if ticks is not None else f"{name} any size"
-    for name, angle in (("Blade tilts to", limits.tilt), ("Miters to", limits.miter)):
-        yield f"{name} {angle:f}°" if angle is not None else f"{name} any angle"
+        yield f"{name} up to {length(ticks)}" if ticks is not None else f"{name}: {none}"
+    for name, angle in (("Blade tilts", limits.tilt), ("Miters", limits.miter)):
+        yield f"{name} to {angle:f}°" if angle is not None else f"{name}: any angle"

@@ -67,8 +67,13 @@ it('the workshop is counted anew on the way to another place', async () => {
 describe('within a project', () => {
   it('its places stand in the order of the work, each with its live word', async () => {
     const { onTape } = await at('list')
-    expect(told(onTape.value)).toEqual(['Desk: 2 parts', 'List: 6 to buy', 'Yard: pick up'])
-    expect(onTape.value.map((one) => one.here)).toEqual([false, true, false])
+    expect(told(onTape.value)).toEqual([
+      'Desk: 2 parts',
+      'List: 6 to buy',
+      'Yard: pick up',
+      'Shop: 5 boards',
+    ])
+    expect(onTape.value.map((one) => one.here)).toEqual([false, true, false, false])
   })
 
   it.each([
@@ -93,6 +98,7 @@ describe('the way into a project', () => {
       '/projects/p',
       '/projects/p/list',
       '/projects/p/yard',
+      '/projects/p/shop',
     ])
     expect(lastId.value).toBe('p')
   })
@@ -108,6 +114,7 @@ describe('in the workshop', () => {
       'Rack: 0 boards',
       'Sizes: the book',
       'Materials: 2 of your own',
+      'Tools: 0 tools',
     ])
     expect(onTape.value.filter((one) => one.here).map((one) => one.label)).toEqual(['Prices'])
   })

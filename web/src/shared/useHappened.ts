@@ -37,7 +37,6 @@ export function useHappened<T extends Subject, E extends { id: string }>(ways: W
   const queries = useQueryClient()
   const waiting = shallowRef<E[]>([])
   const offline = ref(false)
-  const sending = ref(false)
   const planning = ref(false)
   const refusals = ref<Refusal<E>[]>([])
   const gone = ref('')
@@ -82,10 +81,22 @@ export function useHappened<T extends Subject, E extends { id: string }>(ways: W
     queries.setQueryData(key, now)
   }
 
+  let running: Promise<void> | undefined
+
   /** Sends what waits, or only asks how things are; one request at a time. */
-  async function catchUp() {
-    if (sending.value || (thing.value && ways.isOver(thing.value))) return
-    sending.value = true
+  function catchUp(): Promise<void> {
+    running ??= send().finally(() => (running = undefined))
+    return running
+  }
+
+  /** Sends until nothing waits any more, where there is a connection. */
+  async function sendAll() {
+    await catchUp()
+    if (waiting.value.length && !offline.value) await catchUp()
+  }
+
+  async function send() {
+    if (thing.value && ways.isOver(thing.value)) return
     try {
       for (;;) {
         const known = thing.value ?? (await kept.stored(project))
@@ -113,7 +124,6 @@ export function useHappened<T extends Subject, E extends { id: string }>(ways: W
         if (!waiting.value.length) return
       }
     } finally {
-      sending.value = false
       planning.value = false
     }
   }
@@ -178,7 +188,7 @@ export function useHappened<T extends Subject, E extends { id: string }>(ways: W
     planning,
     refusals,
     gone,
-    catchUp,
+    sendAll,
     tell,
     ask,
     letGo,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import type { Cutting } from '../api/client'
 import { counted } from '../shared/counted'
 import LengthText from '../shared/LengthText.vue'
@@ -11,13 +11,15 @@ const props = defineProps<{ bench: AtTheBench; cutting: Cutting }>()
 const emit = defineEmits<{ chosen: [] }>()
 const { order, cards, at } = props.bench
 const busy = ref(false)
+const printing = ref(false)
+const OnPaper = defineAsyncComponent(() => import('./OnPaper.vue'))
 const isBegun = computed(() => Boolean(props.cutting.id))
 
 const ORDERS: { value: Order; title: string; text: string }[] = [
   {
     value: 'by_stop',
     title: 'Stop by stop',
-    text: 'each stop, fence and angle set once; boards are taken up again',
+    text: 'each stop, fence and angle set as seldom as can be; boards are taken up again',
   },
   {
     value: 'by_board',
@@ -38,8 +40,6 @@ function choose(index: number) {
   props.bench.look(index)
   emit('chosen')
 }
-
-const paper = computed(() => `/api/projects/${props.cutting.project}`)
 </script>
 
 <template>
@@ -108,10 +108,10 @@ const paper = computed(() => `/api/projects/${props.cutting.project}`)
         @click="start"
         >Start cutting</v-btn
       >
-      <v-btn height="48" :href="`${paper}/shop-sheet.pdf`" target="_blank">Shop sheet</v-btn>
-      <v-btn height="48" :href="`${paper}/part-labels.pdf`" target="_blank">Labels</v-btn>
+      <v-btn height="48" @click="printing = true">On paper</v-btn>
       <v-btn height="48" :to="{ name: 'tools' }">Tools</v-btn>
     </div>
+    <OnPaper v-if="printing" v-model="printing" :project="cutting.project" :order="order" />
   </div>
 </template>
 
@@ -218,7 +218,7 @@ const paper = computed(() => `/api/projects/${props.cutting.project}`)
 
 .acts {
   position: sticky;
-  bottom: 0;
+  bottom: var(--foot);
   display: flex;
   flex-wrap: wrap;
   gap: 10px;

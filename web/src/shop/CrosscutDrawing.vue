@@ -154,23 +154,23 @@ text {
 }
 
 .fine {
-  font-size: 15px;
+  font-size: var(--far-fine);
   fill: rgb(var(--v-theme-quiet));
 }
 
 .strong {
-  font-size: 16px;
+  font-size: var(--far-fine);
   font-weight: 650;
 }
 
 .mark {
-  font-size: 27px;
+  font-size: var(--far-lead);
   font-weight: 700;
   fill: rgb(var(--v-theme-on-wood));
 }
 
 .word {
-  font-size: 20px;
+  font-size: var(--far);
   fill: rgb(var(--v-theme-on-wood));
 }
 
@@ -181,11 +181,11 @@ text {
 }
 
 .waste {
-  font-size: 19px;
+  font-size: var(--far);
 }
 
 .side {
-  font-size: 16px;
+  font-size: var(--far-fine);
 }
 
 .measure path {
@@ -196,7 +196,7 @@ text {
 
 .length {
   text-align: center;
-  font-size: 19px;
+  font-size: var(--far);
   font-weight: 650;
 }
 </style>

@@ -162,14 +162,14 @@ text {
 }
 
 .number {
-  font-size: 16px;
+  font-size: var(--far-fine);
   font-weight: 700;
   fill: rgb(var(--v-theme-error));
 }
 
 .face,
 .fine {
-  font-size: 14px;
+  font-size: var(--far-fine);
 }
 
 .fine {

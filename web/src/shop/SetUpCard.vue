@@ -116,31 +116,31 @@ p {
 }
 
 .heading {
-  font-size: 20px;
+  font-size: var(--far);
   color: rgb(var(--v-theme-quiet));
 }
 
 .giant {
-  font-size: clamp(84px, 16vw, 164px);
+  font-size: var(--far-giant);
   line-height: 0.98;
   letter-spacing: -0.02em;
 }
 
 .about {
   margin-right: 8px;
-  font-size: 22px;
+  font-size: var(--far);
   font-weight: 500;
   letter-spacing: 0;
   color: rgb(var(--v-theme-quiet));
 }
 
 .giant.words {
-  font-size: clamp(70px, 12vw, 112px);
+  font-size: var(--far-words);
 }
 
 .stands {
   margin-top: 10px;
-  font-size: 25px;
+  font-size: var(--far-lead);
   line-height: 1.2;
   font-stretch: var(--condensed);
   font-weight: 620;
@@ -150,7 +150,7 @@ p {
 .lies,
 .way,
 .cuts {
-  font-size: 18px;
+  font-size: var(--far);
   line-height: 1.3;
 }
 
@@ -201,12 +201,12 @@ ul {
   min-height: 48px;
   padding: 9px 0;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
-  font-size: 20px;
+  font-size: var(--far);
   font-stretch: var(--condensed);
 }
 
 .number {
-  font-size: 25px;
+  font-size: var(--far-lead);
 }
 
 .off {
@@ -271,7 +271,7 @@ ul {
   }
 
   .stands {
-    font-size: 21px;
+    font-size: var(--far);
   }
 }
 </style>

@@ -123,7 +123,7 @@ export function useCutting(project: string) {
 
   /** Ends it once all is sent; says why it cannot be. */
   async function finish(): Promise<string> {
-    await held.catchUp()
+    await held.sendAll()
     const known = cutting.value
     if (!known?.id) return 'nothing is begun'
     if (unsent.value.length) return 'some cuts are not sent yet: wait for the connection'
@@ -137,6 +137,18 @@ export function useCutting(project: string) {
     if (outcome.kind !== 'done') return 'detail' in outcome ? outcome.detail : 'sign in again'
     await over()
     return ''
+  }
+
+  /** Takes the end back: it is cut on. */
+  async function openAgain(): Promise<string> {
+    const cutting_id = cutting.value?.id ?? ''
+    const outcome = await held.ask(
+      api.POST('/api/cuttings/{cutting_id}/open-again', {
+        params: { path: { cutting_id } },
+        body: { change_id: newId() },
+      }),
+    )
+    return 'detail' in outcome ? outcome.detail : ''
   }
 
   /** Calls it off where nothing is cut yet. */
@@ -176,6 +188,7 @@ export function useCutting(project: string) {
     undo,
     start,
     finish,
+    openAgain,
     callOff,
   }
 }

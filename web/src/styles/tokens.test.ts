@@ -30,7 +30,7 @@ describe('the look of every component', () => {
   })
 
   it('has its type in the sizes of the scale', () => {
-    expect(found(/font-size:(?!\s*(var\(--(text|drawn)|inherit))/)).toEqual([])
+    expect(found(/font-size:(?!\s*(var\(--(text|drawn|far)|inherit))/)).toEqual([])
   })
 
   it('throws no shadow', () => {
@@ -39,7 +39,7 @@ describe('the look of every component', () => {
 
   it('uses only what there is', () => {
     const known = new Set([...(tokens ?? '').matchAll(/(--[\w-]+):/g)].map((one) => one[1]))
-    const used = found(/var\(--(text|drawn|corner|heavy|head|foot|touch|cell|row|over)/)
+    const used = found(/var\(--(text|drawn|far|corner|heavy|head|foot|touch|cell|row|over)/)
       .flatMap((line) => [...line.matchAll(/var\((--[\w-]+)/g)].map((one) => one[1]))
       .filter((name) => !name?.startsWith('--v-'))
     expect(used.filter((name) => name !== '--under' && !known.has(name))).toEqual([])

@@ -29,7 +29,7 @@ function write(name: string, text: string) {
 /** What is chosen or ticked is a limit like those that are typed. */
 function choices(limit: Limit) {
   const words = limit.kind === 'flag' ? ['yes', 'no'] : limit.choices
-  return [{ title: 'not said', value: '' }, ...words.map((one) => ({ title: one, value: one }))]
+  return [{ title: '–', value: '' }, ...words.map((one) => ({ title: one, value: one }))]
 }
 </script>
 

@@ -56,7 +56,7 @@ export function useTrip(project: string) {
 
   /** Ends the trip once all is sent; whether it is. */
   async function finish(put_away: boolean): Promise<string> {
-    await held.catchUp()
+    await held.sendAll()
     const known = trip.value
     if (!known) return 'there is no trip'
     if (waiting.value.length) return 'some ticks are not sent yet: wait for the connection'
