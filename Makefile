@@ -3,12 +3,13 @@
 HOST ?= 127.0.0.1
 PORT ?= 8000
 YARD_PORT ?= 8010
+TLS ?=
 PYTHON ?= python3
 VENV := .venv/bin
 MANAGE := $(VENV)/python manage.py
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: demo demo-reset install build schema test check bench screenshots serve browser format
+.PHONY: demo demo-reset install build schema test check bench screenshots serve certificate browser format
 .DEFAULT_GOAL := demo
 
 demo: install build ## install, build, load demo data, serve
@@ -20,14 +21,31 @@ demo-reset: install ## the demo data as it was at first
 	@$(MANAGE) migrate --verbosity 0
 	@$(MANAGE) load_demo --reset
 
+# A certificate of one's own, for this machine's names and addresses. It is made anew at every
+# start, by an authority that is made once and that phones are told to trust.
+DATA := $(or $(GRAIN_TALLY_DATA),var)
+TLS_FILES := $(DATA)/tls
+certificate:
+	@command -v mkcert >/dev/null || \
+	  { echo "Installing mkcert …"; apt-get update -qq && apt-get install -y -qq --no-install-recommends mkcert >/dev/null; } || \
+	  { echo "mkcert is needed: apt-get install mkcert"; exit 1; }
+	@mkdir -p $(TLS_FILES) && chmod 700 $(TLS_FILES)
+	@CAROOT=$(TLS_FILES) mkcert -cert-file $(TLS_FILES)/workshop.pem -key-file $(TLS_FILES)/workshop-key.pem \
+	  localhost 127.0.0.1 ::1 $$(hostname) $$(hostname -I 2>/dev/null) 2>/dev/null
+	@cp $(TLS_FILES)/rootCA.pem $(DATA)/static/workshop-ca.crt
+
 serve:
-	@mkdir -p var/static
+	@mkdir -p $(DATA)/static
 	@$(MANAGE) collectstatic --noinput --verbosity 0
-	@echo "Grain Tally is at http://$(HOST):$(PORT)  (Ctrl-C stops it)"
+	@$(if $(TLS),$(MAKE) --no-print-directory certificate)
+	@echo "Grain Tally is at http$(if $(TLS),s)://$(HOST):$(PORT)  (Ctrl-C stops it)"
+	@$(if $(TLS),echo "Phones trust it once they have taken in https://<this machine>:$(PORT)/static/workshop-ca.crt")
 	@GRAIN_TALLY_HOSTS="$${GRAIN_TALLY_HOSTS:-127.0.0.1,localhost,[::1]$(if $(filter 0.0.0.0,$(HOST)),$(shell hostname -I 2>/dev/null | tr ' ' '\n' | sed '/^$$/d;s/^/,/' | tr -d '\n'))}" \
+	  GRAIN_TALLY_TLS="$${GRAIN_TALLY_TLS-$(if $(TLS),own)}" \
 	  GRAIN_TALLY_PRICE_SERVICES="$${GRAIN_TALLY_PRICE_SERVICES-simulated yard=http://127.0.0.1:$(YARD_PORT)}" \
 	  sh -c '$(VENV)/python -m yardservice --port $(YARD_PORT) >/dev/null 2>&1 & trap "kill $$!" EXIT INT TERM; \
-	    $(VENV)/gunicorn server.site.wsgi --bind $(HOST):$(PORT) --workers 1 --threads 8 --timeout 120 --log-level warning'
+	    $(VENV)/gunicorn server.site.wsgi --bind $(HOST):$(PORT) --workers 1 --threads 8 --timeout 120 --log-level warning \
+	      $(if $(TLS),--certfile $(TLS_FILES)/workshop.pem --keyfile $(TLS_FILES)/workshop-key.pem)'
 
 install: .make/python .make/web ## everything into .venv/ and web/node_modules/
 

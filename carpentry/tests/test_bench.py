@@ -3,20 +3,16 @@
 import json
 import random
 from collections import Counter
-from dataclasses import replace
 from decimal import Decimal
 from unittest import TestCase
 
-from carpentry.cutting import CutPart, CutProblem, Order, Saw, StockPiece, first_plan
-from carpentry.language import CarpentryError, Notation, Unit
-from carpentry.lumber import Section
+from carpentry.cutting import CutPart, CutProblem, Order, Saw, StockPiece
+from carpentry.language import CarpentryError, Unit
 from carpentry.shop import (
     Bench,
     BenchEvent,
-    BenchEventKind,
     Changed,
     Sequenced,
-    Sold,
     Supply,
     bench_of,
     board_by_board,
@@ -24,53 +20,27 @@ from carpentry.shop import (
     come_to,
     every_cut,
     read_changed,
-    starter_tools,
     stop_by_stop,
     undo_fault,
 )
-from carpentry.shop.tree import checked
+from carpentry.tests.benches import (
+    CUT,
+    FLAW,
+    LENGTH,
+    LOST,
+    MISCUT,
+    TOOLS,
+    UNDONE,
+    bench_for,
+    bench_of_now,
+    faults,
+    labels_of,
+    something,
+    supply_of,
+)
 from carpentry.tests.problems import ticks
 from carpentry.tests.random_problems import SORTS, random_problem
-from carpentry.tests.test_set_ups import benched, read_cards
-
-CUT, MISCUT, FLAW, LENGTH, LOST, UNDONE = BenchEventKind
-TOOLS = starter_tools()
-
-
-def supply_of(problem: CutProblem) -> Supply:
-    first = problem.parts[0]
-    sold = {
-        piece.id: Sold(
-            piece.id,
-            "2x4",
-            f"{piece.length // 8128} in",
-            piece.length,
-            Section(piece.thickness or first.thickness or 1, piece.width or first.width or 1),
-            piece.price,
-        )
-        for piece in problem.stock
-    }
-    return Supply([problem], [sold], Unit.INCH, Notation.SIXTY_FOURTHS, "USD", TOOLS)
-
-
-def bench_for(problem: CutProblem) -> Bench:
-    plan = first_plan(problem)
-    boards = benched(problem, plan)
-    stock = {piece.id: piece for piece in problem.stock}
-    offers = [layout.stock for layout in plan.layouts for _ in range(layout.count)]
-    trims = (problem.trim_start, problem.trim_end)
-    return Bench(
-        {
-            board.number: replace(
-                board, offer=offer, trims=trims, flaws=stock[offer].flaws, price=stock[offer].price
-            )
-            for board, offer in zip(boards, offers, strict=True)
-        }
-    )
-
-
-def labels_of(bench: Bench) -> Counter[str]:
-    return Counter(label for board in bench.boards.values() for label in board.labels.values())
+from carpentry.tests.test_set_ups import read_cards
 
 
 class RandomMiscutsTest(TestCase):
@@ -88,13 +58,13 @@ class RandomMiscutsTest(TestCase):
                 wanted = labels_of(bench)
                 supply = supply_of(problem)
                 for step in range(25):
-                    event = _something(chance, bench, f"{step}")
+                    event = something(chance, bench, f"{step}")
                     if event is None:
                         break
                     with self.subTest(sort=sort, seed=seed, step=step, event=event):
                         before, bench = bench, self.take(bench, event, supply)
                         went_wrong += event.kind is not CUT and bench is not before
-                        self.hold(before, bench, problem, wanted)
+                        self.assertEqual(faults(before, bench, problem, wanted), [])
         self.assertGreater(went_wrong, 50)
 
     def take(self, bench: Bench, event: BenchEvent, supply: Supply) -> Bench:
@@ -109,26 +79,13 @@ class RandomMiscutsTest(TestCase):
             self.assertNotIn("PlanCheckError", repr(type(error)))
             return bench
 
-    def hold(self, before: Bench, bench: Bench, problem: CutProblem, wanted: Counter[str]) -> None:
-        here = labels_of(bench)
-        self.assertEqual(max(here.values(), default=1), 1)
-        self.assertEqual(here | Counter(bench.missing.keys()), wanted)
-        self.assertFalse(set(here) & set(bench.missing))
-        self.assertLessEqual(before.done, bench.done)
-        for number, board in bench.boards.items():
-            if board.placed:
-                checked(problem, board)
-            for key in before.done:
-                if key[0] == number:
-                    self.assertEqual(bench.cut(key), before.cut(key))
-
     def test_cards_make_the_parts_after_miscuts_too(self) -> None:
         for sort in ("line", "ripped", "bevelled", "angled"):
             chance = random.Random(f"cards {sort}")
             problem = random_problem(sort, 3)
             bench, supply = bench_for(problem), supply_of(problem)
             for step in range(12):
-                event = _something(chance, bench, str(step))
+                event = something(chance, bench, str(step))
                 if event is not None and event.kind in (CUT, MISCUT):
                     bench = self.take(bench, event, supply)
             boards = list(bench.boards.values())
@@ -260,40 +217,3 @@ class OneMiscutTest(TestCase):
         events.append((BenchEvent("u", UNDONE, undoes="m"), None))
         self.assertIn("undone already", undo_fault(events, "m"))
         self.assertEqual(undo_fault(events, "a"), "")
-
-
-def bench_of_now(bench: Bench, event: BenchEvent) -> Bench:
-    return replace(bench, done=bench.done | bench.with_before(event.keys))
-
-
-def _something(chance: random.Random, bench: Bench, name: str) -> BenchEvent | None:
-    """Something that happens next; ``None`` where all is cut."""
-    ready = [
-        (number, cut_number, cut)
-        for number, board in bench.boards.items()
-        for cut_number, cut in board.numbered()
-        if cut.of in bench.there(number)
-    ]
-    if not ready:
-        return None
-    number, cut_number, cut = chance.choice(ready)
-    kind = chance.choices([CUT, MISCUT, FLAW, LENGTH, LOST], [3, 4, 1, 1, 1])[0]
-    key = f"{number}.{cut_number}"
-    if kind is CUT:
-        return BenchEvent(name, CUT, cuts=key)
-    if kind is MISCUT:
-        piece = bench.lying(number).get(cut.makes[0] or 0)
-        axis = {"crosscut": 0, "rip": 1, "resaw": 2}[cut.saw.value]
-        was = piece.size(axis) if piece else 8128
-        left = max(100, was * chance.choice([0.3, 0.8, 0.97]))
-        return BenchEvent(name, MISCUT, cuts=key, now=f"{left / 8128:.3f}")
-    if kind is FLAW:
-        long = bench.lying(number)[cut.of].size(0) / 8128
-        at = chance.random() * long * 0.9
-        return BenchEvent(
-            name, FLAW, board=number, piece=cut.of, start=f"{at:.3f}", end=f"{at + 0.5:.3f}"
-        )
-    if kind is LENGTH:
-        long = bench.boards[number].length / 8128 + chance.choice([-6, -0.25, 0.5])
-        return BenchEvent(name, LENGTH, board=number, now=f"{max(long, 1):.3f}")
-    return BenchEvent(name, LOST, board=number, piece=cut.of)

@@ -11,7 +11,6 @@ from carpentry.cutting import CutPart, CutPlan, CutProblem, first_plan
 from carpentry.design.edges import mean_width, wider_width
 from carpentry.design.ends import is_angled
 from carpentry.language import CarpentryError, Json, Notation, Unit
-from carpentry.lumber import Section
 from carpentry.planning import plan_all, work_up_files
 from carpentry.project import read_project_file, read_yard_file
 from carpentry.shop import (
@@ -31,6 +30,7 @@ from carpentry.shop import (
 from carpentry.shop.sequence import in_fewest_rounds
 from carpentry.shop.set_ups import minutes_of
 from carpentry.shop.shop_file import set_ups_document
+from carpentry.tests.benches import benched
 from carpentry.tests.card_reader import CardReader
 from carpentry.tests.problems import ticks
 from carpentry.tests.random_problems import SORTS, random_problem
@@ -42,36 +42,6 @@ CLOSE = 0.01  # of an inch, that slanted faces may be off by
 
 def tools(**owned: object) -> Tools:
     return read_tools_file(json.dumps({name.replace("_", " "): one for name, one in owned.items()}))
-
-
-def benched(problem: CutProblem, plan: CutPlan) -> list[BenchBoard]:
-    """The boards of a bare plan, labelled."""
-    boards: list[BenchBoard] = []
-    cut: Counter[str] = Counter()
-    stock = {piece.id: piece for piece in problem.stock}
-    parts = {part.id: part for part in problem.parts}
-    for layout in plan.layouts:
-        for _ in range(layout.count):
-            piece = stock[layout.stock]
-            first = parts[layout.parts[0].part]
-            section = Section(
-                piece.thickness or first.thickness or 1, piece.width or first.width or 1
-            )
-            board = BenchBoard(
-                len(boards) + 1,
-                "2x4",
-                piece.length,
-                section,
-                layout.cuts,
-                layout.pieces,
-                crooked=bool(piece.crook),
-            )
-            labels = []
-            for placed in layout.parts:
-                cut[placed.part] += 1
-                labels.append(f"{placed.part}·{cut[placed.part]}")
-            boards.append(board.holding(zip(layout.parts, labels, strict=True)))
-    return boards
 
 
 def read_cards(boards: Sequence[BenchBoard], found: Sequenced, kerf: int) -> CardReader:

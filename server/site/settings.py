@@ -29,7 +29,9 @@ def _secret_key() -> str:
 SECRET_KEY = _secret_key()
 DEBUG = os.environ.get("GRAIN_TALLY_DEBUG") == "1"
 ALLOWED_HOSTS = os.environ.get("GRAIN_TALLY_HOSTS", "127.0.0.1,localhost,[::1]").split(",")
-BEHIND_TLS = os.environ.get("GRAIN_TALLY_TLS") == "1"
+_TLS = os.environ.get("GRAIN_TALLY_TLS", "")
+BEHIND_TLS = _TLS == "1"  # a web server before this one holds the certificate
+OVER_TLS = _TLS in ("1", "own")
 
 INSTALLED_APPS = [
     "django.contrib.admin",
@@ -105,8 +107,8 @@ AUTH_PASSWORD_VALIDATORS = [
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 60
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
-SESSION_COOKIE_SECURE = BEHIND_TLS
-CSRF_COOKIE_SECURE = BEHIND_TLS
+SESSION_COOKIE_SECURE = OVER_TLS
+CSRF_COOKIE_SECURE = OVER_TLS
 CSRF_TRUSTED_ORIGINS = [o for o in os.environ.get("GRAIN_TALLY_ORIGINS", "").split(",") if o]
 if BEHIND_TLS:
     SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
