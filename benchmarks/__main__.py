@@ -12,6 +12,7 @@ from benchmarks.measures import formulas, runs
 from benchmarks.reporting import report
 from benchmarks.ripped import rips
 from benchmarks.shapes import shapes
+from benchmarks.shop import killed_server, shop
 
 if __name__ == "__main__":
     home_projects()
@@ -26,12 +27,15 @@ if __name__ == "__main__":
     formulas()
     runs()
     shapes()
+    shop()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     report("peak memory of all that", f"{peak:.0f} MB")
     front_end()
     crowd()
     desk()
+    killed_server()
     with application():
+        from benchmarks.tablet import slow_tablet
         from benchmarks.yard import none_of_these, slow_phone
 
         round_trip()
@@ -39,3 +43,4 @@ if __name__ == "__main__":
         packages()
         none_of_these()
         slow_phone()
+        slow_tablet()

@@ -6,14 +6,14 @@ none is searched, deeper and deeper, within a budget of steps: the fewest positi
 proven, without the budget the order is a good one.
 """
 
-from collections import Counter
-from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
+from collections.abc import Callable, Hashable, Iterable, Sequence
 from dataclasses import dataclass
 from typing import Generic, TypeVar
 
 K = TypeVar("K", bound=Hashable)  # a position
 C = TypeVar("C", bound=Hashable)  # a cut
-_STEPS = 4_000
+_WORK = 30_000  # boards looked at in the search
+Rank = tuple[int | float | str, ...]
 
 
 @dataclass(frozen=True)
@@ -25,16 +25,15 @@ class Ordered(Generic[K, C]):
 
 
 @dataclass(frozen=True)
-class _Work(Generic[K]):
-    """Boards that are cut alike are one: the position of each of its cuts, which cut it waits
-    for, and what waits for it."""
+class _Work:
+    """Boards that are cut alike are one: the position of each of its cuts, by number, and which cut
+    it waits for."""
 
-    positions: tuple[K, ...]
+    positions: tuple[int, ...]
     after: tuple[int | None, ...]
 
 
-Done = tuple[frozenset[int], ...]
-Rank = tuple[int | float | str, ...]
+Done = tuple[int, ...]  # of every work the cuts that are done, a bit each
 
 
 def in_fewest_rounds(
@@ -42,130 +41,161 @@ def in_fewest_rounds(
 ) -> Ordered[K, C]:
     """The cuts of boards, each with its position and the cut of the same board that it waits for,
     in as few positions as can be; of positions that may all be next the one that ranks first."""
-    alike: dict[_Work[K], list[Sequence[C]]] = {}
-    for board in boards:
+    known = [list(board) for board in boards]
+    every = sorted({position for board in known for _, position, _ in board}, key=rank)
+    numbers = {position: number for number, position in enumerate(every)}
+    alike: dict[_Work, list[list[C]]] = {}
+    for board in known:
         names = [cut for cut, _, _ in board]
         places = {cut: n for n, cut in enumerate(names)}
         after = tuple(None if one is None else places[one] for _, _, one in board)
-        work = _Work(tuple(position for _, position, _ in board), after)
+        work = _Work(tuple(numbers[position] for _, position, _ in board), after)
         alike.setdefault(work, []).append(names)
-    search = _Search(list(alike), rank)
-    order = search.order()
+    search = _Search(list(alike), len(every))
     rounds = []
     done = search.begun
-    for position in order:
+    for position in search.order():
         fresh = search.made(done, position)
         cuts = [
             names[n]
             for work, before, now in zip(alike, done, fresh, strict=True)
             for names in alike[work]
-            for n in sorted(now - before)
+            for n in range(len(names))
+            if (now & ~before) >> n & 1
         ]
-        rounds.append((position, tuple(cuts)))
+        rounds.append((every[position], tuple(cuts)))
         done = fresh
     return Ordered(rounds, search.is_fewest)
 
 
-class _Search(Generic[K]):
-    def __init__(self, works: Sequence[_Work[K]], rank: Callable[[K], Rank]) -> None:
-        self.works = works
-        self.rank = rank
-        self.is_fewest = True
-        self.begun: Done = tuple(frozenset() for _ in works)
-        self._steps = 0
-        self._failed: dict[Done, int] = {}
+class _Search:
+    """Looks for an order of positions, which are numbers in their rank."""
 
-    def order(self) -> list[K]:
+    def __init__(self, works: Sequence[_Work], positions: int) -> None:
+        self.works = works
+        self.positions = positions
+        self.is_fewest = True
+        self.begun: Done = tuple(0 for _ in works)
+        self._looked = 0
+        self._failed: dict[Done, int] = {}
+        self._at: list[dict[int, int]] = [{} for _ in range(positions)]  # its cuts, by work
+        for w, work in enumerate(works):
+            for n, position in enumerate(work.positions):
+                self._at[position][w] = self._at[position].get(w, 0) | 1 << n
+
+    def order(self) -> list[int]:
         """The positions, one after the other."""
-        least = len({position for work in self.works for position in work.positions})
-        for more in range(3 + sum(len(work.positions) for work in self.works)):
+        for most in range(self.positions, 2 * sum(len(w.positions) for w in self.works) + 1):
             self._failed.clear()
-            found = self._within(self.begun, least + more)
+            found = self._within(self.begun, most)
             if found is not None:
                 return found
-            if self._steps > _STEPS:
+            if self._looked > _WORK:
                 break
         self.is_fewest = False
         return self._greedy()
 
-    def made(self, done: Done, position: K) -> Done:
+    def made(self, done: Done, position: int) -> Done:
         """What is done when all cuts at a position are made that are ready, or come to be."""
-        return tuple(
-            self._made(work, before, position)
-            for work, before in zip(self.works, done, strict=True)
-        )
+        now = list(done)
+        for w in self._at[position]:
+            now[w] = self._made(w, done[w], position)
+        return tuple(now)
 
-    def _made(self, work: _Work[K], before: frozenset[int], position: K) -> frozenset[int]:
-        now = set(before)
-        for n, after in enumerate(work.after):
-            if work.positions[n] == position and (after is None or after in now):
-                now.add(n)
-        return frozenset(now)
+    def _made(self, w: int, done: int, position: int) -> int:
+        self._looked += 1
+        work = self.works[w]
+        waiting = self._at[position][w] & ~done
+        while waiting:
+            low = waiting & -waiting
+            waiting ^= low
+            after = work.after[low.bit_length() - 1]
+            if after is None or done >> after & 1:
+                done |= low
+        return done
 
-    def _left(self, done: Done) -> Counter[K]:
-        """How many cuts are left at every position."""
-        return Counter(
+    def _exhausts(self, done: Done, position: int) -> Done | None:
+        """What is done after a position of which nothing comes later; ``None`` where something
+        does."""
+        now = list(done)
+        for w, cuts in self._at[position].items():
+            if cuts & ~done[w]:
+                now[w] = self._made(w, done[w], position)
+                if cuts & ~now[w]:
+                    return None
+        return tuple(now)
+
+    def _left(self, done: Done) -> list[int]:
+        """The positions at which something is left."""
+        return [
             position
-            for work, mine in zip(self.works, done, strict=True)
-            for n, position in enumerate(work.positions)
-            if n not in mine
-        )
+            for position, by_work in enumerate(self._at)
+            if any(cuts & ~done[w] for w, cuts in by_work.items())
+        ]
 
-    def _ready(self, done: Done) -> set[K]:
-        return {
-            work.positions[n]
-            for work, mine in zip(self.works, done, strict=True)
-            for n, after in enumerate(work.after)
-            if n not in mine and (after is None or after in mine)
-        }
+    def _ready(self, done: Done, left: Iterable[int]) -> list[int]:
+        """Those at which something can be done now."""
+        return [position for position in left if self._is_ready(done, position)]
 
-    def _safe(self, done: Done) -> tuple[list[K], Done]:
-        """The positions that are taken now because nothing of them comes later."""
-        taken: list[K] = []
-        while True:
-            left = self._left(done)
-            for position in sorted(self._ready(done), key=self.rank):
-                after = self.made(done, position)
-                if not self._left(after)[position]:
+    def _is_ready(self, done: Done, position: int) -> bool:
+        for w, cuts in self._at[position].items():
+            waiting = cuts & ~done[w]
+            while waiting:
+                low = waiting & -waiting
+                waiting ^= low
+                after = self.works[w].after[low.bit_length() - 1]
+                if after is None or done[w] >> after & 1:
+                    return True
+        return False
+
+    def _safe(self, done: Done) -> tuple[list[int], Done, list[int]]:
+        """The positions that are taken now because nothing of them comes later, what is done then,
+        and the positions that are left."""
+        taken: list[int] = []
+        left = self._left(done)
+        again = True
+        while again:
+            again = False
+            for position in left:
+                after = self._exhausts(done, position)
+                if after is not None:
                     taken.append(position)
                     done = after
+                    left.remove(position)
+                    again = True
                     break
-            else:
-                return taken, done
-            if not left:
-                return taken, done
+        return taken, done, left
 
-    def _within(self, done: Done, most: int) -> list[K] | None:
+    def _within(self, done: Done, most: int) -> list[int] | None:
         """An order of at most so many positions more; ``None`` where there is none, or the budget
         is used up."""
-        self._steps += 1
-        taken, done = self._safe(done)
+        taken, done, left = self._safe(done)
         room = most - len(taken)
-        left = self._left(done)
         if not left:
             return taken
-        if len(left) >= room or self._failed.get(done, -1) >= room or self._steps > _STEPS:
+        if len(left) >= room or self._failed.get(done, -1) >= room or self._looked > _WORK:
             return None  # one of those that are left is taken twice
-        for position in sorted(self._ready(done), key=self.rank):
+        for position in self._ready(done, left):
             rest = self._within(self.made(done, position), room - 1)
             if rest is not None:
                 return [*taken, position, *rest]
         self._failed[done] = room
         return None
 
-    def _greedy(self) -> list[K]:
+    def _greedy(self) -> list[int]:
         """Always the position of which most is ready, as a share of what is left of it."""
         done, order = self.begun, []
         while True:
-            taken, done = self._safe(done)
+            taken, done, left = self._safe(done)
             order += taken
-            left = self._left(done)
             if not left:
                 return order
-            best = max(self._ready(done), key=lambda one: self._share(done, one, left))
+            best = max(self._ready(done, left), key=lambda one: self._share(done, one))
             order.append(best)
             done = self.made(done, best)
 
-    def _share(self, done: Done, position: K, left: Mapping[K, int]) -> float:
-        after = self._left(self.made(done, position))
-        return (left[position] - after[position]) / left[position]
+    def _share(self, done: Done, position: int) -> float:
+        now = self.made(done, position)
+        waiting = sum((c & ~done[w]).bit_count() for w, c in self._at[position].items())
+        rest = sum((c & ~now[w]).bit_count() for w, c in self._at[position].items())
+        return (waiting - rest) / waiting

@@ -1,0 +1,220 @@
+"""The shop: set-ups, miscuts made up afresh at every run (their seeds printed), and a server that
+is killed while cuts are told."""
+
+import os
+import random
+import signal
+import statistics
+import subprocess
+import sys
+import time
+import uuid
+from dataclasses import replace
+from tempfile import TemporaryDirectory
+from typing import Any
+
+import urllib3
+
+from benchmarks.crowd import PORT, ROOT, Browser
+from benchmarks.reporting import report
+from carpentry.cutting import first_plan
+from carpentry.cutting.problem import CutProblem
+from carpentry.language import CarpentryError
+from carpentry.shop import come_to, every_cut, stop_by_stop
+from carpentry.shop.sequence import in_fewest_rounds
+from carpentry.tests.benches import (
+    CUT,
+    TOOLS,
+    bench_for,
+    bench_of_now,
+    benched,
+    faults,
+    labels_of,
+    something,
+    supply_of,
+)
+from carpentry.tests.random_problems import SORTS, random_problem
+
+PIECES, PLANS, MISCUTS, KILLS = 200, 50, 1_000, 100
+_LARGEST = 14  # cuts of a plan that an exact program still orders
+
+
+def shop() -> None:
+    """What is worked out without an application."""
+    first = random.randrange(10**6)
+    _set_ups(first)
+    _fewest(first)
+    _miscuts(first)
+
+
+def _set_ups(first: int) -> None:
+    """Set-ups of projects of some 200 pieces."""
+    seconds = []
+    for seed in range(first, first + 10):
+        boards = []
+        while sum(len(board.labels) for board in boards) < PIECES:
+            sort = ("line", "ripped", "angled")[len(boards) % 3]
+            problem = random_problem(sort, seed + len(boards), most=20)
+            more = benched(problem, first_plan(problem))
+            boards += [replace(board, number=len(boards) + n) for n, board in enumerate(more, 1)]
+        started = time.perf_counter()
+        stop_by_stop(every_cut(boards, TOOLS), TOOLS)
+        seconds.append(time.perf_counter() - started)
+    told = f"median {statistics.median(seconds):.3f} s, worst {max(seconds):.3f}"
+    report(f"set-ups of {PIECES} pieces (seeds {first}–{first + 9})", told)
+
+
+def _fewest(first: int) -> None:
+    """Positions of tools on random plans, against every order that there is."""
+    compared = more = 0
+    seed = first
+    while compared < PLANS:
+        problem = random_problem(SORTS[seed % len(SORTS)], seed, most=3)
+        seed += 1
+        boards = benched(problem, first_plan(problem))
+        cuts = every_cut(boards, TOOLS)
+        if not 2 <= sum(map(len, cuts)) <= _LARGEST:
+            continue
+        waits = [
+            [(c.key, c.position, None if c.after is None else (c.board, c.after)) for c in board]
+            for board in cuts
+        ]
+        found = in_fewest_rounds(waits, lambda position: (str(position),))
+        compared += 1
+        more += len(found.rounds) > _exactly(waits)
+    report(f"more set-ups than an exact program, of {PLANS} plans (from seed {first})", str(more))
+
+
+def _exactly(boards: Any) -> int:
+    """The fewest set-ups, one layer of states after the other."""
+    cuts = {name: (position, after) for board in boards for name, position, after in board}
+    positions = {position for position, _ in cuts.values()}
+
+    def made(done: frozenset[Any], at: Any) -> frozenset[Any]:
+        while True:
+            more = {
+                name
+                for name, (position, after) in cuts.items()
+                if name not in done and position == at and (after is None or after in done)
+            }
+            if not more:
+                return done
+            done |= more
+
+    layer, count = {frozenset[Any]()}, 0
+    while all(len(done) < len(cuts) for done in layer):
+        layer = {made(done, at) for done in layer for at in positions}
+        count += 1
+    return count
+
+
+def _miscuts(first: int) -> None:
+    """A thousand things that go wrong, each replayed."""
+    wrong, lost, seconds, seed = 0, 0, [], first
+    while wrong < MISCUTS:
+        sort = SORTS[seed % len(SORTS)]
+        problem = random_problem(sort, seed)
+        seed += 1
+        took, bad = _go_wrong(problem, random.Random(f"{sort} {seed}"))
+        wrong += len(took)
+        seconds += took
+        lost += bad
+    told = f"{lost} lost something; median {statistics.median(seconds):.3f} s"
+    report(
+        f"{wrong} miscuts, replayed (seeds {first}–{seed - 1})", f"{told}, worst {max(seconds):.3f}"
+    )
+
+
+def _go_wrong(problem: CutProblem, chance: random.Random) -> tuple[list[float], int]:
+    bench, supply = bench_for(problem), supply_of(problem)
+    wanted, seconds, lost = labels_of(bench), [], 0
+    for step in range(40):
+        event = something(chance, bench, str(step))
+        if event is None:
+            break
+        before = bench
+        if event.kind is CUT:
+            bench = bench_of_now(bench, event)
+            continue
+        started = time.perf_counter()
+        try:
+            bench = bench.changed(come_to(bench, event, supply))
+        except CarpentryError:
+            continue
+        seconds.append(time.perf_counter() - started)
+        lost += bool(faults(before, bench, problem, wanted))
+    return seconds, lost
+
+
+def killed_server() -> None:
+    """A server is killed a hundred times while cuts are told; what was acknowledged is there."""
+    with TemporaryDirectory() as folder:
+        environment = os.environ | {"GRAIN_TALLY_DATA": folder, "GRAIN_TALLY_SIGN_IN_RATE": "99/s"}
+        environment.pop("DJANGO_SETTINGS_MODULE", None)
+        manage = [sys.executable, str(ROOT / "manage.py")]
+        for command in (["migrate", "--verbosity", "0"], ["load_demo"]):
+            subprocess.run(
+                [*manage, *command], env=environment, cwd=ROOT, check=True, capture_output=True
+            )
+        browser, acknowledged, chance = Browser(), set[str](), random.Random(7)
+        cutting: dict[str, Any] = {}
+        cuts: list[str] = []
+        for _ in range(KILLS):
+            server = _serve(environment)
+            try:
+                if not cutting:
+                    browser.ask("GET", "/session")
+                    browser.ask("POST", "/session/demo", {})
+                    project = browser.ask("GET", "/overview")[0]["id"]
+                    id_ = {"id": str(uuid.uuid4())}
+                    cutting = browser.ask("POST", f"/projects/{project}/cuttings", id_)
+                    cuts = [
+                        cut["key"]
+                        for card in cutting["by_stop"]["cards"]
+                        for row in card["rows"]
+                        for cut in row["cuts"]
+                    ]
+                deadline = time.monotonic() + 0.05 + chance.random() * 0.25
+                timer = subprocess.Popen(
+                    [
+                        "sh",
+                        "-c",
+                        f"sleep {deadline - time.monotonic():.3f}; kill -9 {server.pid}"
+                        f" $(pgrep -P {server.pid})",
+                    ]
+                )
+                while True:
+                    event = {"id": str(uuid.uuid4()), "kind": "cut", "cuts": chance.choice(cuts)}
+                    path = f"/cuttings/{cutting['id']}/events"
+                    answer = browser.ask("POST", path, {"events": [event]})
+                    if event["id"] in (answer or {}).get("seen", ()):
+                        acknowledged.add(event["id"])
+            except urllib3.exceptions.HTTPError:
+                pass
+            timer.wait()
+            server.wait()
+            browser.pool.clear()
+        server = _serve(environment)
+        seen = set(browser.ask("GET", f"/cuttings/{cutting['id']}")["seen"])
+        os.killpg(server.pid, signal.SIGKILL)
+        lost = len(acknowledged - seen)
+    told = f"{len(acknowledged)} cuts acknowledged, {lost} lost"
+    report(f"{KILLS} kills of the server during presses", told)
+
+
+def _serve(environment: dict[str, str]) -> "subprocess.Popen[bytes]":
+    command = [sys.executable, "-m", "gunicorn", "server.site.wsgi", "--threads", "8"]
+    server = subprocess.Popen(
+        [*command, "--bind", f"127.0.0.1:{PORT}", "--log-level", "critical"],
+        env=environment,
+        cwd=ROOT,
+        stderr=subprocess.DEVNULL,
+        start_new_session=True,
+    )
+    for _ in range(200):
+        try:
+            Browser().ask("GET", "/session")
+            break
+        except urllib3.exceptions.HTTPError:
+            time.sleep(0.05)
+    return server
