@@ -41,12 +41,16 @@ print("FOUND", json.dumps([found, versions, len(offcuts), len(rack)]))
 """
 
 
-def opened(name: str, look: str) -> list[Any]:
-    """What a look at a database of an earlier version finds, once it is migrated; and the copy that
-    was made of it before."""
+def opened(name: str, look: str, *changes: str) -> list[Any]:
+    """What a look at a database of an earlier version finds, after ``changes`` by SQL, once it is
+    migrated; and the copy that was made of it before."""
     with TemporaryDirectory() as folder:
         data = gzip.decompress((FIXTURES / name).read_bytes())
         (Path(folder) / "grain-tally.sqlite3").write_bytes(data)
+        with closing(sqlite3.connect(Path(folder) / "grain-tally.sqlite3")) as found:
+            for change in changes:
+                found.execute(change)
+            found.commit()
         before = _applied(Path(folder) / "grain-tally.sqlite3")
         environment = os.environ | {
             "GRAIN_TALLY_DATA": folder,
@@ -289,3 +293,71 @@ class FourthVersionTest(TestCase):
         now = {part["mark"]: part for part in is_["now"]["parts"]}
         self.assertEqual(now["B"]["by_hand"], [])
         self.assertEqual(now["C"]["length_shown"]["text"], "17″")
+
+
+LOOK_AT_SAWS = """
+import json
+from django.test import Client
+from server.accounts.models import User
+from server.plans.models import Plan
+from server.plans.solver import solver
+client = Client(HTTP_HOST="127.0.0.1")
+client.force_login(User.objects.get(username="mira"))
+tools = client.get("/api/tools").json()
+cut = [plan.basis["saw"] for plan in Plan.objects.filter(stage="cut")]
+solver.close()
+print("FOUND", json.dumps([{"tools": tools, "cut": cut}]))
+"""
+
+
+class SawsBecomeToolsTest(TestCase):
+    """What a project said of the saws, before there were tools."""
+
+    def test_limits_move_over_and_cut_plans_keep_theirs(self) -> None:
+        is_, _ = opened(
+            "database-4.sqlite3.gz",
+            LOOK_AT_SAWS,
+            "UPDATE projects_project SET saw_crosscut = '8 1/2', saw_miter = '48'"
+            " WHERE name = 'Fence'",
+        )
+        tools = {one["kind"]: one["limits"] for one in is_["tools"]["tools"]}
+        self.assertEqual(tools["miter saw"], {"crosscut": "8 1/2", "tilt": "45", "miter": "48"})
+        self.assertEqual(tools["table saw"], {"depth": "3", "resaw": "3", "tilt": "45"})
+        self.assertNotIn("circular saw", tools)  # which would cut any miter along a line
+        self.assertTrue(is_["cut"])
+        self.assertTrue(all(saw["crosscut"] == 12 * 8128 for saw in is_["cut"]))
+
+
+LOOK_5 = """
+import json, uuid
+from django.test import Client
+from server.accounts.models import User
+from server.plans.solver import solver
+client = Client(HTTP_HOST="127.0.0.1")
+client.force_login(User.objects.get(username="mira"))
+get = lambda path: client.get(f"/api{path}").json()
+rows = {row["name"]: row["id"] for row in get("/overview")}
+shop = get(f"/projects/{rows['Apple crate']}/shop")
+undone = {"id": str(uuid.uuid4()), "kind": "undone", "undoes": shop["last"]["id"]}
+after = client.post(
+    f"/api/cuttings/{shop['id']}/events", json.dumps({"events": [undone]}),
+    content_type="application/json",
+).json()
+solver.close()
+print("FOUND", json.dumps([{"shop": shop, "after": after, "tools": get("/tools")}]))
+"""
+
+
+class FifthVersionTest(TestCase):
+    """Tools, and boards that are being cut."""
+
+    def test_what_happened_at_the_bench_is_as_it_was(self) -> None:
+        is_, _ = opened("database-5.sqlite3.gz", LOOK_5)
+        shop, after = is_["shop"], is_["after"]
+        self.assertEqual(len(shop["seen"]), 4)
+        self.assertIn("1.2", shop["done"])
+        self.assertIn("38″", [p["length"]["text"] for b in shop["boards"] for p in b["pieces"]])
+        self.assertEqual(sum(one["label"][0] == "A" for one in shop["labels"]), 3)
+        self.assertEqual((after["refused"], len(after["seen"])), ([], 5))
+        self.assertLess(len(after["done"]), len(shop["done"]))
+        self.assertIn("Crosscuts up to 20″", is_["tools"]["can"])
