@@ -11,6 +11,7 @@ import time
 import uuid
 from dataclasses import replace
 from tempfile import TemporaryDirectory
+from threading import Timer
 from typing import Any
 
 import urllib3
@@ -174,15 +175,10 @@ def killed_server() -> None:
                         for row in card["rows"]
                         for cut in row["cuts"]
                     ]
-                deadline = time.monotonic() + 0.05 + chance.random() * 0.25
-                timer = subprocess.Popen(
-                    [
-                        "sh",
-                        "-c",
-                        f"sleep {deadline - time.monotonic():.3f}; kill -9 {server.pid}"
-                        f" $(pgrep -P {server.pid})",
-                    ]
+                timer = Timer(
+                    0.05 + chance.random() * 0.25, os.killpg, (server.pid, signal.SIGKILL)
                 )
+                timer.start()
                 while True:
                     event = {"id": str(uuid.uuid4()), "kind": "cut", "cuts": chance.choice(cuts)}
                     path = f"/cuttings/{cutting['id']}/events"
@@ -191,7 +187,6 @@ def killed_server() -> None:
                         acknowledged.add(event["id"])
             except urllib3.exceptions.HTTPError:
                 pass
-            timer.wait()
             server.wait()
             browser.pool.clear()
         server = _serve(environment)
@@ -214,7 +209,7 @@ def _serve(environment: dict[str, str]) -> "subprocess.Popen[bytes]":
     for _ in range(200):
         try:
             Browser().ask("GET", "/session")
-            break
+            return server
         except urllib3.exceptions.HTTPError:
             time.sleep(0.05)
-    return server
+    raise RuntimeError("the server does not answer")

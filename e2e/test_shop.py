@@ -6,12 +6,10 @@ from tempfile import mkdtemp
 from playwright.sync_api import Page, expect
 
 from e2e.accessibility import serious_anywhere
-from e2e.browser import PHONE_SIZE, BrowserTestCase
+from e2e.browser import PHONE_SIZE, TABLET_SIZE, BrowserTestCase
 from server.projects.models import Project
 from server.shop.models import CuttingEvent
 from server.tools.models import Toolbox
-
-TABLET_SIZE = (1024, 768)
 
 
 class ShopTestCase(BrowserTestCase):

@@ -106,7 +106,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
     <template v-else>
       <ShopNotices :bench="bench" :cutting="cutting" @again="typeAgain" />
-      <div class="body">
+      <div class="body" role="region" aria-label="At the saw" tabindex="0">
         <template v-if="showsList">
           <BeforeCutting :bench="bench" :cutting="cutting" @chosen="chosen" />
           <div v-if="isBegun" class="ends">
@@ -205,6 +205,24 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   max-width: 920px;
   margin: 0 auto;
   padding: 0 24px 40px;
+}
+
+/* What is at the head and at the foot is always there. */
+@media (min-width: 821px) and (min-height: 560px) {
+  .shop {
+    height: calc(100dvh - var(--head));
+    min-height: 0;
+  }
+
+  .body {
+    overflow-y: auto;
+  }
+}
+
+@media (min-width: 821px) and (max-width: 1100px) and (min-height: 560px) {
+  .shop {
+    height: 100dvh;
+  }
 }
 
 @media (max-width: 820px) {
