@@ -208,8 +208,11 @@ def _serve(environment: dict[str, str]) -> "subprocess.Popen[bytes]":
     )
     for _ in range(200):
         try:
-            Browser().ask("GET", "/session")
-            return server
+            told = urllib3.request("GET", f"http://127.0.0.1:{PORT}/api/session", retries=False)
         except urllib3.exceptions.HTTPError:
             time.sleep(0.05)
+            continue
+        if told.status == 200:
+            return server
+        raise RuntimeError(f"the server answers {told.status}: {told.data[:200]!r}")
     raise RuntimeError("the server does not answer")

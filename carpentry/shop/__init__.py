@@ -52,6 +52,7 @@ from carpentry.shop.tools import (
     starter_tools,
 )
 from carpentry.shop.tools_file import read_tools_file, tools_document
+from carpentry.shop.tree import Box, box_of
 
 __all__ = [
     "KINDS",
@@ -63,6 +64,7 @@ __all__ = [
     "BenchCut",
     "BenchEvent",
     "BenchEventKind",
+    "Box",
     "Changed",
     "Kind",
     "Limit",
@@ -78,6 +80,7 @@ __all__ = [
     "board_by_board",
     "board_document",
     "boards_to_cut",
+    "box_of",
     "changed_document",
     "come_to",
     "counted",

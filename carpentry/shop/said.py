@@ -57,8 +57,9 @@ def way_said(position: Position, notation: Notation) -> str:
     match position.way:
         case Way.FLIP:
             return (
-                "Wider than the saw cuts: cut from one side, turn the board over with its other "
-                "edge against the fence, and cut on the same line. The edges must be parallel."
+                "More than the saw cuts at once: cut from one side, turn the board over with its "
+                "other edge against the fence, and cut on the same line. Its edges must be "
+                "parallel."
             )
         case Way.RAISE:
             up = length_said(position.raised, notation)
@@ -171,6 +172,18 @@ def notes_of(set_up: SetUp, notation: Notation) -> list[str]:
         said.append(
             "The straight edge touches the two ends of the hollow side and rides the fence; its "
             "own width is added to the fence for the first cut."
+        )
+    if position.at is None:
+        kerf = set_up.cuts[0].lying.beyond - set_up.cuts[0].lying.distance
+        half, whole = (length_said(one, notation) for one in (kerf // 2, kerf))
+        said.append(
+            f"Saw beside the line: with the line itself sawn away the piece is {half} short, on the"
+            f" wrong side of it {whole}."
+        )
+    if position.angle and not position.tilt:
+        said.append(
+            "Two halves of one joint are best cut from opposite sides, one of them turned over:"
+            " what the angle is off cancels."
         )
     if position.tilt or position.angle:
         said.append("Distances are measured at the table, from fence or stop to the near teeth.")

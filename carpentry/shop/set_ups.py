@@ -30,6 +30,7 @@ from carpentry.shop.sequence import Rank, in_fewest_rounds
 from carpentry.shop.tools import Tools
 
 _TABLE = 12 * TICKS_PER_INCH  # that carries a piece beside the blade where nothing is said
+_HELD = 6 * TICKS_PER_FOOT  # that one holds behind a table saw; common practice, no source
 _LONG = 4 * TICKS_PER_FOOT  # a piece that is shorter is held by hand
 _MOST_STACKED = 3
 _TEST_PIECE = 6 * TICKS_PER_INCH
@@ -175,6 +176,8 @@ def _set_up(
         if left is not None and position.at is not None:
             extension = max(0, position.at - left)
         overhang = max(_overhang(cut, left or _TABLE, right or _TABLE) for cut in cuts)
+    elif position.kind == "table saw" and not tools.of("outfeed", "helper"):
+        overhang = max(max(0, cut.size[0] - _HELD) for cut in cuts)
     here = {cut.board for cut in cuts}
     tried = next((one for one in waste.get(cuts[0].size[1:], ()) if one not in here), None)
     tried = tried if tried is not None else next(iter(waste.get(cuts[0].size[1:], ())), None)
@@ -203,7 +206,9 @@ def _stacked(position: Position, cuts: list[BenchCut], depth: int | None) -> int
     square = not position.angle and not position.tilt and position.way is None
     if position.do != "crosscut" or not square or depth is None:
         return 1
-    alike = Counter((cut.size, cut.number) for cut in cuts)
+    alike = Counter((cut.size, cut.number) for cut in cuts if cut.size[2] > 1)
+    if not alike:  # nobody knows how thick they are
+        return 1
     (size, _), count = max(alike.items(), key=lambda one: one[1])
     return max(1, min(_MOST_STACKED, count, depth // size[2]))
 

@@ -102,8 +102,9 @@ def _crosscuts(tools: Tools, wanted: Crosscut) -> Iterator[Chosen]:
         if _stands(saw, wanted) and 0 < beyond <= RAISED_BY:
             yield replace(plain, tool=saw, way=Way.RAISE, raised=_raised(saw, wanted.wide))
     square = not wanted.swing and not wanted.lean
-    for saw in saws:
-        if square and 0 < wanted.wide <= RESAWS_OVER * _crosses(saw, NOTHING):
+    for saw in tools.of("miter saw") if square else ():
+        deep = _deep_enough(saw, -(-wanted.thick // RESAWS_OVER))
+        if deep and 0 < wanted.wide <= RESAWS_OVER * _crosses(saw, NOTHING):
             yield replace(plain, tool=saw, way=Way.FLIP)
     if square:
         yield from _on_the_sled(tools, wanted)
@@ -197,6 +198,8 @@ def _raised(saw: Tool, wide: int) -> int:
 def _would_cross(tools: Tools, wanted: Crosscut) -> str:
     """What would make a crosscut that no saw makes that is owned."""
     saws = tools.of("miter saw")
+    if saws and not any(_deep_enough(saw, wanted.thick) for saw in saws):
+        return "a saw that cuts so deep"
     if saws and all(wanted.wide > _crosses(saw, wanted.swing) for saw in saws):
         return "a saw that crosses so wide a piece, or a circular saw along a guide,"
     if wanted.lean:

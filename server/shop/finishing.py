@@ -11,7 +11,7 @@ from django.utils import timezone
 from carpentry.language import CarpentryError, Unit, interchange
 from carpentry.lumber import INCHES, Section, read_stock, standard_section
 from carpentry.lumber.rack import MAX_BOARDS, BoardFields, offcut_stock, section_noted
-from carpentry.shop import Bench, BenchBoard, plans_as_cut
+from carpentry.shop import Bench, BenchBoard, Box, box_of, plans_as_cut
 from server.plans.cut import take_cut_back
 from server.plans.models import Board, Piece, Plan
 from server.rack.models import Rack
@@ -36,8 +36,8 @@ def finish(cutting: Cutting, change_id: uuid.UUID) -> None:
     rack = Rack.of(cutting.project.owner)
 
     def lay(rack: Rack) -> str:
-        ids = [board.rack for board in bench.boards.values() if board.rack]
-        used = list(rack.boards.filter(id__in=ids))
+        begun = [b for b in bench.boards.values() if b.rack and not _is_as_it_was(bench, b)]
+        used = list(rack.boards.filter(id__in=[board.rack for board in begun]))
         rows = [board.snapshot() for board in used]
         rack.boards.filter(id__in=[board.id for board in used]).delete()
         rest = list(_left(cutting, bench))
@@ -109,11 +109,18 @@ def _plan_of(cutting: Cutting, bench: Bench) -> Plan:
     return plan
 
 
+def _is_as_it_was(bench: Bench, board: BenchBoard) -> bool:
+    """Whether a board was not begun, and nothing was found out about it."""
+    return bench.there(board.number) == [0]
+
+
 def _left(cutting: Cutting, bench: Bench) -> Iterator[BoardFields]:
     """What lies there and is no part: whole boards, pieces with parts that were not cut, offcuts
     that are kept."""
     words = INCHES.knowing(own_stocks(cutting.project.owner))
     for number, board in bench.boards.items():
+        if board.rack and _is_as_it_was(bench, board):
+            continue  # it is still there
         lying = bench.lying(number)
         kept = {one.number for one in board.pieces if one.keep}
         cut_on = {cut.of for cut in board.cuts}
@@ -131,8 +138,24 @@ def _left(cutting: Cutting, bench: Bench) -> Iterator[BoardFields]:
                 stock=str(name),
                 length=interchange(length, Unit.INCH),
                 note=_note(cutting, board, piece),
+                flaws=_flaws(board, box_of(lying[piece])),
                 **(section_noted(section, Unit.INCH) if section and own else {}),
             )
+
+
+def _flaws(board: BenchBoard, box: Box) -> str:
+    """The bad spots of a piece, from its near end, as the rack notes them."""
+    start, end = box.x
+    found: list[tuple[int, int]] = []
+    for flaw in sorted(board.flaws):
+        a, b = max(flaw[0], start) - start, min(flaw[1], end) - start
+        if found and a <= found[-1][1]:  # two that meet are one
+            found[-1] = found[-1][0], max(b, found[-1][1])
+        elif a < b:
+            found.append((a, b))
+    return ", ".join(
+        f"{interchange(a, Unit.INCH)} to {interchange(b, Unit.INCH)}" for a, b in found
+    )
 
 
 def _note(cutting: Cutting, board: BenchBoard, piece: int) -> str:

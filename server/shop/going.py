@@ -22,7 +22,7 @@ from carpentry.shop import (
     not_yet,
     undo_fault,
 )
-from server.plans.making import settled_plan
+from server.plans.making import find_plan, settled_plan
 from server.plans.models import Plan
 from server.plans.resting import work_up
 from server.projects.models import Project
@@ -51,6 +51,9 @@ def planned_cutting(project: Project, id: uuid.UUID) -> Cutting:
     there is no plan, or nothing to cut."""
     work = work_up(project)
     documents = settled_plan(project, work, MOST_SECONDS)
+    plan = find_plan(project, work)
+    if plan is not None and plan.stage == Plan.Stage.CUT:
+        raise CarpentryError("all of it is marked cut: take that back at the desk first", "plan")
     plans = work.plans(documents)
     if len(documents) != sum(problem is not None for problem in work.problems):
         raise CarpentryError("no plan could be made in a moment: try again", "plan")
@@ -73,7 +76,7 @@ def planned_cutting(project: Project, id: uuid.UUID) -> Cutting:
         parts={one.id: _called(work, one) for m in work.materials for one in m.parts},
         supply=supply_document(_supply(work, project)),
         not_yet=list(not_yet(work, lines)),
-        plan=project.plans.filter(digest=work.digest).exclude(outcome=[]).first(),
+        plan=plan,
     )
 
 

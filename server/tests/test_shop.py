@@ -1,8 +1,11 @@
 """The shop: set-ups of a plan, what happens at the bench taken in once, and the end of it."""
 
+import io
 import json
 import uuid
 from typing import Any
+
+from pypdf import PdfReader
 
 from server.plans.models import Plan
 from server.rack.models import RackBoard
@@ -241,3 +244,59 @@ class FinishedTest(ShopTestCase):
         self.assertEqual(self.ask("delete", f"/cuttings/{cutting['id']}").status_code, 204)
         begun = self.tell(self.new_cutting(), {"kind": "cut", "cuts": "1.1"})
         self.assertEqual(self.ask("delete", f"/cuttings/{begun['id']}").status_code, 422)
+
+    def test_boards_of_the_rack_that_were_not_begun_stay_there(self) -> None:
+        for length in ("96", "96"):
+            rack = self.ask("get", "/rack").json()
+            body = {"version": rack["version"], "change_id": str(uuid.uuid4())}
+            body |= {"stock": "2x4", "length": length, "note": "from the shed"}
+            self.ask("put", f"/rack/boards/{uuid.uuid4()}", body)
+        self.change(self.project, "patch", "", rack="always")
+        cutting = self.new_cutting()
+        cutting = self.tell(cutting, {"kind": "flaw", "board": 1, "start": "93", "end": "95"})
+        cutting = self.tell(cutting, {"kind": "cut", "cuts": "1.1 1.2"})
+        self.finish(cutting)
+        rest = {row.note: row for row in RackBoard.objects.all()}
+        self.assertEqual(rest["from the shed"].number, 2)
+        # by hand: 96 − 1/2 − 60 − 1/8 of board 1 lie there, bad from 93 − 60 5/8 on
+        piece = next(row for note, row in rest.items() if note.endswith("board 1"))
+        self.assertEqual((piece.length, piece.flaws), ("35 3/8", "32 3/8 to 34 3/8"))
+
+    def test_what_is_marked_cut_is_not_cut_again(self) -> None:
+        plan = self.project["plan"]["id"]
+        self.ask("post", f"/plans/{plan}/cut", {"change_id": str(uuid.uuid4())})
+        answer = self.ask("get", f"/projects/{self.project['id']}/shop")
+        self.assertIn("all of it is marked cut", answer.json()["detail"])
+
+
+class PaperTest(ShopTestCase):
+    def text(self, path: str) -> str:
+        answer = self.ask("get", f"/projects/{self.project['id']}/{path}")
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        pages = PdfReader(io.BytesIO(answer.getvalue())).pages
+        return " ".join(page.extract_text() for page in pages)
+
+    def test_the_shop_sheet_has_every_set_up(self) -> None:
+        for paper in ("shop-sheet.pdf", "shop-sheet.pdf?by_board=true&paper=a4"):
+            said = self.text(paper)
+            for words in ("60″", "30″", "A1", "B2", "sound wood", "mark every board", "board 2"):
+                self.assertIn(words, said)
+
+    def test_labels_on_plain_paper_and_on_sheets(self) -> None:
+        said = self.text("part-labels.pdf")
+        for words in ("A1", "A2", "B1", "B2", "post", "60″", "board 1"):
+            self.assertIn(words, said)
+        sheet = "columns=3&rows=10&wide=2+5/8&high=1&left=3/16&top=1/2&apart=1/8&below=0"
+        self.assertIn("rail", self.text(f"part-labels.pdf?{sheet}"))
+
+    def test_measures_of_a_sheet_that_cannot_be(self) -> None:
+        path = f"/projects/{self.project['id']}/part-labels.pdf"
+        for query, place, said in (
+            ("columns=none&rows=2&wide=2&high=1", "columns", "from 1 to 40"),
+            ("columns=9&rows=2&wide=2&high=1", "columns", "wider than the paper"),
+            ("columns=2&rows=20&wide=2&high=1", "rows", "longer than the paper"),
+            ("columns=2&rows=2&wide=0&high=1", "wide", "at least a quarter inch"),
+            ("columns=2&rows=2&wide=2&high=tall", "high", "a number is expected"),
+        ):
+            told = self.problems(self.ask("get", f"{path}?{query}"))
+            self.assertIn(said, told[place])

@@ -101,7 +101,8 @@ async function isSaved(): Promise<boolean> {
       <h3 v-if="group.name">{{ group.name }}</h3>
       <p v-if="group.name === 'At the saw'" class="quiet gap-below">
         What your saws can do is said once for all projects, at
-        <router-link to="/tools">Tools</router-link>.
+        <router-link v-if="!Object.keys(patch()).length" to="/tools">Tools</router-link
+        ><template v-else>Tools, in the workshop</template>.
       </p>
       <div class="form">
         <template v-if="!group.name">

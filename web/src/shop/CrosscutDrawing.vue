@@ -101,6 +101,8 @@ const said = computed(
   </svg>
 </template>
 
+<style scoped src="./sawn.css"></style>
+
 <style scoped>
 .crosscut {
   display: block;
@@ -116,41 +118,8 @@ const said = computed(
   fill: rgb(var(--v-theme-on-surface));
 }
 
-.wood {
-  stroke: rgb(var(--v-theme-on-wood));
-  stroke-opacity: 0.5;
-}
-
-.wood.treated {
-  fill: rgb(var(--v-theme-treated));
-}
-
-.wood.durable {
-  fill: rgb(var(--v-theme-durable));
-}
-
-.wood.plain {
-  fill: rgb(var(--v-theme-plain));
-}
-
-.wood.composite {
-  fill: rgb(var(--v-theme-composite));
-}
-
-.ground {
-  fill: rgb(var(--v-theme-surface));
-}
-
-.blade {
-  fill: rgb(var(--v-theme-saw));
-}
-
 .plate {
   fill: rgb(var(--v-theme-surface));
-}
-
-text {
-  fill: rgb(var(--v-theme-on-surface));
 }
 
 .fine {

@@ -115,6 +115,8 @@ const said = computed(
   </svg>
 </template>
 
+<style scoped src="./sawn.css"></style>
+
 <style scoped>
 .end {
   display: block;
@@ -125,40 +127,6 @@ const said = computed(
 .table,
 .fence {
   fill: rgb(var(--v-theme-quiet));
-}
-
-.wood {
-  stroke: rgb(var(--v-theme-on-wood));
-  stroke-opacity: 0.6;
-}
-
-.wood.treated {
-  fill: rgb(var(--v-theme-treated));
-}
-
-.wood.durable {
-  fill: rgb(var(--v-theme-durable));
-}
-
-.wood.plain {
-  fill: rgb(var(--v-theme-plain));
-}
-
-.wood.composite {
-  fill: rgb(var(--v-theme-composite));
-}
-
-.ground {
-  fill: rgb(var(--v-theme-surface));
-}
-
-.blade {
-  fill: rgb(var(--v-theme-saw));
-  fill-opacity: 0.9;
-}
-
-text {
-  fill: rgb(var(--v-theme-on-surface));
 }
 
 .number {
