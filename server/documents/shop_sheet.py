@@ -15,7 +15,6 @@ from server.projects.schemas import ProjectOut
 from server.shop.schemas import CardCutOut, CardOut, CardRowOut, CuttingOut
 
 _END_WIDE, _END_HIGH = 2.2 * inch, 0.9 * inch
-_BOX = "☐"
 
 
 def shop_sheet_pdf(
@@ -67,11 +66,18 @@ def _card(number: int, card: CardOut, width: float) -> list[Flowable]:
 
 def _row(card: CardOut, row: CardRowOut) -> list[Any]:
     return [
-        text(_BOX, 11),
+        _box(),
         text(str(row.board), 11, bold=True),
         text(row.called, 9),
         [Paragraph(_cut(card, cut), style(9)) for cut in row.cuts],
     ]
+
+
+def _box() -> Drawing:
+    """A box to tick."""
+    drawing = Drawing(14, 14)
+    drawing.add(Rect(1, 1, 10, 10, fillColor=None, strokeWidth=0.8))
+    return drawing
 
 
 def _cut(card: CardOut, cut: CardCutOut) -> str:
