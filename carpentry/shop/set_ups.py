@@ -68,7 +68,7 @@ class SetUp:
 @dataclass(frozen=True)
 class Sequenced:
     """Set-ups one after the other, how often a stop, a fence or an angle is set, how often a board
-    is taken up, and whether no order of these cuts sets them less often."""
+    is taken up, and whether no order of these cuts takes fewer set-ups."""
 
     set_ups: tuple[SetUp, ...]
     moves: int

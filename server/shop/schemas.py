@@ -120,7 +120,7 @@ class CardOut(BaseModel):
 
 class SequenceOut(BaseModel):
     """Set-ups in one order; how often a stop, fence or angle is set, and how often a board is taken
-    up; ``fewest`` where no order of these cuts sets them less often."""
+    up; ``fewest`` where no order of these cuts takes fewer set-ups."""
 
     cards: list[CardOut]
     moves: int

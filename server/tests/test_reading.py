@@ -38,6 +38,8 @@ class ReadingTest(ApiTestCase):
         self.project = self.new_project("3 rail 2x4 treated 40", yard=self.yard["id"])
         self.trip = str(uuid.uuid4())
         self.ask("post", f"/projects/{self.project['id']}/trips", {"id": self.trip})
+        self.cutting = str(uuid.uuid4())
+        self.ask("post", f"/projects/{self.project['id']}/cuttings", {"id": self.cutting})
 
     def ids(self) -> dict[str, str]:
         return {
@@ -46,6 +48,7 @@ class ReadingTest(ApiTestCase):
             "part_id": self.project["parts"][0]["id"],
             "yard_id": self.yard["id"],
             "line_id": self.yard["lines"][0]["id"],
+            "cutting_id": self.cutting,
             "trip_id": self.trip,
             "board_id": str(uuid.uuid4()),
             "run_id": str(uuid.uuid4()),

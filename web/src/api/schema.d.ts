@@ -1192,7 +1192,8 @@ export interface paths {
         };
         /**
          * Get Shop
-         * @description The set-ups of a project: those of the cutting under way, else of its plan as it is now.
+         * @description The set-ups of a project: those of the cutting under way, or of the one that cut all of it,
+         *     else of its plan as it is now.
          */
         get: operations["server_shop_api_get_shop"];
         put?: never;
@@ -5071,7 +5072,7 @@ export interface components {
         /**
          * SequenceOut
          * @description Set-ups in one order; how often a stop, fence or angle is set, and how often a board is taken
-         *     up; ``fewest`` where no order of these cuts sets them less often.
+         *     up; ``fewest`` where no order of these cuts takes fewer set-ups.
          */
         SequenceOut: {
             /** Cards */

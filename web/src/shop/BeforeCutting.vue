@@ -62,7 +62,7 @@ function choose(index: number) {
         >
         <span class="text">{{ one.text }}</span>
         <span v-if="one.value === 'by_stop' && cutting.by_stop.fewest" class="text proven"
-          >no order of these cuts sets them less often</span
+          >no order of these cuts takes fewer set-ups</span
         >
       </button>
     </div>
