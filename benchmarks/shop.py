@@ -175,16 +175,10 @@ def killed_server() -> None:
                         for row in card["rows"]
                         for cut in row["cuts"]
                     ]
-                timer = Timer(
-                    0.05 + chance.random() * 0.25, os.killpg, (server.pid, signal.SIGKILL)
-                )
-                timer.start()
+                acknowledged |= _press(browser, cutting["id"], chance.choice(cuts))
+                Timer(0.3 * chance.random(), os.killpg, (server.pid, signal.SIGKILL)).start()
                 while True:
-                    event = {"id": str(uuid.uuid4()), "kind": "cut", "cuts": chance.choice(cuts)}
-                    path = f"/cuttings/{cutting['id']}/events"
-                    answer = browser.ask("POST", path, {"events": [event]})
-                    if event["id"] in (answer or {}).get("seen", ()):
-                        acknowledged.add(event["id"])
+                    acknowledged |= _press(browser, cutting["id"], chance.choice(cuts))
             except urllib3.exceptions.HTTPError:
                 pass
             server.wait()
@@ -195,6 +189,13 @@ def killed_server() -> None:
         lost = len(acknowledged - seen)
     told = f"{len(acknowledged)} cuts acknowledged, {lost} lost"
     report(f"{KILLS} kills of the server during presses", told)
+
+
+def _press(browser: Browser, cutting: str, cut: str) -> set[str]:
+    """Tells of a cut; the ids of what the server says that it has taken in."""
+    event = {"id": str(uuid.uuid4()), "kind": "cut", "cuts": cut}
+    answer = browser.ask("POST", f"/cuttings/{cutting}/events", {"events": [event]})
+    return {event["id"]} & set((answer or {}).get("seen", ()))
 
 
 def _serve(environment: dict[str, str]) -> "subprocess.Popen[bytes]":

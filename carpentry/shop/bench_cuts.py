@@ -121,7 +121,9 @@ class MadePiece:
 class BenchCut:
     """One cut of the plan at the bench: ``number`` among the cuts of its board, piece ``of`` which
     it is made, of that ``size`` (ticks, along, across, through), how it lies, and the line to saw:
-    ``mark`` from the near end or edge (ticks), with the waste ``beyond`` or ``before`` it."""
+    ``mark`` from the near end or edge (ticks), with the waste ``beyond`` or ``before`` it.
+    ``near_size`` is how long (of a rip: wide) the piece at stop or fence comes to be, 0 without
+    one."""
 
     board: int
     number: int
@@ -136,6 +138,7 @@ class BenchCut:
     corners: tuple[tuple[int, int], ...]
     stock: str
     after: int | None
+    near_size: int
 
     @property
     def key(self) -> tuple[int, int]:
@@ -244,7 +247,14 @@ def bench_cuts(board: BenchBoard, tools: Tools) -> Iterator[BenchCut]:
             corners=_end_grain(piece, lying),
             stock=board.stock,
             after=made_by.get(cut.of),
+            near_size=_near_size(cut, every, near_is_first=near_is_first),
         )
+
+
+def _near_size(cut: Cut, every: Mapping[int, Piece], *, near_is_first: bool) -> int:
+    near = cut.makes[0 if near_is_first else 1]
+    axis = {Saw.CROSSCUT: 0, Saw.RIP: 1, Saw.RESAW: 2}[cut.saw]
+    return 0 if near is None else round(every[near].size(axis))
 
 
 def _stand(cut: Cut, piece: Piece, tools: Tools, *, wanted_first: bool) -> tuple[Lying, Chosen]:

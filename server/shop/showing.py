@@ -50,7 +50,6 @@ from server.shop.schemas import (
 
 Refused = Iterable[tuple[BenchEvent, str]]
 _MOST_CHANGES = 12
-_AXES = {"crosscut": 0, "rip": 1, "resaw": 2}
 
 
 def show_cutting(cutting: Cutting, work: Workup | None = None, refused: Refused = ()) -> CuttingOut:
@@ -221,7 +220,7 @@ class _Shown:
     def cut(self, cut: BenchCut) -> CardCutOut:
         near = next((made for made in cut.makes if made.is_near), None)
         keeps = near is not None and not near.is_waste
-        long = _near_size(self.bench, cut) if near is not None and near.labels else None
+        long = cut.near_size if near is not None and near.labels else None
         return CardCutOut(
             key=f"{cut.board}.{cut.number}",
             board=cut.board,
@@ -293,9 +292,3 @@ class _Shown:
 def _in_order(label: str) -> tuple[int, str, int]:
     mark = label.rstrip("0123456789")
     return len(mark), mark, int(label[len(mark) :] or 0)
-
-
-def _near_size(bench: Bench, cut: BenchCut) -> int:
-    """How long (of a rip: wide) the piece at stop or fence should be (ticks)."""
-    near = next(made for made in cut.makes if made.is_near)
-    return round(bench.lying(cut.board)[near.number].size(_AXES[cut.saw.value]))
