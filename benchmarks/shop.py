@@ -30,6 +30,7 @@ from carpentry.tests.benches import (
     bench_of_now,
     benched,
     faults,
+    fewest_rounds,
     labels_of,
     something,
     supply_of,
@@ -82,31 +83,8 @@ def _fewest(first: int) -> None:
         ]
         found = in_fewest_rounds(waits, lambda position: (str(position),))
         compared += 1
-        more += len(found.rounds) > _exactly(waits)
+        more += len(found.rounds) > fewest_rounds(waits)
     report(f"more set-ups than an exact program, of {PLANS} plans (from seed {first})", str(more))
-
-
-def _exactly(boards: Any) -> int:
-    """The fewest set-ups, one layer of states after the other."""
-    cuts = {name: (position, after) for board in boards for name, position, after in board}
-    positions = {position for position, _ in cuts.values()}
-
-    def made(done: frozenset[Any], at: Any) -> frozenset[Any]:
-        while True:
-            more = {
-                name
-                for name, (position, after) in cuts.items()
-                if name not in done and position == at and (after is None or after in done)
-            }
-            if not more:
-                return done
-            done |= more
-
-    layer, count = {frozenset[Any]()}, 0
-    while all(len(done) < len(cuts) for done in layer):
-        layer = {made(done, at) for done in layer for at in positions}
-        count += 1
-    return count
 
 
 def _miscuts(first: int) -> None:

@@ -99,6 +99,28 @@ class Position:
     would: str = ""
     far_fence: bool = False
 
+    @property
+    def is_crosscut(self) -> bool:
+        """Whether it is across the grain, trims too."""
+        return self.do in (Saw.CROSSCUT.value, TRIM)
+
+    @property
+    def swing_side(self) -> str:
+        """To which side the front of a miter saw goes; empty where it stands square."""
+        return "" if not self.angle else "left" if self.swing > 0 else "right"
+
+    @property
+    def tilt_side(self) -> str:
+        """To which side the top of the blade leans, as one stands before the saw; empty where it
+        stands upright."""
+        to_right = self.lean > 0 if self.is_crosscut else self.far_fence
+        return "" if not self.tilt else "right" if to_right else "left"
+
+    @property
+    def fence_side(self) -> str:
+        """On which side of the blade the fence of a table saw stands."""
+        return "left" if self.far_fence else "right"
+
 
 @dataclass(frozen=True)
 class MadePiece:

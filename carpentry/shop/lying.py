@@ -38,10 +38,6 @@ class Lying:
     lean: Decimal = NOTHING
     swing: Decimal = NOTHING
 
-    @property
-    def is_face_up(self) -> bool:
-        return self.up == FACE
-
 
 def at_the_miter_saw(cut: Cut, piece: Piece, *, over: bool = False) -> Lying:
     """A crosscut: the marked end to the left, at the stop; turned ``over`` about its length the

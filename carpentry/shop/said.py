@@ -5,7 +5,7 @@ from collections.abc import Iterable
 
 from carpentry.language import Notation, write_length
 from carpentry.shop.bench_cuts import STRAIGHTEN, TRIM, BenchCut, Position
-from carpentry.shop.lying import BACK, EDGE, END, FACE
+from carpentry.shop.lying import EDGE, END, FACE
 from carpentry.shop.set_ups import SetUp
 from carpentry.shop.ways import Way
 
@@ -23,24 +23,18 @@ def stands(position: Position) -> str:
     """How the blade stands."""
     said = []
     if position.angle:
-        said.append(f"turned {abs(position.swing):f}° to the {_side(position.swing > 0)}")
+        said.append(f"turned {abs(position.swing):f}° to the {position.swing_side}")
     if position.tilt:
         said.append(f"blade tilted {abs(position.lean):f}°{_tilted(position)}")
     return ", ".join(said) or "square"
 
 
-def _side(left: bool) -> str:
-    return "left" if left else "right"
-
-
 def _tilted(position: Position) -> str:
     """To which side a tilted blade leans, as one stands before the saw."""
-    if position.do in ("crosscut", TRIM):
-        return f" to the {_side(position.lean < 0)}"
+    if position.is_crosscut:
+        return f" to the {position.tilt_side}"
     if position.kind == "table saw":
-        side = _side(not position.far_fence)
-        other = _side(position.far_fence)
-        return f" to the {side}, away from the fence on the {other}"
+        return f" to the {position.tilt_side}, away from the fence on the {position.fence_side}"
     return ", away from the fence"
 
 
@@ -72,7 +66,7 @@ def way_said(position: Position, notation: Notation) -> str:
                 f"The saw stands at its stop; a wedge of {position.wedge:f}° under or behind the "
                 "piece gives the rest. Clamp it, and try in scrap first."
             )
-        case Way.SLED if position.do in ("crosscut", TRIM):
+        case Way.SLED if position.is_crosscut:
             return "On the sled: the piece is wider than the miter saw cuts."
         case Way.SLED:
             return (
@@ -92,14 +86,13 @@ def way_said(position: Position, notation: Notation) -> str:
     return ""
 
 
-def lies(cut: BenchCut, *, with_end: bool = True) -> str:
+def lies(cut: BenchCut) -> str:
     """How a piece is put on the saw."""
     lying = cut.lying
-    if cut.saw.value == "crosscut":
-        end = f", {lying.first} {'at the stop' if _stopped(cut) else 'to the left'}"
-        return f"{lying.up} up, {lying.fence} against the fence{end if with_end else ''}"
-    ends = f", {lying.first} first" if with_end else ""
-    return f"{lying.up} up, {lying.fence} against the fence{ends}"
+    end = "first"
+    if cut.position.is_crosscut:
+        end = "at the stop" if _stopped(cut) else "to the left"
+    return f"{lying.up} up, {lying.fence} against the fence, {lying.first} {end}"
 
 
 def _stopped(cut: BenchCut) -> bool:
@@ -109,11 +102,6 @@ def _stopped(cut: BenchCut) -> bool:
 def is_usual(cut: BenchCut) -> bool:
     """Whether it lies as boards usually do, so that nothing need be said."""
     return cut.lying.up == FACE and cut.lying.fence == EDGE and cut.lying.first == END
-
-
-def lies_over(set_up: SetUp) -> bool:
-    """Whether some piece lies with its back up."""
-    return any(cut.lying.up == BACK for cut in set_up.cuts)
 
 
 def piece_said(cut: BenchCut) -> str:

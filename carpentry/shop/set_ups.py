@@ -75,11 +75,6 @@ class Sequenced:
     lifts: int
     is_fewest: bool
 
-    @property
-    def minutes(self) -> int:
-        """About how long it takes."""
-        return minutes_of(self.set_ups)
-
 
 def minutes_of(set_ups: Iterable[SetUp]) -> int:
     """About how long set-ups take; common practice, no source."""
@@ -218,7 +213,7 @@ def cautions_of(
 ) -> Iterator[str]:
     """What to mind where a tool stands so, of ``narrow`` strips, ``short`` pieces and ``treated``
     wood too."""
-    if position.do in ("crosscut", TRIM):
+    if position.is_crosscut:
         if position.kind == "table saw":
             yield CROSSCUTS
         if short:

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Sequence
 from carpentry.cutting import CutPlan
 from carpentry.language import Json, Notation, Unit, interchange
 from carpentry.planning import Workup
-from carpentry.shop.bench_cuts import TRIM, BenchCut, Position
+from carpentry.shop.bench_cuts import BenchCut, Position
 from carpentry.shop.from_plan import boards_to_cut, not_yet
 from carpentry.shop.said import MARKS, lies, set_up_said
 from carpentry.shop.set_ups import Sequenced, SetUp, board_by_board, every_cut, stop_by_stop
@@ -51,19 +51,19 @@ def position_document(position: Position, unit: Unit) -> Json:
     found: Json = {"tool": position.tool or None, "do": position.do}
     if position.at is not None:
         found["stop" if position.do == "crosscut" else "fence"] = interchange(position.at, unit)
-    if position.do in ("crosscut", TRIM):
+    if position.is_crosscut:
         if position.tilt:
             found["bevel"] = f"{position.tilt:f}"
         found["angle"] = f"{position.angle:f}"
         if position.angle:
-            found["swing"] = "left" if position.swing > 0 else "right"
+            found["swing"] = position.swing_side
     elif position.tilt:
         found["bevel"] = f"{position.tilt:f}"
     if position.tilt:
         found["tilt"] = f"{abs(position.lean):f}"
-        found["tilt_side"] = _tilt_side(position)
-    if position.do not in ("crosscut", TRIM):
-        found["fence_side"] = "left" if position.far_fence else "right"
+        found["tilt_side"] = position.tilt_side
+    if not position.is_crosscut:
+        found["fence_side"] = position.fence_side
     found["way"] = position.way.value if position.way else None
     if position.wedge:
         found["wedge"] = f"{position.wedge:f}"
@@ -74,13 +74,6 @@ def position_document(position: Position, unit: Unit) -> Json:
     if position.would:
         found["would"] = position.would
     return found
-
-
-def _tilt_side(position: Position) -> str:
-    """To which side the top of the blade leans, as one stands before the saw."""
-    if position.do in ("crosscut", TRIM):
-        return "right" if position.lean > 0 else "left"
-    return "right" if position.far_fence else "left"
 
 
 def _set_up(one: SetUp, unit: Unit, notation: Notation) -> Json:

@@ -148,11 +148,6 @@ class Tool:
         """Whether a yes or no is a yes."""
         return self.limits.get(name) is True
 
-    def crosses(self, wide: int) -> bool:
-        """Whether its square crosscut is so wide (ticks)."""
-        most = self.length("crosscut")
-        return most is None or wide <= most
-
 
 def read_tool(kind: str, name: str, typed: Mapping[str, str], unit: Unit) -> Tool:
     """A tool from what was typed. Raises ``CarpentryError`` with every problem, by limit."""

@@ -2,6 +2,7 @@
 
 import random
 from collections import Counter
+from collections.abc import Hashable, Iterable
 from dataclasses import replace
 
 from carpentry.cutting import CutPlan, CutProblem, first_plan
@@ -141,3 +142,30 @@ def faults(before: Bench, bench: Bench, problem: CutProblem, wanted: Counter[str
             checked(problem, board)
     found += [f"cut {key} is another" for key in before.done if bench.cut(key) != before.cut(key)]
     return found
+
+
+Waits = tuple[tuple[int, int], Hashable, tuple[int, int] | None]  # a cut, its position, what before
+
+
+def fewest_rounds(boards: Iterable[Iterable[Waits]]) -> int:
+    """The fewest set-ups that cut boards, exactly: every state that so many lead to, one layer
+    after the other."""
+    cuts = {name: (position, after) for board in boards for name, position, after in board}
+    positions = {position for position, _ in cuts.values()}
+
+    def made(done: frozenset[tuple[int, int]], at: Hashable) -> frozenset[tuple[int, int]]:
+        while True:
+            more = {
+                name
+                for name, (position, after) in cuts.items()
+                if name not in done and position == at and (after is None or after in done)
+            }
+            if not more:
+                return done
+            done |= more
+
+    layer, count = {frozenset[tuple[int, int]]()}, 0
+    while all(len(done) < len(cuts) for done in layer):
+        layer = {made(done, at) for done in layer for at in positions}
+        count += 1
+    return count

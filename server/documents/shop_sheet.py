@@ -52,7 +52,7 @@ def _card(number: int, card: CardOut, width: float) -> list[Flowable]:
     if card.way:
         parts.append(text(card.way, 9))
     first = card.rows[0].cuts[0]
-    if card.do not in ("crosscut", "trim"):
+    if not card.is_crosscut:
         parts.append(_end_grain(card, first))
     parts += [text(note, 8) for note in card.notes]
     rows = [_row(card, row) for row in card.rows]
@@ -83,7 +83,7 @@ def _box() -> Drawing:
 def _cut(card: CardOut, cut: CardCutOut) -> str:
     """One cut: of which piece, how it lies where that matters, and what comes off."""
     said = [escape(cut.piece)]
-    if not cut.is_usual or card.tilt or card.do not in ("crosscut", "trim"):
+    if not (cut.is_usual and card.is_crosscut) or card.tilt:
         said.append(escape(cut.lies))
     if card.at is None:
         said.append(f"line at {length_markup(cut.mark)}, saw {cut.waste} it")

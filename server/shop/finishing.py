@@ -128,6 +128,9 @@ def _left(cutting: Cutting, bench: Bench) -> Iterator[BoardFields]:
             if piece in board.labels or (piece not in kept and piece not in cut_on):
                 continue
             length, width, thickness = (round(lying[piece].size(axis)) for axis in range(3))
+            least = cutting.supplied.problem(board).keep_offcut_from
+            if piece in kept and piece not in cut_on and length < least:
+                continue  # cut wrong, and too short to keep
             section = Section(thickness, width) if board.section else None
             stock = read_stock(board.stock, words).stock
             name = stock if section == board.section else offcut_stock(stock, section)

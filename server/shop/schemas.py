@@ -114,6 +114,7 @@ class CardOut(BaseModel):
     tilt: float
     tilt_side: str
     fence_side: str
+    is_crosscut: bool
     minutes: float
     rows: list[CardRowOut]
 

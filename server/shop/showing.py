@@ -167,8 +167,6 @@ class _Shown:
     def card(self, set_up: SetUp) -> CardOut:
         position = set_up.position
         heading, _, _ = set_at(position, self.notation).partition(" at ")
-        crosscut = position.do in ("crosscut", "trim")
-        side = position.lean > 0 if crosscut else position.far_fence
         return CardOut(
             key=f"{position.tool} {position.do} {position.at} {position.swing} {position.lean}",
             do=position.do,
@@ -181,10 +179,11 @@ class _Shown:
             notes=notes_of(set_up, self.notation),
             cautions=list(set_up.cautions),
             angle=float(position.angle),
-            swing="" if not position.angle else "left" if position.swing > 0 else "right",
+            swing=position.swing_side,
             tilt=float(position.tilt),
-            tilt_side="" if not position.tilt else "right" if side else "left",
-            fence_side="left" if position.far_fence else "right",
+            tilt_side=position.tilt_side,
+            fence_side=position.fence_side,
+            is_crosscut=position.is_crosscut,
             minutes=float(minutes_of([set_up])),
             rows=[self.row(board, cuts) for board, cuts in rows_of(set_up)],
         )

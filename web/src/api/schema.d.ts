@@ -2503,6 +2503,8 @@ export interface components {
             fence_side: string;
             /** Heading */
             heading: string;
+            /** Is Crosscut */
+            is_crosscut: boolean;
             /** Key */
             key: string;
             /** Minutes */

@@ -9,7 +9,6 @@ import type { CardNow, RowNow } from './useCutting'
 /** One set-up: the figure that matters, how the blade stands, the piece on the saw, its boards. */
 const props = defineProps<{ card: CardNow; row: RowNow | undefined }>()
 
-const CROSSCUTS = ['crosscut', 'trim']
 const MOST = 6
 const shown = computed(() => props.row ?? props.card.rows[0])
 const cuts = computed(() => {
@@ -31,7 +30,7 @@ const shownRows = computed(() =>
   showsAll.value ? props.card.rows : props.card.rows.slice(first.value, first.value + MOST),
 )
 const more = computed(() => props.card.rows.length - first.value - shownRows.value.length)
-const isCrosscut = computed(() => CROSSCUTS.includes(props.card.do))
+const isCrosscut = computed(() => props.card.is_crosscut)
 /** What is told of how the piece lies: all of it where that is unusual, or the blade leans. */
 const lies = computed(() => {
   const first = cut.value

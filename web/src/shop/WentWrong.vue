@@ -54,7 +54,7 @@ const pieces = computed(() =>
   })),
 )
 const unit = computed(() => (props.cutting.notation === 'mm' ? 'mm' : '″'))
-const isRip = computed(() => !['crosscut', 'trim'].includes(props.card?.do ?? 'crosscut'))
+const isRip = computed(() => props.card?.is_crosscut === false)
 
 watch(
   open,
