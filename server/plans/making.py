@@ -11,7 +11,7 @@ from django.db import transaction
 from carpentry.language import Json
 from carpentry.planning import NumberedBoard, Replanned, Workup, numbered_boards, proven_among
 from carpentry.planning import replan as what_to_plan
-from server.plans.models import Board, Piece, Plan, PlanOfVersion
+from server.plans.models import AS_CUT, Board, Piece, Plan, PlanOfVersion
 from server.plans.solver import Job, solver
 from server.projects.models import Project
 
@@ -25,6 +25,7 @@ UNDER_WAY = (Plan.Status.QUEUED, Plan.Status.RUNNING)
 def find_plan(project: Project, work: Workup) -> Plan | None:
     """The plan of a project's present state that is made or under way; changes nothing."""
     plans = project.plans.filter(digest=work.digest, stage__in=AT_THE_DESK)
+    plans = plans.exclude(stage=Plan.Stage.DRAFT, made_by=AS_CUT)  # cut, and taken back
     plan = plans.exclude(status=Plan.Status.FAILED).first()
     if plan and plan.status in UNDER_WAY and solver.job(plan.id) is None:
         wait_for(plan, 0)  # just stored by another thread, outdated, or left by an ended server

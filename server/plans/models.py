@@ -9,6 +9,8 @@ from carpentry.planning import MADE_BY
 from carpentry.project import Totals
 from server.projects.models import Project
 
+AS_CUT = 0  # of ``made_by``: boards as they were really cut, which is no plan to be chosen
+
 
 class Plan(models.Model):
     """A plan for one state of a project. Once done it never changes: a new one is a new row.

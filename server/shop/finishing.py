@@ -13,7 +13,7 @@ from carpentry.lumber import INCHES, Section, read_stock, standard_section
 from carpentry.lumber.rack import MAX_BOARDS, BoardFields, offcut_stock, section_noted
 from carpentry.shop import Bench, BenchBoard, Box, box_of, plans_as_cut
 from server.plans.cut import take_cut_back
-from server.plans.models import Board, Piece, Plan
+from server.plans.models import AS_CUT, Board, Piece, Plan
 from server.rack.models import Rack
 from server.shop.models import Cutting
 from server.stocks.models import own_stocks
@@ -80,6 +80,7 @@ def _plan_of(cutting: Cutting, bench: Bench) -> Plan:
         digest=cutting.digest if whole else f"cut {uuid.uuid4()}",
         status=Plan.Status.DONE,
         stage=Plan.Stage.CUT,
+        made_by=AS_CUT,
         basis=cutting.basis,
         seconds=0.0,
         outcome=plans_as_cut(bench, cutting.supplied) if whole else [],

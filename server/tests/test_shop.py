@@ -225,6 +225,17 @@ class FinishedTest(ShopTestCase):
         # by hand: the 59 that was cut wrong, and of board 3 96 − 1/2 − 60 − 1/8; what is left of
         # board 1 is 96 − 1/2 − 59 − 1/8 − 30 − 1/8, too short to keep
         self.assertEqual(kept, ["35 3/8", "59"])
+        again = {"change_id": str(uuid.uuid4())}
+        self.ask("post", f"/cuttings/{cutting['id']}/open-again", again)
+        plan = self.look(self.project["id"])["plan"]  # the desk's own, not what a miscut made of it
+        self.assertEqual((plan["stage"], plan["tally"]["cost"]), ("draft", "$8.36"))
+        self.assertTrue(plan["tally"]["claim"]["proven"])
+
+    def test_a_piece_cut_too_short_to_keep_is_not_laid_on_the_rack(self) -> None:
+        cutting = self.tell(self.new_cutting(), {"kind": "miscut", "cuts": "1.2", "now": "8"})
+        cutting = self.tell(cutting, {"kind": "cut", "cuts": " ".join(self.every(cutting))})
+        self.finish(cutting)
+        self.assertNotIn("8", RackBoard.objects.values_list("length", flat=True))
 
     def test_put_away_half_way(self) -> None:
         cutting = self.tell(self.new_cutting(), {"kind": "cut", "cuts": "1.1 1.2 1.3"})
