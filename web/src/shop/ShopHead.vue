@@ -45,26 +45,13 @@ const minutes = computed(() => props.bench.minutes.value)
   </header>
 </template>
 
+<style scoped src="../shared/place-head.css"></style>
+
 <style scoped>
 .head {
-  display: flex;
-  align-items: center;
   gap: 16px;
   min-height: 60px;
   padding: 4px 16px 4px 0;
-  background: rgb(var(--v-theme-ink));
-  color: rgb(var(--v-theme-on-ink));
-}
-
-.back {
-  flex: none;
-  width: 48px;
-  height: 48px;
-  font-size: var(--text-huge);
-  line-height: 42px;
-  text-align: center;
-  color: inherit;
-  text-decoration: none;
 }
 
 .name {

@@ -167,6 +167,8 @@ function left(lines: LineNow[]): number {
   </div>
 </template>
 
+<style scoped src="../shared/place-head.css"></style>
+
 <style scoped>
 .trip {
   max-width: 620px;
@@ -179,23 +181,8 @@ function left(lines: LineNow[]): number {
 }
 
 .head {
-  display: flex;
-  align-items: center;
   min-height: 70px;
   padding: 6px 18px 6px 0;
-  background: rgb(var(--v-theme-ink));
-  color: rgb(var(--v-theme-on-ink));
-}
-
-.back {
-  flex: none;
-  width: 48px;
-  height: 48px;
-  font-size: var(--text-huge);
-  line-height: 42px;
-  text-align: center;
-  color: inherit;
-  text-decoration: none;
 }
 
 .who {
