@@ -19,6 +19,7 @@ from carpentry.lumber import Rounding
 from carpentry.planning import build_document, is_complete, plan_all, work_up_files
 from carpentry.project import read_project_file, read_rack_file, read_yard_file
 from carpentry.shop import read_tools_file, set_ups_of, shop_document
+from carpentry.time.days_file import days_answer
 from carpentry.worker import serve
 
 COMPLETE, WRONG_INPUT, PARTS_LEFT = 0, 2, 3
@@ -121,6 +122,9 @@ def _parser() -> argparse.ArgumentParser:
     shape.add_argument("file", help="a shape (JSON), or - for standard input")
     shop = commands.add_parser("shop", help="set-ups for parts, tools and boards alone")
     shop.add_argument("file", help="parts and tools (JSON), or - for standard input")
+    days = commands.add_parser("days", help="when steps are done, and by when to begin")
+    days.add_argument("file", help="steps, free hours and waits (JSON), or - for standard input")
+    days.add_argument("--seconds", type=float, default=5.0, help="time limit (default 5)")
     straight = commands.add_parser("straighten", help="the straight strip in a crooked board")
     straight.add_argument("--width", required=True)
     straight.add_argument("--crook", default="0")
@@ -148,6 +152,8 @@ def main(arguments: list[str] | None = None) -> int:
             return _answer(lambda: shape_document(_bytes_of(given.file)))
         case "shop":
             return _answer(lambda: shop_document(_bytes_of(given.file)))
+        case "days":
+            return _answer(lambda: days_answer(_bytes_of(given.file), given.seconds))
         case "size":
             return _answer(lambda: answers.size(given.name))
         case "nominal":

@@ -5,12 +5,14 @@ import re
 from collections import Counter
 from collections.abc import Collection, Iterator
 from decimal import Decimal
+from fractions import Fraction
 from typing import Any
 
 from carpentry.language.errors import CarpentryError, Problem
 from carpentry.language.length import Unit, read_length
 
 Json = dict[str, Any]
+_NUMBER = re.compile(r"-?\d{1,6}(\.\d{1,6})?")
 _PRICE = re.compile(r"\d{1,9}(\.\d{1,6})?")
 
 
@@ -110,6 +112,17 @@ class Reader:
             self.fault(name, f"must be from {least:,} to {most:,}")
             return least
         return value
+
+    def number(self, name: str) -> Fraction | None:
+        """A JSON number, or one as text; ``None`` where there is none."""
+        value = self._take(name)
+        if value is None:
+            return None
+        text = str(value).strip()
+        if not isinstance(value, bool) and _NUMBER.fullmatch(text):
+            return Fraction(text)
+        self.fault(name, "must be a number")
+        return None
 
     def text_or_whole(self, name: str) -> str:
         """A text, or a whole JSON number as text; empty when it is not there."""
