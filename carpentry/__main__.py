@@ -20,6 +20,7 @@ from carpentry.planning import build_document, is_complete, plan_all, work_up_fi
 from carpentry.project import read_project_file, read_rack_file, read_yard_file
 from carpentry.shop import read_tools_file, set_ups_of, shop_document
 from carpentry.time.days_file import days_answer
+from carpentry.time.steps_file import days_of_build
 from carpentry.worker import serve
 
 COMPLETE, WRONG_INPUT, PARTS_LEFT = 0, 2, 3
@@ -66,6 +67,7 @@ def _build(project: str, yard: str, rack: str, tools: str, seconds: float) -> in
     work = work_up_files(found, chosen, boards, owned.limits if owned else None)
     plans = plan_all(work, seconds)
     document = build_document(work, plans) | set_ups_of(work, plans, owned, found.work)
+    document |= days_of_build(found, work, plans, owned)
     print(json.dumps(document, indent=1, ensure_ascii=False))
     return COMPLETE if is_complete(work, plans) else PARTS_LEFT
 

@@ -29,7 +29,8 @@ _COAT = re.compile(
     rf"([^,]+?)\s+on\s+(joints|all|(?:(?!(?:{_SIDES})\b)[A-Z]{{1,3}})"
     rf"(?:\s+(?!(?:{_SIDES})\b)[A-Z]{{1,3}})*)"
     rf"(?:\s+((?:{_SIDES})(?:\s+and\s+(?:{_SIDES}))*))?,\s*(\d+)\s+coats?,\s*"
-    rf"({_NUMBER})\s*(m2/l|sq\s*ft/gal)(?:,\s*({_NUMBER})\s*%\s*loss)?",
+    rf"({_NUMBER})\s*(m2/l|sq\s*ft/gal)(?:,\s*({_NUMBER})\s*%\s*loss)?"
+    r"(,\s*before closing)?",
     re.IGNORECASE,
 )
 
@@ -39,7 +40,7 @@ class Coat:
     """A finish or glue on parts (by mark, empty for all), on some of their ``sides`` or, empty, on
     all, or ``on_joints`` that are glued: how many coats, how many square metres a litre covers, and
     the share that is lost, in percent. ``mix`` names its components with their shares by volume;
-    one alone has the whole."""
+    one alone has the whole. It may go on ``before_closing``, before the parts are joined."""
 
     text: str
     mix: tuple[tuple[str, Fraction], ...]
@@ -49,6 +50,7 @@ class Coat:
     loss: Fraction
     sides: tuple[str, ...] = ()
     on_joints: bool = False
+    before_closing: bool = False
 
 
 def read_coat(text: str) -> Coat:
@@ -60,7 +62,7 @@ def read_coat(text: str) -> Coat:
         raise CarpentryError(
             "write what, on which and how far it goes: oil on B D, 2 coats, 12 m2/l"
         )
-    name, on, sides, coats, coverage, unit, loss = found.groups()
+    name, on, sides, coats, coverage, unit, loss, closing = found.groups()
     if not 1 <= int(coats) <= MOST_COATS:
         raise CarpentryError(f"from 1 to {MOST_COATS} coats")
     far = Fraction(coverage)
@@ -84,6 +86,7 @@ def read_coat(text: str) -> Coat:
         share,
         sides=tuple(re.findall(_SIDES, sides or "", re.IGNORECASE)),
         on_joints=on_joints,
+        before_closing=bool(closing),
     )
 
 

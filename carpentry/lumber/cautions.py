@@ -73,6 +73,11 @@ def at_the_saw(work: Work) -> Iterator[str]:
 
 def beyond_the_saw(finishes: Iterable[str]) -> Iterator[str]:
     """What to mind of finishes (by name), and what the plan does not answer for."""
-    if any(_OILY.search(finish) for finish in finishes):
+    if any(map(is_oily, finishes)):
         yield OILY_RAGS
     yield STRENGTH
+
+
+def is_oily(finish: str) -> bool:
+    """Whether rags with a finish of such a name can catch fire by themselves."""
+    return bool(_OILY.search(finish))

@@ -108,8 +108,8 @@ class Workup:
         return gather_materials(parts, shelf, self.settings, apart=self.made_by == 1)
 
     @cached_property
-    def hardware(self) -> Hardware:
-        """All that is not wood."""
+    def joined(self) -> dict[str, JoinedPart]:
+        """What joints and finishes have to know of its parts, by their marks."""
         parts = {}
         for material in self.materials:
             for one in material.all_parts():
@@ -118,7 +118,12 @@ class Workup:
                 parts[self.marks[one.id]] = JoinedPart(
                     *sizes, one.part.length.ticks, one.part.quantity
                 )
-        return hardware_of(self._typed, parts, self.settings, self.project.sheet)
+        return parts
+
+    @cached_property
+    def hardware(self) -> Hardware:
+        """All that is not wood."""
+        return hardware_of(self._typed, self.joined, self.settings, self.project.sheet)
 
     @property
     def beside(self) -> Beside:

@@ -45,6 +45,7 @@ from carpentry.lumber import (
     read_own,
     standard_section,
 )
+from carpentry.project.days_settings import DAYS_SETTINGS
 from carpentry.project.settings import (
     MAX_COPIES,
     SAW_ANGLES,
@@ -68,16 +69,19 @@ PROJECT_FORMAT = "grain-tally/project@1"
 NEWER_PROJECT_FORMAT = "grain-tally/project@2"
 FOLLOWING_PROJECT_FORMAT = "grain-tally/project@3"  # sizes that follow measures
 SHAPED_PROJECT_FORMAT = "grain-tally/project@4"  # shapes, and work on parts
+TIMED_PROJECT_FORMAT = "grain-tally/project@5"  # days: steps, waits, free hours
 PROJECT_FORMATS = (
     *(PROJECT_FORMAT, NEWER_PROJECT_FORMAT),
-    *(FOLLOWING_PROJECT_FORMAT, SHAPED_PROJECT_FORMAT),
+    *(FOLLOWING_PROJECT_FORMAT, SHAPED_PROJECT_FORMAT, TIMED_PROJECT_FORMAT),
 )
-_NEWER_SETTINGS = ("resaw", "own_stock", "keep_width", "saw")
+_NEWER_SETTINGS = ("resaw", "own_stock", "keep_width", "saw", "days")
 _NEWER_PART_FIELDS = ("resaw", "own_stock")
 _FOLLOWING_PART_FIELDS = ("held", "taped", "taped_on")
 YARD_FORMAT = "grain-tally/yard@1"
 BOUGHT_LINES = ("joints", "hardware", "finishes", "rules")  # what the list is made from
-TYPED_LINES = (*BOUGHT_LINES, "work")
+SHAPED_LINES = (*BOUGHT_LINES, "work")
+DAYS_LINES = ("steps", "products", "weather")
+TYPED_LINES = (*SHAPED_LINES, *DAYS_LINES)
 FOLLOWING_LINES = ("joints", "hardware", "finishes", "work")  # which may have formulas in them
 ROUNDINGS = ("each", "total")
 PRICE_AGE_DAYS = 90
@@ -86,6 +90,7 @@ _SETTING_GROUPS = {
     "trim": ("start", "end"),
     "extra": ("length", "width", "thickness"),
     "saw": tuple(name.removeprefix("saw_") for name in (*SAW_LENGTHS, *SAW_ANGLES)),
+    "days": DAYS_SETTINGS,
 }
 _MARK = re.compile(r"[A-Z]{1,3}")
 _OWN_FIELDS = tuple(field.name for field in fields(OwnFields))
@@ -96,9 +101,9 @@ _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name !
 class ProjectFile:
     """Everything a project holds but ids: ``yard`` is the chosen yard's name, empty for none.
     ``materials`` of one's own are those it uses; ``joints``, other ``hardware``,
-    ``finishes``, ``rules`` of thumb and ``work`` on parts are typed a line each. ``measures``,
-    ``runs`` and ``shapes`` are as they were typed, too; parts are as they come out where no yard
-    says otherwise."""
+    ``finishes``, ``rules`` of thumb, ``work`` on parts, ``steps``, the labels of ``products`` and
+    the ``weather`` are typed a line each. ``measures``, ``runs`` and ``shapes`` are as they were
+    typed, too; parts are as they come out where no yard says otherwise."""
 
     name: str
     settings: Settings
@@ -111,6 +116,9 @@ class ProjectFile:
     finishes: str = ""
     rules: str = ""
     work: str = ""
+    steps: str = ""
+    products: str = ""
+    weather: str = ""
     measures: tuple[MeasureFields, ...] = ()
     runs: tuple[RunFields, ...] = ()
     shapes: tuple[FiledShape, ...] = ()
@@ -283,7 +291,7 @@ def _read_setting_fields(reader: Reader, unit: Unit) -> SettingFields:
         inside = reader.inside(group)
         for name in names:
             place = f"{group}_{name}"
-            grouped[place] = inside.text(name, getattr(usual, place))
+            grouped[place] = inside.text(name, getattr(usual, place), longest=2000)
         inside.refuse_unknown()
     return SettingFields(
         unit=unit.value,
@@ -339,8 +347,10 @@ def project_document(project: ProjectFile) -> Json:
     shaped = bool(project.shapes or project.work) or any(
         part.is_shaped or part.fields.together for part in project.parts
     )
-    uses = (shaped, follows, newer, True)
-    lines = TYPED_LINES if project.work else BOUGHT_LINES
+    lasts = any(getattr(project, name) for name in DAYS_LINES) or "days" in settings
+    uses = (lasts, shaped, follows, newer, True)
+    lines: tuple[str, ...] = SHAPED_LINES if project.work else BOUGHT_LINES
+    lines += tuple(name for name in DAYS_LINES if getattr(project, name))
     return {
         "format": next(
             name for name, used in zip(reversed(PROJECT_FORMATS), uses, strict=True) if used

@@ -10,7 +10,7 @@ _NAMED = re.compile(r"(?P<name>.*?\S)\s+(?P<size>\d[\d\s/.-]*)")
 
 
 def respelled(kind: str, text: str, unit: Unit) -> str:
-    """Lines of a ``kind`` (``joints``, ``hardware``, ``rules``; others hold no lengths) with the
+    """Lines of a ``kind`` (``joints``, ``hardware``, ``rules``, ``steps``; others hold no lengths) with the
     ``unit`` of bare lengths written out. Lines that mean nothing stay as they are."""
     if kind not in _WAYS:
         return text
@@ -52,8 +52,15 @@ def _rule(line: str, unit: Unit) -> str:
     return f"{name}: {_length(value, unit)}" if is_size else line
 
 
+def _step(line: str, unit: Unit) -> str:
+    """A step with the unit of the tolerance of its check."""
+    return _TOLERANCE.sub(lambda found: f"{found[1]}{_length(found[2], unit)}", line)
+
+
+_TOLERANCE = re.compile(r"(,\s*check\s[^,]+?\sto\s+)([^,]+)", re.IGNORECASE)
 _WAYS: Mapping[str, Callable[[str, Unit], str]] = {
     "joints": _joint,
     "hardware": _item,
     "rules": _rule,
+    "steps": _step,
 }

@@ -13,6 +13,7 @@ from carpentry.buying import read_money
 from carpentry.cutting import Extra, Order, SawLimits, read_saw_angle
 from carpentry.design.measures import Kind as ValueKind
 from carpentry.design.measures import Value
+from carpentry.hours.windows import USUAL_WINDOWS, week_of, write_week
 from carpentry.language import (
     TICKS_PER_FOOT,
     TICKS_PER_INCH,
@@ -29,6 +30,7 @@ from carpentry.language import (
     typed_fields,
 )
 from carpentry.lumber import NO_OWN, Lexicon, OwnStocks, StockName
+from carpentry.project.days_settings import DAYS_SETTINGS, DaysSettings, read_days_settings
 from carpentry.project.keeping import read_keep_rules
 
 E = TypeVar("E", bound=Enum)
@@ -36,7 +38,7 @@ MAX_COPIES = 1_000
 MAX_SPARE = 100
 _FOUR_FEET, _REACH = 4 * TICKS_PER_FOOT, 10 * TICKS_PER_FOOT
 _AT_THE_SAW, _SAWS = "At the saw", "What your saws can do"
-_SHOWN = "On paper and screen"
+_SHOWN, _DAYS = "On paper and screen", "Days"
 _PLANED = "at most an inch is planed off"
 _TOO_FAR = "no saw reaches further than 10 ft"
 _SPARE = re.compile(r"(\d+)\s*(%?)")
@@ -194,6 +196,32 @@ class SettingFields:
         group=_SHOWN,
     )
 
+    days_wanted: str = typed(
+        "Wanted by", help="such as 2027-06-10 20:00; a day alone is its end", most=40, group=_DAYS
+    )
+    days_begin: str = typed("Not before", help="such as 2027-06-07", most=40, group=_DAYS)
+    days_hours: str = typed("Free hours", write_week(week_of(USUAL_WINDOWS)), most=300, group=_DAYS)
+    days_off: str = typed(
+        "Days off", help="2027-06-09, 2027-07-01 to 2027-07-14", most=2000, group=_DAYS
+    )
+    days_more: str = typed(
+        "Days with other hours",
+        help="2027-06-09 8:00-12:00, 2027-06-11 17:00-22:00",
+        most=2000,
+        group=_DAYS,
+    )
+    days_zone: str = typed(
+        "Time zone", help="such as America/Denver; else that of the screen", most=60, group=_DAYS
+    )
+    days_clamps: str = typed("Clamps you own", help="nothing: enough", most=4, group=_DAYS)
+    days_helper: str = typed(
+        "Hours of a helper", help="sat 9:00-12:00; else when you are there", most=300, group=_DAYS
+    )
+    days_daylight: str = typed("Daylight", "8:00-17:00", most=20, group=_DAYS)
+    days_pace: str = typed(
+        "Your pace", "100 %", help="150 %: half as long again as is usual", most=8, group=_DAYS
+    )
+
     @classmethod
     def usual(cls, unit: Unit) -> "SettingFields":
         """What a file has that does not say otherwise."""
@@ -254,7 +282,7 @@ class Settings:
     ``saw`` is what the saws can do; strips are worth keeping from ``keep_width`` on;
     leftovers are worth keeping from ``keep_from`` on, of some stocks as ``kept`` says; ``eased`` is
     ripped off either edge of a board before strips are. ``budget`` is for all copies, ``sells_for``
-    is what one could sell for."""
+    is what one could sell for; ``days`` says when there is time for it."""
 
     fields: SettingFields
     unit: Unit
@@ -280,6 +308,7 @@ class Settings:
     kept: Mapping[StockName, Length]
     budget: Decimal | None
     sells_for: Decimal | None
+    days: DaysSettings
 
     def length(self, name: str) -> int | None:
         """Ticks of one of ``SETTING_LENGTHS``; ``None`` for a limit that there is not."""
@@ -400,6 +429,9 @@ def read_settings(fields: SettingFields, own: OwnStocks = NO_OWN) -> Settings:
         place: faults.attempt(place, partial(_saw_angle, getattr(fields, place)), None)
         for place in SAW_ANGLES
     }
+    days = read_days_settings(
+        {name: getattr(fields, f"days_{name}") for name in DAYS_SETTINGS}, faults
+    )
     faults.raise_any()
     saw = _saw(lengths, angles)
     for name in SAW_LENGTHS:
@@ -420,5 +452,6 @@ def read_settings(fields: SettingFields, own: OwnStocks = NO_OWN) -> Settings:
         kept=kept,
         budget=budget,
         sells_for=sells_for,
+        days=days,
         **lengths,
     )

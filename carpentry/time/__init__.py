@@ -6,7 +6,7 @@ proven where it says so, what can wait, and what would do where a day is missed.
 
 from carpentry.time.asked import Days, Instead, TimedStep
 from carpentry.time.days_file import days_answer, days_document, read_days_file
-from carpentry.time.plan import DaysPlan, PlannedStep, WouldDo, first_days, plan_of_days
+from carpentry.time.plan import DaysPlan, PlannedStep, WouldDo, first_plan_of_days, plan_of_days
 
 __all__ = [
     "Days",
@@ -17,7 +17,7 @@ __all__ = [
     "WouldDo",
     "days_answer",
     "days_document",
-    "first_days",
+    "first_plan_of_days",
     "plan_of_days",
     "read_days_file",
 ]

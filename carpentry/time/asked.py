@@ -6,12 +6,12 @@ from datetime import date, timedelta
 from fractions import Fraction
 from typing import TypeVar
 
+from carpentry.hours.clock import FIRST_YEAR, LAST_YEAR, MINUTES_A_DAY, Zone
+from carpentry.hours.durations import write_duration
+from carpentry.hours.weather import Drying, Forecast, Wait
+from carpentry.hours.windows import Calendar, FreeHours, Span, spans_between
 from carpentry.language import CarpentryError
-from carpentry.time.clock import FIRST_YEAR, LAST_YEAR, MINUTES_A_DAY, Zone
-from carpentry.time.durations import write_duration
 from carpentry.time.tasks import NOTHING, DaysProblem, NoRoom, Task, circle_among
-from carpentry.time.weather import Drying, Forecast, Wait
-from carpentry.time.windows import Calendar, FreeHours, Span, spans_between
 
 Answer = TypeVar("Answer")
 MOST_STEPS = 200
@@ -166,6 +166,11 @@ class Days:
                         f"there is no time for it in the next {_DAYS_AHEAD // 365} years", "windows"
                     ) from None
                 ahead *= 4
+
+    def free(self, start: int, end: int) -> list[Span]:
+        """The free stretches of the days from one instant to another."""
+        first, last = self.zone.day(start) - timedelta(days=1), self.zone.day(end)
+        return spans_between(self.zone, first, last, self.hours.of)
 
     @property
     def whole(self) -> int:

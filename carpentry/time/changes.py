@@ -4,11 +4,11 @@ from collections.abc import Iterable, Iterator
 from dataclasses import replace
 from datetime import date, timedelta
 
+from carpentry.hours.clock import MINUTES_A_DAY
+from carpentry.hours.durations import write_duration
+from carpentry.hours.windows import DAYS, USUAL_WINDOWS, Span, joined, read_hours, write_hours
 from carpentry.language import Json
 from carpentry.time.asked import Days
-from carpentry.time.clock import MINUTES_A_DAY
-from carpentry.time.durations import write_duration
-from carpentry.time.windows import DAYS, USUAL_WINDOWS, Span, joined, read_hours, write_hours
 
 Change = tuple[str, Json, Days]  # in words, what is asked otherwise, and the days then
 _EVENING = read_hours(USUAL_WINDOWS["mon-fri"][0])

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from itertools import accumulate
 
-from carpentry.time.windows import Calendar
+from carpentry.hours.windows import Calendar
 
 
 @dataclass(frozen=True)

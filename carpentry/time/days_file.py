@@ -6,13 +6,10 @@ from fractions import Fraction
 from functools import partial
 from typing import TypeVar
 
-from carpentry.language import CarpentryError, Json, Reader, parse_json
-from carpentry.time.asked import MOST_CLAMPS, MOST_STEPS, Days, Instead, TimedStep
-from carpentry.time.clock import Zone, read_date, read_moment, read_zone
-from carpentry.time.durations import LONGEST_WORK, read_duration, write_duration
-from carpentry.time.plan import DaysPlan, plan_of_days
-from carpentry.time.weather import Forecast, Wait, Weather, check_celsius, check_humidity
-from carpentry.time.windows import (
+from carpentry.hours.clock import Zone, read_date, read_moment, read_zone
+from carpentry.hours.durations import LONGEST_WORK, read_duration, write_duration
+from carpentry.hours.weather import Forecast, Wait, Weather, check_celsius, check_humidity
+from carpentry.hours.windows import (
     USUAL_WINDOWS,
     FreeHours,
     Span,
@@ -21,6 +18,9 @@ from carpentry.time.windows import (
     read_hours,
     week_of,
 )
+from carpentry.language import CarpentryError, Json, Reader, parse_json
+from carpentry.time.asked import MOST_CLAMPS, MOST_STEPS, Days, Instead, TimedStep
+from carpentry.time.plan import DaysPlan, plan_of_days
 
 T = TypeVar("T")
 MOST_DAYS = 1_000

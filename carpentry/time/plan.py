@@ -1,17 +1,19 @@
 """The plan of days: when each step is done, by when one must begin, what can wait, and what would
 do where a day is missed."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 from time import monotonic
 
+from carpentry.hours.clock import FIRST_YEAR, MINUTES_A_DAY
+from carpentry.hours.windows import Span
 from carpentry.language import CarpentryError, Json
 from carpentry.time.asked import Days
 from carpentry.time.changes import changes_of
-from carpentry.time.clock import FIRST_YEAR, MINUTES_A_DAY
 from carpentry.time.remaining import Remaining
 from carpentry.time.search import Budget, OutOfTries
-from carpentry.time.solve import Solved, can_be_ready, solve
+from carpentry.time.solve import Solved, can_be_ready, first_answer, solve
 from carpentry.time.tasks import DaysProblem, NoRoom, Placed
 
 _TRIES = 20_000  # for one answer of whether something can be
@@ -24,12 +26,13 @@ _MOST_TOLD = 6
 class PlannedStep:
     """When a step is done (instants), how long it can wait (minutes) without making all of it
     later than it is or is wanted, and whether it cannot at all. ``slack`` is ``None`` for what is
-    done."""
+    done. ``spans`` are the stretches in which it is worked on."""
 
     id: str
     placed: Placed
     slack: int | None
     critical: bool
+    spans: tuple[Span, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -85,7 +88,7 @@ def plan_of_days(days: Days, seconds: float = 3.0) -> DaysPlan:
     steps, slack_exact = _slack(days, solved, deadline)
     return DaysPlan(
         days,
-        steps,
+        _with_spans(days, steps),
         solved.ready,
         min(solved.bound, solved.ready),
         begin_by,
@@ -95,11 +98,32 @@ def plan_of_days(days: Days, seconds: float = 3.0) -> DaysPlan:
     )
 
 
-def first_days(days: Days, answer: Solved) -> DaysPlan:
-    """A plan of days from a first answer: what can wait is not known yet."""
+def first_plan_of_days(days: Days) -> DaysPlan:
+    """A plan of days at once: what can wait is not known yet. Raises ``CarpentryError``."""
+    days.check()
+    answer = days.lasting(first_answer)
     placed = answer.placed
     steps = tuple(PlannedStep(one.id, placed[n], None, False) for n, one in enumerate(days.steps))
-    return DaysPlan(days, steps, answer.ready, min(answer.bound, answer.ready))
+    ready, bound = answer.ready, min(answer.bound, answer.ready)
+    return DaysPlan(days, _with_spans(days, steps), ready, bound)
+
+
+def _with_spans(days: Days, steps: Iterable[PlannedStep]) -> tuple[PlannedStep, ...]:
+    """Steps with the stretches in which they are worked on: one, or the free hours that work which
+    goes on from one to the next falls into."""
+    found = []
+    for one, asked in zip(steps, days.steps, strict=True):
+        placed = one.placed
+        spans: Iterable[Span] = ((placed.start, placed.end),)
+        if asked.may_split and asked.ended is None:
+            free = days.free(placed.start, placed.end)
+            spans = [
+                (max(start, placed.start), min(end, placed.end))
+                for start, end in free
+                if start < placed.end and end > placed.start
+            ] or spans
+        found.append(replace(one, spans=tuple(spans)))
+    return tuple(found)
 
 
 def _released(problem: DaysProblem, n: int, release: int) -> DaysProblem:

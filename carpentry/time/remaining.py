@@ -4,10 +4,10 @@ from bisect import bisect_left, bisect_right
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from carpentry.hours.windows import Calendar
 from carpentry.time.clamping import rules_for
 from carpentry.time.placing import fixed, free_of_begun
 from carpentry.time.tasks import DaysProblem, NoRoom
-from carpentry.time.windows import Calendar
 
 Holds = tuple[tuple[int, int], ...]  # until when, how many clamps
 

@@ -4,8 +4,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 
-from carpentry.time.weather import Drying, Wait
-from carpentry.time.windows import Calendar
+from carpentry.hours.weather import Drying, Wait
+from carpentry.hours.windows import Calendar
 
 NOTHING = Wait(0, 0)
 

@@ -71,6 +71,7 @@ _OF_THE_WHOLE = {
     *("kerf", "trim_start", "trim_end", "order", "share_angled_cuts", "eased", "spare", "rack"),
     *("keep_from", "keep_from_of", "keep_width", "budget", "sells_for", "rip", "resaw"),
     "own_stock",
+    *(name for name in SETTINGS if name.startswith("days_")),
 }
 
 

@@ -201,6 +201,9 @@ class WholeProjectOut(_SettingsOut):
     finishes: str
     rules: str
     work: str
+    steps: str
+    products: str
+    weather: str
     measures: list[MeasureOut]
     runs: list[RunOut]
     shapes: list[ShapeOut]
@@ -253,6 +256,9 @@ class _ProjectIn(SeenIn):
     finishes: str | None = None
     rules: str | None = None
     work: str | None = None
+    steps: str | None = None
+    products: str | None = None
+    weather: str | None = None
 
 
 ProjectPatchIn = given_fields(SettingFields, "ProjectPatchIn", _ProjectIn, *SAW)

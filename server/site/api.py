@@ -13,6 +13,7 @@ from carpentry.language import CarpentryError
 from server.accounts.api import router as accounts
 from server.common.schemas import ConflictOut, ErrorOut, ProblemOut
 from server.common.workbooks import TooLarge
+from server.days.api import router as days
 from server.documents.api import router as documents
 from server.history.models import Conflict
 from server.history.showing import shown
@@ -44,6 +45,7 @@ for router in (
     tools,
     trips,
     shop,
+    days,
     documents,
 ):
     api.add_router("", router)

@@ -52,6 +52,7 @@ INSTALLED_APPS = [
     "server.plans",
     "server.trips",
     "server.shop",
+    "server.days",
 ]
 
 MIDDLEWARE = [

@@ -579,6 +579,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Days
+         * @description The days of a project, at once, or with all that can be worked out in a moment; ``zone`` is
+         *     where the builder's clock hangs, unless the project says so.
+         */
+        get: operations["server_days_api_get_days"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/days/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Step Events
+         * @description Takes in what happened of steps, each event once however often it is told.
+         */
+        post: operations["server_days_api_tell_step_events"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/make-or-buy/{part_id}": {
         parameters: {
             query?: never;
@@ -2557,16 +2598,24 @@ export interface components {
              */
             change_id: string;
         };
-        /** CheckOut */
+        /**
+         * CheckOut
+         * @description A check: what it is, what it asks for and how far off it may be; the answer that was given,
+         *     whether it is good, and what it means where it is not.
+         */
         CheckOut: {
-            /** Checked */
-            checked: boolean;
-            /** How */
-            how: string;
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
+            /** Answer */
+            answer: string;
+            /** Asks */
+            asks: string;
+            /** Good */
+            good: boolean;
+            /** Is Figure */
+            is_figure: boolean;
+            /** Says */
+            says: string;
+            /** Told */
+            told: string;
         };
         /** ClaimOut */
         ClaimOut: {
@@ -2791,6 +2840,89 @@ export interface components {
             said: string;
             /** Seen */
             seen: string[];
+        };
+        /**
+         * DayOut
+         * @description A day that is drawn: where it begins (minutes), and its name.
+         */
+        DayOut: {
+            /** At */
+            at: number;
+            /** Called */
+            called: string;
+        };
+        /**
+         * DaysOut
+         * @description The days of a project. ``thorough`` where all is worked out that can be; ``exact`` where no
+         *     order of steps is ready earlier. Times of the drawing are in minutes from its first day, and
+         *     ``width`` is how many there are.
+         */
+        DaysOut: {
+            /** Begin By */
+            begin_by: string;
+            /** Cautions */
+            cautions: string[];
+            /** Clamps */
+            clamps: string;
+            /** Days */
+            days: components["schemas"]["DayOut"][];
+            /** Exact */
+            exact: boolean;
+            /** Free */
+            free: number[][];
+            /** Headline */
+            headline: string;
+            /** Is Late */
+            is_late: boolean;
+            /** Late */
+            late: string;
+            /** Name */
+            name: string;
+            /** Next */
+            next: string;
+            /** Not Timed */
+            not_timed: string[];
+            /** Now */
+            now: number;
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+            /**
+             * Project
+             * Format: uuid
+             */
+            project: string;
+            /** Proof */
+            proof: string;
+            /** Ready */
+            ready: string;
+            /** Ready At */
+            ready_at: number;
+            /** Refused */
+            refused: components["schemas"]["ProblemOut"][];
+            /** Says */
+            says: string;
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            /** Thorough */
+            thorough: boolean;
+            /** Version */
+            version: number;
+            /** Waiting */
+            waiting: string;
+            /** Wanted */
+            wanted: number | null;
+            /** Wanted Says */
+            wanted_says: string;
+            /** Width */
+            width: number;
+            /** Work */
+            work: string;
+            /** Work Done */
+            work_done: string;
+            /** Would Do */
+            would_do: components["schemas"]["WouldDoOut"][];
+            /** Zone */
+            zone: string;
         };
         /**
          * DeletedProjectOut
@@ -4243,6 +4375,26 @@ export interface components {
             change: string;
             /** Copies */
             copies: number;
+            /** Days Begin */
+            days_begin: string;
+            /** Days Clamps */
+            days_clamps: string;
+            /** Days Daylight */
+            days_daylight: string;
+            /** Days Helper */
+            days_helper: string;
+            /** Days Hours */
+            days_hours: string;
+            /** Days More */
+            days_more: string;
+            /** Days Off */
+            days_off: string;
+            /** Days Pace */
+            days_pace: string;
+            /** Days Wanted */
+            days_wanted: string;
+            /** Days Zone */
+            days_zone: string;
             eased: components["schemas"]["SettingLengthOut"];
             extra_length: components["schemas"]["SettingLengthOut"];
             extra_thickness: components["schemas"]["SettingLengthOut"];
@@ -4280,6 +4432,8 @@ export interface components {
             };
             /** Parts */
             parts: components["schemas"]["PartOut"][];
+            /** Products */
+            products: string;
             /** Rack */
             rack: string;
             /** Redo */
@@ -4302,6 +4456,8 @@ export interface components {
             share_angled_cuts: boolean;
             /** Spare */
             spare: string;
+            /** Steps */
+            steps: string;
             trim_end: components["schemas"]["SettingLengthOut"];
             trim_start: components["schemas"]["SettingLengthOut"];
             /** Undo */
@@ -4316,6 +4472,8 @@ export interface components {
             usual_rules: string[];
             /** Version */
             version: number;
+            /** Weather */
+            weather: string;
             /** Whole */
             whole: boolean;
             /** Work */
@@ -4333,6 +4491,26 @@ export interface components {
             change: string;
             /** Copies */
             copies: number;
+            /** Days Begin */
+            days_begin: string;
+            /** Days Clamps */
+            days_clamps: string;
+            /** Days Daylight */
+            days_daylight: string;
+            /** Days Helper */
+            days_helper: string;
+            /** Days Hours */
+            days_hours: string;
+            /** Days More */
+            days_more: string;
+            /** Days Off */
+            days_off: string;
+            /** Days Pace */
+            days_pace: string;
+            /** Days Wanted */
+            days_wanted: string;
+            /** Days Zone */
+            days_zone: string;
             eased: components["schemas"]["SettingLengthOut"];
             extra_length: components["schemas"]["SettingLengthOut"];
             extra_thickness: components["schemas"]["SettingLengthOut"];
@@ -4368,6 +4546,8 @@ export interface components {
             };
             /** Parts */
             parts: components["schemas"]["PartOut"][];
+            /** Products */
+            products: string;
             /** Rack */
             rack: string;
             /** Redo */
@@ -4388,6 +4568,8 @@ export interface components {
             share_angled_cuts: boolean;
             /** Spare */
             spare: string;
+            /** Steps */
+            steps: string;
             trim_end: components["schemas"]["SettingLengthOut"];
             trim_start: components["schemas"]["SettingLengthOut"];
             /** Undo */
@@ -4402,6 +4584,8 @@ export interface components {
             usual_rules: string[];
             /** Version */
             version: number;
+            /** Weather */
+            weather: string;
             /** Work */
             work: string;
             yard: components["schemas"]["YardNameOut"] | null;
@@ -4417,6 +4601,26 @@ export interface components {
             change_id: string;
             /** Copies */
             copies?: number | null;
+            /** Days Begin */
+            days_begin?: string | null;
+            /** Days Clamps */
+            days_clamps?: string | null;
+            /** Days Daylight */
+            days_daylight?: string | null;
+            /** Days Helper */
+            days_helper?: string | null;
+            /** Days Hours */
+            days_hours?: string | null;
+            /** Days More */
+            days_more?: string | null;
+            /** Days Off */
+            days_off?: string | null;
+            /** Days Pace */
+            days_pace?: string | null;
+            /** Days Wanted */
+            days_wanted?: string | null;
+            /** Days Zone */
+            days_zone?: string | null;
             /** Eased */
             eased?: string | null;
             /** Extra Length */
@@ -4447,6 +4651,8 @@ export interface components {
             order?: string | null;
             /** Own Stock */
             own_stock?: boolean | null;
+            /** Products */
+            products?: string | null;
             /** Rack */
             rack?: string | null;
             /** Resaw */
@@ -4461,6 +4667,8 @@ export interface components {
             share_angled_cuts?: boolean | null;
             /** Spare */
             spare?: string | null;
+            /** Steps */
+            steps?: string | null;
             /** Trim End */
             trim_end?: string | null;
             /** Trim Start */
@@ -4469,6 +4677,8 @@ export interface components {
             unit?: string | null;
             /** Version */
             version: number;
+            /** Weather */
+            weather?: string | null;
             /** Work */
             work?: string | null;
             /** Yard */
@@ -5311,6 +5521,113 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** StepEventIn */
+        StepEventIn: {
+            /**
+             * Answer
+             * @default
+             */
+            answer: string;
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+            /**
+             * Undoes
+             * @default
+             */
+            undoes: string;
+        };
+        /**
+         * StepEventsIn
+         * @description Events in the order in which they happened; ``zone`` is where the builder's clock hangs.
+         */
+        StepEventsIn: {
+            /** Events */
+            events: components["schemas"]["StepEventIn"][];
+            /**
+             * Zone
+             * @default
+             */
+            zone: string;
+        };
+        /**
+         * StepOut
+         * @description A step as it is planned. ``state`` is done, begun, dry (its wait goes on), next or later;
+         *     ``spans`` are the stretches of work and ``start``, ``end`` and ``free_from`` its times, in
+         *     minutes from the first day that is drawn. ``typed`` is the line to change it by, ``line`` the
+         *     one that was typed, empty for none.
+         */
+        StepOut: {
+            /** Again */
+            again: string;
+            /** Cautions */
+            cautions: string[];
+            check: components["schemas"]["CheckOut"] | null;
+            /** Critical */
+            critical: boolean;
+            /** Detail */
+            detail: string;
+            /** End */
+            end: number;
+            /** Free From */
+            free_from: number;
+            /** Is Own */
+            is_own: boolean;
+            /** Joints */
+            joints: string[];
+            /** Key */
+            key: string;
+            /** Last */
+            last: string | null;
+            /** Late */
+            late: boolean;
+            /** Line */
+            line: string;
+            /** Name */
+            name: string;
+            /** Needs */
+            needs: string[];
+            /** Notes */
+            notes: string[];
+            /** Parts */
+            parts: string[];
+            /** Slack */
+            slack: string;
+            /** Sort */
+            sort: string;
+            /** Spans */
+            spans: number[][];
+            /** Start */
+            start: number;
+            /** State */
+            state: string;
+            /** Typed */
+            typed: string;
+            /** Until */
+            until: string;
+            /** Wait */
+            wait: string;
+            /** Wait Says */
+            wait_says: string;
+            /** When */
+            when: string;
+            /** Work */
+            work: string;
+        };
         /** TallyOut */
         TallyOut: {
             /** Board Feet */
@@ -5682,6 +5999,18 @@ export interface components {
             tools: number;
             /** Yards */
             yards: number;
+        };
+        /**
+         * WouldDoOut
+         * @description What would make it ready earlier, when that is, and whether that is in time.
+         */
+        WouldDoOut: {
+            /** In Time */
+            in_time: boolean;
+            /** Ready */
+            ready: string;
+            /** Says */
+            says: string;
         };
         /** YardNameOut */
         YardNameOut: {
@@ -7004,6 +7333,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CuttingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_days_api_get_days: {
+        parameters: {
+            query?: {
+                zone?: string;
+                thorough?: boolean;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_days_api_tell_step_events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepEventsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysOut"];
                 };
             };
             /** @description Not Found */

@@ -8,8 +8,8 @@ from dataclasses import dataclass, field
 from datetime import date, timedelta
 from itertools import accumulate
 
+from carpentry.hours.clock import MINUTES_A_DAY, Zone
 from carpentry.language import CarpentryError
-from carpentry.time.clock import MINUTES_A_DAY, Zone
 
 DAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 Span = tuple[int, int]

@@ -10,8 +10,8 @@ from dataclasses import dataclass, field
 from datetime import date
 from fractions import Fraction
 
+from carpentry.hours.windows import Span, joined
 from carpentry.language import CarpentryError
-from carpentry.time.windows import Span, joined
 
 HUMID_ABOVE = 70  # percent
 COLD_BELOW = 13  # °C, 55 °F
@@ -53,6 +53,12 @@ def check_celsius(celsius: Fraction) -> Fraction:
             f"{float(celsius):g} °C cannot be: a temperature is from {COLDEST} to {HOTTEST} °C"
         )
     return celsius
+
+
+def read_celsius(figure: str, scale: str) -> Fraction:
+    """Degrees in °C or °F, in °C. Raises ``CarpentryError`` for what cannot be."""
+    degrees = Fraction(figure)
+    return check_celsius((degrees - 32) * 5 / 9 if scale.upper() == "F" else degrees)
 
 
 @dataclass(frozen=True)

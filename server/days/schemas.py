@@ -1,0 +1,129 @@
+"""The API's contract for the days of a project."""
+
+from typing import Annotated
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import BaseModel, Field
+
+from carpentry.time.progress import ProgressEvent
+from server.common.columns import told_fields
+from server.common.schemas import ProblemOut
+
+
+class _HappenedIn(Schema):
+    """Something that happened of a step, under an id of the client's making."""
+
+    id: UUID
+    kind: Annotated[str, Field(max_length=20)]
+
+
+StepEventIn = told_fields(ProgressEvent, "StepEventIn", _HappenedIn)
+
+
+class StepEventsIn(Schema):
+    """Events in the order in which they happened; ``zone`` is where the builder's clock hangs."""
+
+    zone: Annotated[str, Field(max_length=60)] = ""
+    events: list[StepEventIn]
+
+
+class CheckOut(BaseModel):
+    """A check: what it is, what it asks for and how far off it may be; the answer that was given,
+    whether it is good, and what it means where it is not."""
+
+    told: str
+    asks: str
+    is_figure: bool
+    answer: str
+    good: bool
+    says: str
+
+
+class StepOut(BaseModel):
+    """A step as it is planned. ``state`` is done, begun, dry (its wait goes on), next or later;
+    ``spans`` are the stretches of work and ``start``, ``end`` and ``free_from`` its times, in
+    minutes from the first day that is drawn. ``typed`` is the line to change it by, ``line`` the
+    one that was typed, empty for none."""
+
+    key: str
+    name: str
+    sort: str
+    detail: str
+    state: str
+    start: int
+    end: int
+    free_from: int
+    spans: list[list[int]]
+    when: str
+    until: str
+    work: str
+    wait: str
+    wait_says: str
+    slack: str
+    critical: bool
+    late: bool
+    needs: list[str]
+    parts: list[str]
+    joints: list[str]
+    notes: list[str]
+    cautions: list[str]
+    check: CheckOut | None
+    again: str
+    last: UUID | None
+    typed: str
+    line: str
+    is_own: bool
+
+
+class DayOut(BaseModel):
+    """A day that is drawn: where it begins (minutes), and its name."""
+
+    at: int
+    called: str
+
+
+class WouldDoOut(BaseModel):
+    """What would make it ready earlier, when that is, and whether that is in time."""
+
+    says: str
+    ready: str
+    in_time: bool
+
+
+class DaysOut(BaseModel):
+    """The days of a project. ``thorough`` where all is worked out that can be; ``exact`` where no
+    order of steps is ready earlier. Times of the drawing are in minutes from its first day, and
+    ``width`` is how many there are."""
+
+    project: UUID
+    name: str
+    version: int
+    zone: str
+    thorough: bool
+    headline: str
+    says: str
+    is_late: bool
+    begin_by: str
+    ready: str
+    late: str
+    exact: bool
+    proof: str
+    next: str
+    work: str
+    work_done: str
+    waiting: str
+    clamps: str
+    width: int
+    now: int
+    wanted: int | None
+    wanted_says: str
+    ready_at: int
+    days: list[DayOut]
+    free: list[list[int]]
+    steps: list[StepOut]
+    would_do: list[WouldDoOut]
+    problems: list[ProblemOut]
+    not_timed: list[str]
+    cautions: list[str]
+    refused: list[ProblemOut]

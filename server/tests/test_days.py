@@ -1,0 +1,198 @@
+"""The days of a project: its steps, what happened of them, and the plan."""
+
+import uuid
+from datetime import timedelta
+from typing import Any
+
+from django.utils import timezone
+
+from carpentry.time.progress import ProgressKind
+from server.days.models import Progress, StepEvent
+from server.tests.base import Answer, ApiTestCase
+
+BIN = "4 post 2x4 36\n8 slat 1x4 cedar 30"
+
+
+class DaysTest(ApiTestCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.project = self.new_project(BIN)
+        self.set(
+            joints="16 B to A, 2 screws",
+            finishes="cedar oil on B, 2 coats, 400 sq ft/gal",
+            days_zone="America/Denver",
+            days_hours="mon-sun 8:00-22:00",
+        )
+
+    def set(self, **typed: Any) -> dict[str, Any]:
+        answer = self.change(self.project, "patch", "", **typed)
+        self.assertEqual(answer.status_code, 200, answer.content)
+        self.project = self.look(self.project["id"])
+        return self.project
+
+    def days(self, **asked: Any) -> dict[str, Any]:
+        told = "&".join(f"{name}={value}" for name, value in asked.items())
+        answer = self.ask("get", f"/projects/{self.project['id']}/days?{told}")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return dict(answer.json())
+
+    def tell(self, kind: str, step: str = "", hours_ago: float = 0, **more: Any) -> Answer:
+        when = timezone.now() - timedelta(hours=hours_ago)
+        event = {"id": str(uuid.uuid4()), "kind": kind, "step": step, "at": when.isoformat()}
+        body = {"events": [event | more]}
+        return self.ask("post", f"/projects/{self.project['id']}/days/events", body).json()
+
+    def step(self, name: str, **asked: Any) -> dict[str, Any]:
+        return next(one for one in self.days(**asked)["steps"] if one["name"] == name)
+
+    def test_steps_come_from_the_project_in_the_order_of_the_work(self) -> None:
+        names = [one["name"] for one in self.days(thorough="true")["steps"]]
+        self.assertEqual(
+            names,
+            [
+                "cut the parts",
+                "put it together",
+                "sand for the cedar oil",
+                "cedar oil coat 1",
+                "cedar oil coat 2",
+                "set it up and level it",
+            ],
+        )
+        self.assertIn("dries 24 h, common practice", self.step("cedar oil coat 1")["wait_says"])
+        self.assertTrue(self.step("cedar oil coat 1")["cautions"])  # rags
+
+    def test_a_first_answer_and_a_whole_one_agree_where_it_is_proven(self) -> None:
+        first, whole = self.days(), self.days(thorough="true")
+        self.assertFalse(first["thorough"])
+        self.assertTrue(whole["exact"])
+        if first["exact"]:
+            self.assertEqual(first["ready_at"], whole["ready_at"])
+        self.assertTrue(any(one["critical"] for one in whole["steps"]))
+
+    def test_what_is_typed_changes_steps_and_what_cannot_be_read_is_told(self) -> None:
+        self.set(
+            steps="cut the parts, 2 h, needs a helper\npaint slats before closing, 2 coats\n"
+            "hang the lid, 20 min, after put it together\nnonsense, every so often",
+            products="paint: 3 h between coats",
+            weather="2027-02-31: 70 %",
+        )
+        found = self.days()
+        names = [one["name"] for one in found["steps"]]
+        self.assertIn("paint slats coat 2", names)
+        self.assertLess(names.index("paint slats coat 2"), names.index("put it together"))
+        self.assertLess(names.index("put it together"), names.index("hang the lid"))
+        self.assertEqual(self.step("cut the parts")["work"], "2 h")
+        self.assertEqual(self.step("cut the parts")["needs"], ["a helper"])
+        told = {one["place"]: one["message"] for one in found["problems"]}
+        self.assertIn("“every so often” says nothing of a step", told["steps, line 4"])
+        self.assertIn("“2027-02-31” is no day", told["weather, line 1"])
+
+    def test_a_circle_is_told_by_its_line_and_leaves_the_rest_as_it_is(self) -> None:
+        self.set(steps="cut the parts, after put it together")
+        found = self.days()
+        self.assertEqual(len(found["steps"]), 6)
+        self.assertIn(
+            "“cut the parts” waits for “put it together”", found["problems"][0]["message"]
+        )
+
+    def test_no_free_hours_and_no_parts_are_told(self) -> None:
+        self.set(days_hours="")
+        found = self.days()
+        self.assertEqual(found["says"], "no free hours: nothing can be done")
+        self.assertEqual(len(found["steps"]), 6)  # they are there all the same
+        self.project = self.new_project()
+        self.assertIn("no parts yet", self.days()["headline"])
+
+    def test_settings_that_cannot_be_are_refused_by_field(self) -> None:
+        for name, text, told in (
+            ("days_wanted", "2027-02-31", "“2027-02-31” is no day"),
+            ("days_off", "2027-06-09 to 2027-06-01", "ends before it begins"),
+            ("days_hours", "mon 22:00-2:00", "ends before it begins"),
+            ("days_zone", "Mars/Base", "is no time zone"),
+            ("days_clamps", "many", "write how many"),
+            ("days_pace", "1 %", "a pace is from 20 to 500 %"),
+        ):
+            answer = self.change(self.project, "patch", "", **{name: text})
+            self.assertEqual(answer.status_code, 422, name)
+            problem = answer.json()["problems"][0]
+            self.assertEqual(problem["place"], name)
+            self.assertIn(told, problem["message"])
+
+    def test_a_day_that_is_past_is_missed_and_says_what_would_do(self) -> None:
+        yesterday = timezone.localdate() - timedelta(days=1)
+        self.set(days_wanted=yesterday.isoformat())
+        found = self.days(thorough="true")
+        self.assertTrue(found["is_late"])
+        self.assertIn("It should have been begun by", found["says"])
+        self.assertIn("without cedar oil coat 2", [one["says"] for one in found["would_do"]])
+
+    def test_steps_are_begun_done_and_taken_back(self) -> None:
+        self.tell("begun", "cut the parts", 2)
+        self.assertEqual(self.step("cut the parts")["state"], "begun")
+        found = self.tell("done", "cut the parts", 1)
+        self.assertEqual(found["work_done"], self.step("cut the parts")["work"])
+        self.assertEqual(self.step("cut the parts")["state"], "done")
+        last = self.step("cut the parts")["last"]
+        self.tell("undone", undoes=last)
+        self.assertEqual(self.step("cut the parts")["state"], "begun")
+        refused = self.tell("undone", undoes=last)["refused"]
+        self.assertEqual(refused[0]["message"], "that is taken back already")
+
+    def test_an_event_told_twice_is_taken_once_and_never_rewritten(self) -> None:
+        event = {
+            "id": str(uuid.uuid4()),
+            "kind": "done",
+            "step": "cut the parts",
+            "at": timezone.now().isoformat(),
+        }
+        path = f"/projects/{self.project['id']}/days/events"
+        for _ in range(2):
+            self.assertEqual(self.ask("post", path, {"events": [event]}).status_code, 200)
+        self.assertEqual(Progress.objects.get().events.count(), 1)
+        with self.assertRaises(TypeError):
+            StepEvent.objects.get().save()
+
+    def test_a_wait_that_is_over_earlier_moves_the_rest(self) -> None:
+        for name in ("cut the parts", "put it together", "sand for the cedar oil"):
+            self.tell("done", name, 3)
+        self.tell("done", "cedar oil coat 1", 2)
+        before = self.days(thorough="true")
+        self.assertEqual(self.step("cedar oil coat 1")["state"], "dry")
+        self.tell("over", "cedar oil coat 1")
+        after = self.days(thorough="true")
+        self.assertLess(after["ready_at"], before["ready_at"])
+
+    def test_a_part_that_changes_opens_the_work_that_was_done_on_it(self) -> None:
+        for name in ("cut the parts", "put it together", "sand for the cedar oil"):
+            self.tell("done", name, 3)
+        self.tell("done", "cedar oil coat 1", 2)
+        (slat,) = (one for one in self.project["parts"] if one["mark"] == "B")
+        self.change(self.project, "patch", f"/parts/{slat['id']}", length="31")
+        coat = self.step("cedar oil coat 1")
+        self.assertIn("B has changed since this was done", coat["again"])
+        self.assertIn(coat["state"], ("next", "later"))
+        self.assertTrue(self.step("cut the parts")["again"])
+
+    def test_checks_are_answered_and_say_what_to_do(self) -> None:
+        found = self.tell("checked", "put it together", answer="1/4")
+        check = next(o for o in found["steps"] if o["name"] == "put it together")["check"]
+        self.assertFalse(check["good"])
+        self.assertIn("out of square: push the two corners of the longer diagonal", check["says"])
+        self.tell("checked", "put it together", answer="1/32")
+        self.assertTrue(self.step("put it together")["check"]["good"])
+        refused = self.tell("checked", "put it together", answer="round")["refused"]
+        self.assertIn("neither a length, nor yes, nor no", refused[0]["message"])
+
+    def test_events_that_cannot_be_are_refused_and_the_others_are_kept(self) -> None:
+        refused = self.tell("done", "cut the parts", -24)["refused"]
+        self.assertEqual(refused[0]["message"], "that is still to come")
+        refused = self.tell("done", "plane the moon")["refused"]
+        self.assertEqual(refused[0]["message"], "this step is not there any more")
+        answer = self.tell("exploded", "cut the parts")
+        self.assertIn("is nothing that happens of a step", answer["detail"])
+        self.assertEqual(set(ProgressKind), {"begun", "done", "over", "checked", "undone"})
+
+    def test_days_are_undone_and_redone_with_the_project(self) -> None:
+        self.set(steps="rest, 8 h")
+        self.change(self.project, "post", "/undo")
+        self.assertEqual(self.look(self.project["id"])["steps"], "")
