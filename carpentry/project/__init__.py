@@ -13,7 +13,7 @@ from carpentry.project.file import (
 )
 from carpentry.project.gathering import Owned, Shelf, gather_materials, section_sold, standard_lines
 from carpentry.project.groups import GroupShare, group_shares
-from carpentry.project.hardware import Hardware, HardwareFields, JoinedPart, hardware_of
+from carpentry.project.hardware import Fastened, Hardware, HardwareFields, JoinedPart, hardware_of
 from carpentry.project.leftovers import kept_leftovers, section_left, test_piece
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
 from carpentry.project.notes import Note, notes
@@ -36,6 +36,7 @@ __all__ = [
     "Beside",
     "Claim",
     "CutLine",
+    "Fastened",
     "FoundPacks",
     "GroupShare",
     "Hardware",

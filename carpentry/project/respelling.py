@@ -10,8 +10,8 @@ _NAMED = re.compile(r"(?P<name>.*?\S)\s+(?P<size>\d[\d\s/.-]*)")
 
 
 def respelled(kind: str, text: str, unit: Unit) -> str:
-    """Lines of a ``kind`` (``joints``, ``hardware``, ``rules``, ``steps``; others hold no lengths) with the
-    ``unit`` of bare lengths written out. Lines that mean nothing stay as they are."""
+    """Lines of a ``kind`` (``joints``, ``hardware``, ``rules``, ``steps``; others hold no lengths)
+    with the ``unit`` of bare lengths written out. Lines that mean nothing stay as they are."""
     if kind not in _WAYS:
         return text
     return "\n".join(_WAYS[kind](line, unit) for line in text.splitlines())

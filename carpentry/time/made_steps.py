@@ -12,8 +12,7 @@ from carpentry.hours.pace import at_pace
 from carpentry.hours.weather import Wait
 from carpentry.language import TICKS_PER_INCH
 from carpentry.lumber.cautions import OILY_RAGS, PROTECTION, TREATED, is_oily
-from carpentry.project import JoinedPart
-from carpentry.project.hardware import Fastened
+from carpentry.project import Fastened, JoinedPart
 from carpentry.shop import Sequenced
 from carpentry.time import usual_minutes as at
 from carpentry.time.asked import Instead
@@ -28,7 +27,7 @@ _GLUE = "wood glue"
 _PRESERVATIVE = "end-cut preservative"
 _CHECK_OF_SHAPE = {
     "door": "gap even all round",
-    "row of boards": "square every five boards",
+    "row": "square every five boards",
     "brace": "trial fit",
 }
 
@@ -74,9 +73,8 @@ class _Maker:
 
     def all(self) -> Iterator[Step]:
         of = self.of
-        wet = self.treated and (of.finishes or any(joint.glued for joint, _ in of.joints))
         dry: list[Step] = []
-        if wet:
+        if self._is_wet():
             dry = [self._dry()]
             yield from dry
         self.dry = tuple(one.key for one in dry)
@@ -130,6 +128,12 @@ class _Maker:
             notes=("before glue or finish goes on them; stickers between, air all round",),
             cautions=(TREATED,),
         )
+
+    def _is_wet(self) -> bool:
+        """Whether glue or finish goes on treated wood."""
+        finished = {m for c in self.of.finishes for m in (c.marks or self.marks) if not c.on_joints}
+        glued = set(_marks_of(joint for joint, _ in self.of.joints if joint.glued))
+        return bool(self.treated & (finished | glued))
 
     def _of_group(self, group: str) -> tuple[str, ...]:
         return tuple(mark for mark in self.marks if self.of.groups[mark] == group)
@@ -207,6 +211,8 @@ class _Maker:
             for step in self._glue(of_group, glued, before):
                 yield step
                 before = (step.key,)
+        if self.treated & set(_marks_of(joint for joint, _ in others if joint.glued)):
+            before = tuple(dict.fromkeys((*before, *self.dry)))
         if others or not glued:
             yield self._join(f"put {of_group} together", Sort.JOIN, others, before, group)
             before = (key_of(f"put {of_group} together"),)

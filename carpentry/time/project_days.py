@@ -9,8 +9,7 @@ from carpentry.hours.clock import Zone
 from carpentry.hours.weather_lines import forecast_of, read_weather
 from carpentry.language import Problem
 from carpentry.planning import Workup
-from carpentry.project import Settings
-from carpentry.project.hardware import Fastened
+from carpentry.project import Fastened, Settings
 from carpentry.shop import Sequenced
 from carpentry.time.all_steps import AllSteps, all_steps, within_hours
 from carpentry.time.asked import Days

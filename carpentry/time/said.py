@@ -19,9 +19,11 @@ _EVENING = 17  # o'clock, from which on today is tonight
 
 
 def clock_said(moment: datetime, unit: Unit) -> str:
-    """``9 am``, ``8:20 pm``; ``20:20`` for who measures in millimetres."""
+    """``9 am``, ``8:20 pm``, ``noon``; ``20:20`` for who measures in millimetres."""
     if unit is Unit.MM:
         return f"{moment:%-H:%M}"
+    if not moment.minute and moment.hour % 12 == 0:
+        return "noon" if moment.hour else "midnight"
     minutes = f":{moment:%M}" if moment.minute else ""
     return f"{moment:%-I}{minutes} {'am' if moment.hour < 12 else 'pm'}"
 
@@ -46,6 +48,15 @@ def day_said(zone: Zone, instant: int, now: int, unit: Unit) -> str:
         return f"{local:%A} {clock}"
     year = "" if local.year == today.year else f" {local.year}"
     return f"{local:%a %b %-d}{year}, {clock}"
+
+
+def wanted_said(zone: Zone, instant: int, now: int, unit: Unit) -> str:
+    """A time by which something is wanted; midnight is the end of the day before."""
+    if zone.midnight(zone.day(instant)) != instant:
+        return day_said(zone, instant, now, unit)
+    before = zone.local(instant - 1)
+    year = "" if before.year == zone.local(now).year else f" {before.year}"
+    return f"the end of {before:%a %b %-d}{year}"
 
 
 def amount_said(minutes: int) -> str:
@@ -87,7 +98,7 @@ def outlook(plan: DaysPlan, unit: Unit) -> Iterator[str]:
         yield f"It should have been {'gone on with' if is_begun else 'begun'} by {told}."
     if plan.late:
         about = "" if plan.exact else "up to "
-        missed = day_said(zone, wanted, now, unit)
+        missed = wanted_said(zone, wanted, now, unit)
         yield f"{missed[:1].upper() + missed[1:]} is missed by {about}{write_long(plan.late)}."
     else:
         spare = wanted - plan.ready

@@ -14,6 +14,7 @@ _TYPES = {
     "pdf": "application/pdf",
     "svg": "image/svg+xml",
     "dxf": "image/vnd.dxf",
+    "ics": "text/calendar; charset=utf-8",
     "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
 }
 

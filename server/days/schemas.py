@@ -28,7 +28,7 @@ class StepEventsIn(Schema):
     events: list[StepEventIn]
 
 
-class CheckOut(BaseModel):
+class StepCheckOut(BaseModel):
     """A check: what it is, what it asks for and how far off it may be; the answer that was given,
     whether it is good, and what it means where it is not."""
 
@@ -68,7 +68,7 @@ class StepOut(BaseModel):
     joints: list[str]
     notes: list[str]
     cautions: list[str]
-    check: CheckOut | None
+    check: StepCheckOut | None
     again: str
     last: UUID | None
     typed: str

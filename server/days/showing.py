@@ -26,7 +26,7 @@ from carpentry.time.step import Sort, Step
 from carpentry.time.steps_file import needs_of
 from server.common.schemas import ProblemOut
 from server.days.going import ProjectDays, plan_for_days
-from server.days.schemas import CheckOut, DayOut, DaysOut, StepOut, WouldDoOut
+from server.days.schemas import DayOut, DaysOut, StepCheckOut, StepOut, WouldDoOut
 
 _DAY = 24 * 60
 _NOTHING = Happened()
@@ -139,7 +139,7 @@ class _Bare:
         verb = "has" if len(self.so_far.changed) == 1 else "have"
         return f"{marks} {verb} changed since this was done: it is to do again"
 
-    def _check(self, check: Check) -> CheckOut:
+    def _check(self, check: Check) -> StepCheckOut:
         answer, good, says = self.so_far.answer, True, ""
         if answer:
             try:
@@ -147,7 +147,7 @@ class _Bare:
                 good, says = read.good, read.says
             except CarpentryError:  # of a check that was another one
                 answer = ""
-        return CheckOut(
+        return StepCheckOut(
             told=check.told(self.settings.notation),
             asks=check.asks,
             is_figure=check.tolerance is not None,
@@ -195,7 +195,7 @@ class _Drawn:
             "width": end - self.origin,
             "now": self.now - self.origin,
             "wanted": None if wanted is None else wanted - self.origin,
-            "wanted_says": "" if wanted is None else f"wanted {self._short(wanted)}",
+            "wanted_says": "" if wanted is None else self._wanted(wanted),
             "ready_at": plan.ready - self.origin,
             "days": list(self._days()),
             "free": [
@@ -211,6 +211,7 @@ class _Drawn:
                     in_time=wanted is not None and one.ready <= wanted,
                 )
                 for one in plan.would_do
+                if one.days.start >= min(self.now, plan.days.start)
             ],
         }
 
@@ -223,9 +224,11 @@ class _Drawn:
             return ""
         return day_said(self.zone, instant, self.now, self.unit)
 
-    def _short(self, instant: int) -> str:
+    def _wanted(self, instant: int) -> str:
         local = self.zone.local(instant)
-        return f"{local:%a} {clock_said(local, self.unit)}"
+        if self.zone.midnight(local.date()) == instant:
+            return f"wanted {self.zone.local(instant - 1):%a}"
+        return f"wanted {local:%a} {clock_said(local, self.unit)}"
 
     def _days(self) -> Iterator[DayOut]:
         day: date = self.first

@@ -4,15 +4,21 @@ import uuid
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 from ninja import Query, Router
 
 from carpentry.buying import PRICE_COLUMNS, write_prices_csv
 from carpentry.design import write_parts_csv
 from carpentry.design.shapes import Made, made_placed
+from carpentry.language import CarpentryError
 from carpentry.project import project_document, yard_document
+from carpentry.time.calendar_file import calendar_file
 from server.common.answers import as_json, file_answer
 from server.common.owned import owned
 from server.common.schemas import ErrorOut
+from server.days.going import plan_for_days, project_days, zone_of
+from server.days.showing import show_days
+from server.documents.build_sheet import build_sheet_pdf
 from server.documents.labels import rack_labels_pdf
 from server.documents.marks import marks_pdf
 from server.documents.message import list_message
@@ -215,6 +221,32 @@ def part_labels(
 def _cutting(project: Project) -> CuttingOut:
     """What is cut of a project, or would be."""
     return show_cutting(cutting_of(project) or planned_cutting(project, uuid.uuid4()))
+
+
+@router.get("/projects/{uuid:project_id}/build-sheet.pdf", response=DRAWN)
+def build_sheet(
+    request: HttpRequest, project_id: uuid.UUID, paper: Paper = "letter", zone: str = ""
+) -> HttpResponse:
+    """Every step on paper: pieces, joints, checks, and when."""
+    project = owned(Project, request, project_id)
+    found = project_days(project, zone_of(zone))
+    days = show_days(found, thorough=True)
+    content = build_sheet_pdf(project, show_project(project), found, days, paper)
+    return file_answer(content, f"{project.name} build sheet", "pdf")
+
+
+@router.get("/projects/{uuid:project_id}/days.ics", response=DRAWN)
+def days_calendar(request: HttpRequest, project_id: uuid.UUID, zone: str = "") -> HttpResponse:
+    """What is still to do, as a calendar; taken in again it moves what it brought before."""
+    project = owned(Project, request, project_id)
+    found = project_days(project, zone_of(zone))
+    if found.days is None:
+        raise CarpentryError(found.fault or "there is nothing to do yet", "days")
+    plan = plan_for_days(found.days, thorough=True)
+    steps = {step.key: step for step in found.all.steps}
+    named = (project.id, project.name)
+    content = calendar_file(plan, steps, named, project.settings().notation, timezone.now())
+    return file_answer(content, f"{project.name} days", "ics")
 
 
 @router.get("/account/export.json", response={200: None})

@@ -2,6 +2,7 @@
 
 from uuid import UUID
 
+from reportlab.graphics.shapes import Drawing, Rect
 from reportlab.lib import colors
 from reportlab.platypus import Flowable
 
@@ -178,3 +179,10 @@ class BoardDrawing(Flowable):
         label = f"keep {rest.length.text}{across}"
         if canvas.stringWidth(label, REGULAR, size) < end - start - 4:
             canvas.drawCentredString((start + end) / 2, (low + high) / 2 - size * 0.36, label)
+
+
+def box_to_tick() -> Drawing:
+    """A box to tick."""
+    drawing = Drawing(14, 14)
+    drawing.add(Rect(1, 1, 10, 10, fillColor=None, strokeWidth=0.8))
+    return drawing

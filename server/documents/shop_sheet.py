@@ -9,6 +9,7 @@ from reportlab.lib import colors
 from reportlab.lib.units import inch
 from reportlab.platypus import CondPageBreak, Flowable, KeepTogether, Paragraph, Spacer, Table
 
+from server.documents.drawing import box_to_tick
 from server.documents.page import MARGIN, document, heading
 from server.documents.type import BOLD, PAPERS, REGULAR, length_markup, style, text
 from server.projects.schemas import ProjectOut
@@ -66,18 +67,11 @@ def _card(number: int, card: CardOut, width: float) -> list[Flowable]:
 
 def _row(card: CardOut, row: CardRowOut) -> list[Any]:
     return [
-        _box(),
+        box_to_tick(),
         text(str(row.board), 11, bold=True),
         text(row.called, 9),
         [Paragraph(_cut(card, cut), style(9)) for cut in row.cuts],
     ]
-
-
-def _box() -> Drawing:
-    """A box to tick."""
-    drawing = Drawing(14, 14)
-    drawing.add(Rect(1, 1, 10, 10, fillColor=None, strokeWidth=0.8))
-    return drawing
 
 
 def _cut(card: CardOut, cut: CardCutOut) -> str:

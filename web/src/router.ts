@@ -50,6 +50,12 @@ export const router = createRouter({
       meta: { title: 'Shop', bare: true, full: true, ofProject: true },
     },
     {
+      path: '/projects/:id/days',
+      name: 'days',
+      component: () => import('./days/DaysPage.vue'),
+      meta: { title: 'Days', ofProject: true },
+    },
+    {
       path: '/trips/:id/receipt',
       name: 'receipt',
       component: () => import('./trip/ReceiptPage.vue'),

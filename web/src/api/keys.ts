@@ -36,5 +36,12 @@ export const keys = {
   receipt: (trip: string) => ['receipt', trip],
   anyShop: ['shop'],
   shop: (project: string) => ['shop', project],
+  anyDays: ['days'],
+  days: (project: string, version: number, thorough: boolean) => [
+    'days',
+    project,
+    version,
+    thorough,
+  ],
   tools: ['tools'],
 } satisfies Record<string, QueryKey | ((...of: never[]) => QueryKey)>

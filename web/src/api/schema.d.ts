@@ -519,6 +519,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project_id}/build-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Build Sheet
+         * @description Every step on paper: pieces, joints, checks, and when.
+         */
+        get: operations["server_documents_api_build_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project_id}/compare/{yard_id}": {
         parameters: {
             query?: never;
@@ -592,6 +612,26 @@ export interface paths {
          *     where the builder's clock hangs, unless the project says so.
          */
         get: operations["server_days_api_get_days"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/days.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Days Calendar
+         * @description What is still to do, as a calendar; taken in again it moves what it brought before.
+         */
+        get: operations["server_documents_api_days_calendar"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2598,24 +2638,16 @@ export interface components {
              */
             change_id: string;
         };
-        /**
-         * CheckOut
-         * @description A check: what it is, what it asks for and how far off it may be; the answer that was given,
-         *     whether it is good, and what it means where it is not.
-         */
+        /** CheckOut */
         CheckOut: {
-            /** Answer */
-            answer: string;
-            /** Asks */
-            asks: string;
-            /** Good */
-            good: boolean;
-            /** Is Figure */
-            is_figure: boolean;
-            /** Says */
-            says: string;
-            /** Told */
-            told: string;
+            /** Checked */
+            checked: boolean;
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /** ClaimOut */
         ClaimOut: {
@@ -5521,6 +5553,25 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * StepCheckOut
+         * @description A check: what it is, what it asks for and how far off it may be; the answer that was given,
+         *     whether it is good, and what it means where it is not.
+         */
+        StepCheckOut: {
+            /** Answer */
+            answer: string;
+            /** Asks */
+            asks: string;
+            /** Good */
+            good: boolean;
+            /** Is Figure */
+            is_figure: boolean;
+            /** Says */
+            says: string;
+            /** Told */
+            told: string;
+        };
         /** StepEventIn */
         StepEventIn: {
             /**
@@ -5576,7 +5627,7 @@ export interface components {
             again: string;
             /** Cautions */
             cautions: string[];
-            check: components["schemas"]["CheckOut"] | null;
+            check: components["schemas"]["StepCheckOut"] | null;
             /** Critical */
             critical: boolean;
             /** Detail */
@@ -7239,6 +7290,47 @@ export interface operations {
             };
         };
     };
+    server_documents_api_build_sheet: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+                zone?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     server_plans_api_compare_yards: {
         parameters: {
             query?: never;
@@ -7377,6 +7469,46 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DaysOut"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_documents_api_days_calendar: {
+        parameters: {
+            query?: {
+                zone?: string;
+            };
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {

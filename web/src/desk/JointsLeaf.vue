@@ -1,20 +1,13 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { Plan, Project } from '../api/client'
-import { useFaults } from '../api/faults'
-import { useDrafts } from '../shared/useDrafts'
+import { useTypedLines } from '../shared/useTypedLines'
 import UsualLengths from './UsualLengths.vue'
 import type { ProjectOnDesk } from './useProject'
 
 /** What holds and covers it: joints, other things, finishes and rules, a line each. A field is saved
  * when it is left; what could not be saved is kept here. */
-type Field = 'joints' | 'hardware' | 'finishes' | 'rules' | 'work'
-
 const props = defineProps<{ project: Project; plan: Plan | undefined; desk: ProjectOnDesk }>()
-const { drafts, keep, drop } = useDrafts(`${props.project.id}:lines`)
-const faults = useFaults('joints')
-const saving = ref(false)
-
 /** Lines that are kept and cannot be read, by their field. */
 const unread = computed(() =>
   (props.plan?.shopping.hardware.problems ?? []).map((problem) => {
@@ -23,39 +16,7 @@ const unread = computed(() =>
   }),
 )
 
-function typed(field: Field): string {
-  return drafts.value[field] ?? props.project[field]
-}
-
-function isUnsaved(field: Field): boolean {
-  return typed(field) !== props.project[field]
-}
-
-async function save(field: Field) {
-  const text = typed(field)
-  if (!isUnsaved(field)) return drop(field)
-  saving.value = true
-  const outcome = await props.desk.changeSettings({ [field]: text })
-  saving.value = false
-  if (faults.settle(outcome) && typed(field) === text) drop(field)
-}
-
-function bind(field: Field) {
-  const lines = unread.value.filter((one) => one.place === field).map((one) => one.message)
-  return {
-    modelValue: typed(field),
-    errorMessages: isUnsaved(field) ? faults.at(field) : [...faults.at(field), ...lines],
-    autoGrow: true,
-    maxErrors: 20,
-    spellcheck: false,
-    persistentHint: true,
-    'onUpdate:modelValue': (text: string) => keep(field, text),
-    onBlur: () => save(field),
-    onKeydown: (event: KeyboardEvent) => {
-      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) void save(field)
-    },
-  }
-}
+const { bind, saving } = useTypedLines(() => props.project, props.desk, 'joints', unread)
 </script>
 
 <template>

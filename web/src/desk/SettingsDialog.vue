@@ -10,13 +10,18 @@ import type { ProjectOnDesk } from './useProject'
 type Setting = (typeof SETTINGS)[number]
 type Form = Record<Setting['name'] | 'name' | 'yard', string | boolean>
 
-const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
+/** The settings of a project, or, where a group is named, those alone. */
+const props = defineProps<{
+  project: Project
+  desk: Pick<ProjectOnDesk, 'changeSettings'>
+  only?: 'Days'
+}>()
 const open = defineModel<boolean>({ required: true })
 
-const GROUPS = [...new Set(SETTINGS.map((one) => one.group))].map((name) => ({
-  name,
-  settings: SETTINGS.filter((one) => one.group === name),
-}))
+const ELSEWHERE = ['Days']
+const GROUPS = [...new Set(SETTINGS.map((one) => one.group))]
+  .filter((name) => (props.only ? name === props.only : !ELSEWHERE.includes(name)))
+  .map((name) => ({ name, settings: SETTINGS.filter((one) => one.group === name) }))
 
 function typedOf(name: Setting['name']): string | boolean {
   const value = props.project[name]
@@ -81,7 +86,7 @@ async function save() {
 }
 
 async function isSaved(): Promise<boolean> {
-  if (!(await yards.value?.[0]?.settle())) return false
+  if (yards.value?.[0] && !(await yards.value[0].settle())) return false
   const changed = patch()
   if (!Object.keys(changed).length) return true
   return faults.settle(await props.desk.changeSettings(changed))
@@ -91,14 +96,14 @@ async function isSaved(): Promise<boolean> {
 <template>
   <FormDialog
     v-model="open"
-    title="How this project is measured, sawn and bought"
+    :title="only ? 'When there is time for it' : 'How this project is measured, sawn and bought'"
     :width="760"
     :busy="busy"
     :changed="isChanged"
     @save="save"
   >
     <template v-for="group in GROUPS" :key="group.name">
-      <h3 v-if="group.name">{{ group.name }}</h3>
+      <h3 v-if="group.name && !only">{{ group.name }}</h3>
       <p v-if="group.name === 'At the saw'" class="quiet gap-below">
         What your saws can do is said once for all projects, at
         <router-link v-if="!Object.keys(patch()).length" to="/tools">Tools</router-link
@@ -146,11 +151,12 @@ async function isSaved(): Promise<boolean> {
             :data-takes="setting.isLength ? 'length' : undefined"
             :inputmode="setting.kind === 'whole' ? 'numeric' : undefined"
             :error-messages="faults.at(setting.name)"
+            :class="{ wide: only && setting.help.length > LONG_TITLE }"
           />
         </template>
       </div>
     </template>
-    <p class="quiet gap-above">
+    <p v-if="!only" class="quiet gap-above">
       Another unit changes what a bare number means from now on; no part changes its size.
     </p>
   </FormDialog>

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { session } from '../account/session'
-import { api, type Plan } from '../api/client'
+import { api, type Plan, type Project } from '../api/client'
 import { keys } from '../api/keys'
 import { lastId, useOpenProject } from '../projects/openProject'
 import { counted } from '../shared/counted'
@@ -15,7 +15,7 @@ export interface Place {
   here: boolean
 }
 
-const OF_A_PROJECT = ['desk', 'list', 'trip', 'receipt', 'shop']
+const OF_A_PROJECT = ['desk', 'list', 'trip', 'receipt', 'shop', 'days']
 
 /** What is to be done at a yard, as the plan knows. */
 function atTheYard(plan: Plan | undefined): string {
@@ -28,6 +28,14 @@ function atTheYard(plan: Plan | undefined): string {
 function inTheShop(plan: Plan | undefined): string {
   if (!plan) return 'cut'
   return plan.stage === 'cut' ? 'all cut' : counted(plan.tally.boards, 'board')
+}
+
+/** By when it is wanted, as far as that was typed. */
+function wantedBy(project: Project | undefined): string {
+  const [, year, month, day] = /^(\d{4})-(\d\d)-(\d\d)/.exec(project?.days_wanted ?? '') ?? []
+  if (!year) return 'when'
+  const wanted = new Date(Number(year), Number(month) - 1, Number(day))
+  return `by ${wanted.toLocaleDateString('en-US', { month: 'short', day: 'numeric' })}`
 }
 
 /** The places of the project that is open, in the order of the work, and those of the workshop. */
@@ -62,6 +70,7 @@ export function usePlaces() {
       place('List', buy === undefined ? 'to buy' : `${buy} to buy`, `${at}/list`, 'list'),
       place('Yard', atTheYard(plan.value), `${at}/yard`, 'trip', 'receipt'),
       place('Shop', inTheShop(plan.value), `${at}/shop`, 'shop'),
+      place('Days', wantedBy(project.value), `${at}/days`, 'days'),
     ]
   })
   const ofWorkshop = computed(() => {
