@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref } from 'vue'
-import type { Project } from '../api/client'
+import type { Days, Project } from '../api/client'
+import { counted } from '../shared/counted'
 import type { ProjectOnDesk } from '../desk/useProject'
 import ChangeLine from '../shared/ChangeLine.vue'
 import NoticeLine from '../shared/NoticeLine.vue'
@@ -24,6 +25,14 @@ const onPhone = useMediaQuery('(max-width: 820px)')
 const asLines = ref(false)
 const settings = ref(false)
 const step = computed(() => days.value?.steps.find((one) => one.key === chosen.value))
+/** What is done lies folded on a phone, so that what is next is at hand. */
+const past = computed(() => days.value?.steps.filter((one) => one.state === 'done').length ?? 0)
+const unfolded = ref<boolean>()
+const folds = computed(() => past.value > 0 && !(unfolded.value ?? !onPhone.value))
+const drawn = computed<Days | undefined>(() => {
+  if (!days.value || !folds.value) return days.value
+  return { ...days.value, steps: days.value.steps.filter((one) => one.state !== 'done') }
+})
 const isEmpty = computed(() => days.value && !days.value.steps.length)
 </script>
 
@@ -57,9 +66,23 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
         <RouterLink :to="`/projects/${project.id}`">Add parts at the desk</RouterLink>, or type
         steps of your own as lines.
       </p>
-      <DaysList v-else-if="onPhone || !days.width" v-model="chosen" :days="days" :held="held" />
-      <div v-else class="both" :class="{ open: step }">
-        <DaysDrawing v-model="chosen" :days="days" />
+      <v-btn
+        v-if="past"
+        class="past"
+        variant="text"
+        min-height="44"
+        :aria-expanded="!folds"
+        @click="unfolded = folds"
+        >{{ counted(past, 'step') }} done: {{ folds ? 'show' : 'fold' }}</v-btn
+      >
+      <DaysList
+        v-if="drawn && !isEmpty && (onPhone || !days.width)"
+        v-model="chosen"
+        :days="drawn"
+        :held="held"
+      />
+      <div v-else-if="drawn && !isEmpty" class="both" :class="{ open: step }">
+        <DaysDrawing v-model="chosen" :days="drawn" />
         <aside v-if="step" class="side">
           <div class="side-head">
             <h2>{{ step.name }}</h2>
@@ -103,6 +126,10 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
   align-items: flex-start;
   justify-content: space-between;
   margin-bottom: 14px;
+}
+
+.past {
+  margin-left: -12px;
 }
 
 h1 {

@@ -1,0 +1,359 @@
+"""Steps of a project: made from what it is, typed, and what they wait for."""
+
+import json
+from datetime import UTC, date, datetime
+from decimal import Decimal
+from fractions import Fraction
+from typing import Any
+from unittest import TestCase
+from uuid import UUID
+
+import icalendar
+
+from carpentry.hours.clock import instant_of, read_zone
+from carpentry.hours.durations import read_duration, write_duration, write_long
+from carpentry.hours.pace import at_pace, read_pace
+from carpentry.hours.weather import Drying, Wait
+from carpentry.hours.weather_lines import read_weather
+from carpentry.hours.windows import read_week, write_week
+from carpentry.language import CarpentryError, Notation, Unit
+from carpentry.planning import plan_all, work_up_files
+from carpentry.project import read_project_file
+from carpentry.time import plan_of_days
+from carpentry.time.all_steps import AllSteps
+from carpentry.time.calendar_file import calendar_file
+from carpentry.time.checks import CHECKS, answer_check, read_check
+from carpentry.time.products import PRACTICE, read_product, usual_product
+from carpentry.time.progress import Happened, ProgressEvent, ProgressKind, happened
+from carpentry.time.project_days import DaysLines, Fact, days_of, steps_of
+from carpentry.time.step_lines import read_step
+from carpentry.time.steps_file import days_of_build
+
+RACK: dict[str, Any] = {
+    "format": "grain-tally/project@5",
+    "name": "Rack",
+    "parts": [
+        {"mark": "A", "quantity": "4", "stock": "2x4 treated", "length": "40", "group": "frame"},
+        {"mark": "B", "quantity": "6", "stock": "1x6 cedar", "length": "30", "group": "shelf"},
+        {"mark": "C", "quantity": "2", "stock": "1x6 cedar", "length": "8", "group": "shelf"},
+        {
+            "mark": "D",
+            "quantity": "1",
+            "stock": "1x6 cedar",
+            "length": "20",
+            "group": "shelf",
+            "held": "yes",
+        },
+    ],
+    "joints": [
+        "4 C end to B edge, 2 dowels, glued",
+        "12 B to A, 2 screws",
+        "2 A to A, 1 carriage bolt, load",
+    ],
+    "finishes": ["cedar oil on B C, 2 coats, 400 sq ft/gal"],
+}
+
+
+def steps(lines: DaysLines | None = None, **more: Any) -> AllSteps:
+    project = read_project_file(json.dumps(RACK | more))
+    return steps_of(work_up_files(project), lines or DaysLines())
+
+
+def by_name(found: AllSteps) -> dict[str, Any]:
+    return {step.name: step for step in found.steps}
+
+
+class MadeStepsTest(TestCase):
+    def test_the_order_of_the_work(self) -> None:
+        """Sub-assemblies, dry fit, what stays loose, finish, setting up: common practice."""
+        names = [step.name for step in steps().steps]
+        self.assertEqual(
+            names,
+            [
+                "cut the parts of the frame",
+                "end-cut preservative on the frame",
+                "cut the parts of the shelf",
+                "put the frame together",
+                "dry fit the shelf",
+                "glue the shelf",
+                "put it all together",
+                "measure for D and cut",
+                "fit D",
+                "sand for the cedar oil",
+                "cedar oil coat 1",
+                "cedar oil coat 2",
+                "set it up and level it",
+            ],
+        )
+
+    def test_each_waits_for_what_it_needs_and_says_what_is_known(self) -> None:
+        found = by_name(steps())
+        self.assertEqual(
+            found["put the frame together"].after, ("end-cut preservative on the frame",)
+        )
+        self.assertIn("glue the shelf", found["put it all together"].after)
+        glue = found["glue the shelf"]
+        self.assertEqual((glue.clamps, glue.wait.minutes), (8, 600))
+        self.assertIn("common practice", glue.wait_told)
+        self.assertEqual(found["put the frame together"].check, CHECKS["diagonals equal"])
+        self.assertTrue(found["cedar oil coat 1"].cautions)
+        self.assertTrue(
+            any("Treated" in c for c in found["end-cut preservative on the frame"].cautions)
+        )
+
+    def test_glue_goes_in_rounds_where_clamps_are_few(self) -> None:
+        few = steps(days={"clamps": "4"})
+        rounds = [step for step in few.steps if step.name.startswith("glue")]
+        self.assertEqual(
+            [step.name for step in rounds],
+            ["glue the shelf round 1 of 2", "glue the shelf round 2 of 2"],
+        )
+        self.assertTrue(all(step.clamps <= 4 for step in rounds))
+
+    def test_wet_treated_wood_dries_before_it_is_finished(self) -> None:
+        self.assertNotIn("stack the treated boards to dry", by_name(steps()))
+        found = by_name(steps(finishes=["stain on all, 1 coat, 300 sq ft/gal"]))
+        self.assertIn("stack the treated boards to dry", found["sand for the stain"].after)
+
+    def test_a_finish_before_closing_goes_on_before_it_is_joined(self) -> None:
+        early = steps(finishes=["paint on B C, 2 coats, 400 sq ft/gal, before closing"])
+        found = by_name(early)
+        self.assertIn("paint coat 2", found["dry fit the shelf"].after)
+        self.assertEqual(found["paint coat 2"].wait.minutes, 240)
+
+    def test_a_pace_corrects_what_is_reckoned_and_not_what_is_typed(self) -> None:
+        usual = by_name(steps())["put it all together"].minutes
+        slow = by_name(steps(days={"pace": "200 %"}))["put it all together"].minutes
+        self.assertAlmostEqual(slow / usual, 2, delta=0.2)
+        typed = steps(DaysLines("put it all together, 40 min"), days={"pace": "200 %"})
+        self.assertEqual(by_name(typed)["put it all together"].minutes, 40)
+        self.assertEqual(at_pace(20.2, Decimal(100)), 20)
+        with self.assertRaisesRegex(CarpentryError, "from 20 to 500 %"):
+            read_pace("600")
+
+    def test_no_parts_no_steps(self) -> None:
+        self.assertEqual(steps(parts=[], joints=[], finishes=[]).steps, ())
+
+
+class TypedStepsTest(TestCase):
+    def test_lines_of_one_s_own(self) -> None:
+        lines = DaysLines(
+            "glue up the shelf panels, 20 min, then wait overnight\n"
+            "paint slats before closing, 2 coats\nwipe the glue, then wait 15 min"
+        )
+        found = by_name(steps(lines))
+        glue = found["glue up the shelf panels"]
+        self.assertEqual((glue.minutes, glue.wait.minutes, glue.stays), (20, 600, False))
+        self.assertIn("paint slats coat 2", found["put it all together"].after)
+        self.assertTrue(found["wipe the glue"].stays)  # 5 to 20 minutes keep the builder there
+
+    def test_a_step_that_is_there_is_said_otherwise_left_out_or_called_otherwise(self) -> None:
+        lines = DaysLines(
+            "dry fit the shelf, left out\nput it all together, called close it, needs a helper, "
+            "check level to 1/4\nset it up and level it, after fit D"
+        )
+        found = by_name(steps(lines))
+        self.assertNotIn("dry fit the shelf", found)
+        self.assertEqual(found["glue the shelf"].after, ("cut the parts of the shelf",))
+        self.assertTrue(found["close it"].helper)
+        self.assertEqual(found["close it"].check.tolerance, 2032)  # 1/4 in, 8128 ticks to the inch
+
+    def test_circles_and_words_that_mean_nothing_are_told_by_line(self) -> None:
+        lines = DaysLines(
+            "cut the parts of the frame, after put it all together\nhang it, after the moon rises\n"
+            "rest, 10 years\ncoat it, 99 coats\nlift, wildly\n, 20 min"
+        )
+        told = [str(problem) for problem in steps(lines).problems]
+        self.assertEqual(len(told), 6)
+        self.assertTrue(
+            any("a circle: “cut the parts of the frame” waits for" in one for one in told)
+        )
+        self.assertTrue(any("there is no step “the moon rises”" in one for one in told))
+        self.assertTrue(any("hands-on work of 10 years is over" in one for one in told))
+        self.assertTrue(any("from 1 to 20 coats" in one for one in told))
+        self.assertTrue(any("“wildly” says nothing of a step" in one for one in told))
+
+    def test_durations(self) -> None:
+        for text, minutes in (
+            ("30 min", 30),
+            ("1 h 30 min", 90),
+            ("1.5 hours", 90),
+            ("½ h", 30),
+            ("overnight", 600),
+            ("3 days", 4320),
+            ("2 weeks", 20160),
+            ("an hour", 60),
+        ):
+            self.assertEqual(read_duration(text), minutes, text)
+        for text in ("soon", "10", "h", "5 parsecs", "-3 h"):
+            with self.assertRaisesRegex(CarpentryError, "is no duration"):
+                read_duration(text)
+        self.assertEqual(
+            [write_duration(n) for n in (0, 20, 540, 440)], ["0 h", "20 min", "9 h", "7 h 20 min"]
+        )
+        self.assertEqual(write_long(4 * 1440 + 300), "4 days 5 h")
+
+    def test_weeks_are_written_as_they_are_read(self) -> None:
+        for text in ("mon-fri 18:00-21:00, sat-sun 9:00-17:00", "tue 7:00-8:00 19:00-20:30", ""):
+            self.assertEqual(write_week(read_week(text)), text)
+
+
+class ProductsTest(TestCase):
+    def test_common_practice_is_told_as_such(self) -> None:
+        """Glue overnight, oil stain 24 h, varnish at least 4 h: common practice, no source."""
+        for name, minutes in (("wood glue", 600), ("oil stain", 1440), ("spar varnish", 240)):
+            product = usual_product(name)
+            self.assertEqual((product.wait, product.source), (minutes, PRACTICE), name)
+        self.assertIn("nothing known", usual_product("moon dust").source)
+
+    def test_the_label_wins(self) -> None:
+        product = read_product(
+            "cedar oil: 16 h between coats, wipe off after 10 min, cure 3 days, 20 h when humid, "
+            "least 50 °F, instead of quick oil"
+        )
+        self.assertEqual((product.wait, product.wipe, product.cure), (960, 10, 4320))
+        self.assertEqual((product.waits.slow, product.least), (1200, Fraction(10)))
+        self.assertEqual((product.source, product.instead), ("the label", "quick oil"))
+        found = by_name(steps(DaysLines(products="cedar oil: 16 h, turned")))
+        self.assertEqual(found["cedar oil coat 1 one side"].wait.minutes, 960)
+        self.assertIn("cedar oil coat 2 the other side", found)
+
+    def test_labels_and_weather_that_cannot_be_are_told(self) -> None:
+        for text in ("cedar oil 16 h", "cedar oil: smells nice", ": 3 h", "oil: 20 years"):
+            with self.assertRaises(CarpentryError):
+                read_product(text)
+        for text, told in (
+            ("2027-06-09: 140 %", "a humidity of 140 % cannot be"),
+            ("2027-02-31: 50 %", "is no day"),
+            ("june: 400 F", "cannot be: a temperature"),
+            ("june: rain", "rain is typed for a day"),
+            ("june: breezy", "is no weather"),
+        ):
+            with self.assertRaisesRegex(CarpentryError, told):
+                read_weather(text)
+        self.assertEqual(read_weather("jun: 68 F")[0], 6)
+
+    def test_a_wait_that_begins_later_is_never_over_earlier(self) -> None:
+        drying = Drying([(1000, 2440), (3880, 5320)])
+        wait = Wait.slowed(360)
+        overs = [drying.over(start, wait) for start in range(0, 6000, 7)]
+        self.assertEqual(overs, sorted(overs))
+        for end in range(500, 6000, 11):
+            start = drying.begun_by(end, wait)
+            self.assertLessEqual(drying.over(start, wait), end)
+            self.assertGreater(drying.over(start + 1, wait), end)
+        self.assertEqual(drying.over(1000, wait), 1540)  # half as long again
+
+
+class ChecksTest(TestCase):
+    def test_figures_and_words(self) -> None:
+        square = read_check("diagonals to 1/16", Unit.INCH)
+        for text, good in (
+            ("1/16", True),
+            ("1/32", True),
+            ("3/32", False),
+            ("yes", True),
+            ("no", False),
+        ):
+            answered = answer_check(square, text, Unit.INCH, Notation.THIRTY_SECONDS)
+            self.assertEqual(answered.good, good, text)
+        self.assertIn(
+            "3/32″ is more than 1/16″",
+            answer_check(square, "3/32", Unit.INCH, Notation.THIRTY_SECONDS).says,
+        )
+        with self.assertRaisesRegex(CarpentryError, "yes or no"):
+            answer_check(CHECKS["trial fit"], "3", Unit.INCH, Notation.THIRTY_SECONDS)
+        with self.assertRaisesRegex(CarpentryError, "at most 2 in"):
+            read_check("level to 9", Unit.INCH)
+        self.assertEqual(read_step("a, check it rings", Unit.INCH).check.asks, "it rings?")  # type: ignore[union-attr]
+
+
+class ProgressTest(TestCase):
+    def event(self, n: int, kind: ProgressKind, minute: int = 0, **more: Any) -> ProgressEvent:
+        when = datetime(2027, 6, 7, 18, minute, tzinfo=UTC).isoformat()
+        return ProgressEvent(str(UUID(int=n)), kind, "a", when, **more)
+
+    def test_what_stands_of_what_happened(self) -> None:
+        kind = ProgressKind
+        events = [self.event(1, kind.BEGUN), self.event(2, kind.DONE, 30)]
+        found = happened(events, {})["a"]
+        start = instant_of(datetime(2027, 6, 7, 18, tzinfo=UTC))
+        self.assertEqual(found.fact, Fact(start, start + 30))
+        events.append(self.event(3, kind.OVER, 50))
+        self.assertEqual(happened(events, {})["a"].fact.over, start + 50)
+        undone = ProgressEvent(str(UUID(int=4)), kind.UNDONE, undoes=str(UUID(int=2)))
+        self.assertEqual(happened([*events[:2], undone], {})["a"].fact, Fact(start))
+        self.assertEqual(happened([], {}), {})
+
+    def test_a_part_that_changed_opens_a_step_and_one_that_is_gone_does_not(self) -> None:
+        done = self.event(1, ProgressKind.DONE, about={"A": "2x4 40"})
+        self.assertEqual(
+            happened([done], {"a": {"A": "2x4 41"}})["a"], Happened(changed=("A",), last=done.id)
+        )
+        self.assertIsNotNone(happened([done], {"a": {}})["a"].fact.ended)
+
+
+class CalendarFileTest(TestCase):
+    PROJECT = (UUID(int=7), "Rack")
+
+    def written(self, zone: str, day: date, lines: str = "") -> icalendar.Calendar:
+        project = read_project_file(json.dumps(RACK | {"days": {"hours": "mon-sun 0:00-24:00"}}))
+        work = work_up_files(project)
+        found = steps_of(work, DaysLines(lines))
+        where = read_zone(zone)
+        start = where.instant(datetime(day.year, day.month, day.day, 12))
+        plan = plan_of_days(days_of(found.steps, work.settings, "", (start, where)))
+        made = datetime(2027, 1, 1, tzinfo=UTC)
+        steps = {step.key: step for step in found.steps}
+        content = calendar_file(plan, steps, self.PROJECT, work.settings.notation, made)
+        self.assertEqual(
+            [where.shown(o.placed.start) for o in sorted(plan.steps, key=lambda o: o.placed.start)],
+            sorted(
+                f"{e.start:%Y-%m-%dT%H:%M}" for e in icalendar.Calendar.from_ical(content).events
+            ),
+        )
+        return icalendar.Calendar.from_ical(content)
+
+    def test_times_are_right_on_the_days_on_which_clocks_change(self) -> None:
+        """Re-read by a library; when clocks change in 2027 is from the time zone database."""
+        for zone, days in (
+            ("America/Denver", (date(2027, 3, 13), date(2027, 11, 6))),
+            ("Europe/Berlin", (date(2027, 3, 27), date(2027, 10, 30))),
+            ("Australia/Adelaide", (date(2027, 10, 2), date(2027, 4, 3))),
+        ):
+            for day in days:
+                read = self.written(zone, day)
+                self.assertEqual(read.timezones[0].tz_name, zone)
+                coats = [e for e in read.events if "coat" in str(e["summary"])]
+                apart = coats[1].start - coats[0].end
+                wait = coats[1].start.astimezone(UTC) - coats[0].end.astimezone(UTC)
+                self.assertEqual(wait.total_seconds(), 24 * 3600, (zone, day))
+                self.assertIn(apart.total_seconds() / 3600, (23, 24, 25))
+
+    def test_a_second_import_moves_events_and_has_alarms_and_notes(self) -> None:
+        one, other = (
+            self.written("America/Denver", day) for day in (date(2027, 6, 7), date(2027, 6, 9))
+        )
+        uids = [{str(e["uid"]) for e in read.events} for read in (one, other)]
+        self.assertEqual(uids[0], uids[1])
+        self.assertEqual(len(uids[0]), len(one.events))
+        event = next(e for e in one.events if "coat 1" in str(e["summary"]))
+        self.assertIn("then waits 24 h, until", str(event["description"]))
+        self.assertIn("Rags", str(event["description"]))
+        self.assertEqual(
+            event.alarms.times[0].trigger, event.start - event.subcomponents[0]["trigger"].dt * -1
+        )
+
+
+class BuildTest(TestCase):
+    def test_build_has_steps_and_where_it_begins_days(self) -> None:
+        asked = RACK | {
+            "days": {"zone": "America/Denver", "begin": "2027-06-07 18:00", "wanted": "2027-06-30"}
+        }
+        project = read_project_file(json.dumps(asked))
+        work = work_up_files(project)
+        found = days_of_build(project, work, plan_all(work, 1))
+        self.assertEqual(len(found["steps"]), 13)
+        self.assertEqual(found["days"]["late"], "0 h")
+        self.assertTrue(found["days"]["exact"])
+        self.assertEqual(len(found["days"]["steps"]), 13)
