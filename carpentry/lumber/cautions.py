@@ -32,6 +32,10 @@ TREATED = (
     "Treated wood: wear a mask, wash hands before eating, and never burn the offcuts. Fresh cuts "
     "take end-cut preservative."
 )
+DUST = (
+    "Sanding: wear a dust mask and carry the dust outdoors; that of treated wood, cedar and old "
+    "paint is harmful."
+)
 OILY_RAGS = (
     "Rags with oil or oil stain heat up by themselves and can catch fire: spread them flat "
     "outdoors to dry."
@@ -71,9 +75,15 @@ def at_the_saw(work: Work) -> Iterator[str]:
         yield STEEP
 
 
-def beyond_the_saw(finishes: Iterable[str]) -> Iterator[str]:
-    """What to mind of finishes (by name), and what the plan does not answer for."""
-    if any(map(is_oily, finishes)):
+def beyond_the_saw(finishes: Iterable[str], *, treated: bool = False) -> Iterator[str]:
+    """What to mind of finishes (by name) and of ``treated`` wood, and what the plan does not answer
+    for."""
+    named = list(finishes)
+    if treated:
+        yield TREATED
+    if named:
+        yield DUST
+    if any(map(is_oily, named)):
         yield OILY_RAGS
     yield STRENGTH
 

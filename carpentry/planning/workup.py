@@ -226,7 +226,10 @@ class Workup:
         finishes, _ = read_each_line(
             self.project.finishes, lambda line: read_coat(sheet.inline(line))
         )
-        return list(beyond_the_saw(name for coat in finishes for name, _ in coat.mix))
+        treated = any("treated" in one.part.stock.words for one in self.project.parts)
+        return list(
+            beyond_the_saw((name for coat in finishes for name, _ in coat.mix), treated=treated)
+        )
 
     def tally(self, plans: Sequence[CutPlan | None]) -> Tally:
         """What the plans of its materials take."""

@@ -7,6 +7,7 @@ from carpentry.design import PartFields, read_part
 from carpentry.lumber import INCHES
 from carpentry.lumber.cautions import (
     CROSSCUTS,
+    DUST,
     NARROW,
     OILY_RAGS,
     PROTECTION,
@@ -14,6 +15,7 @@ from carpentry.lumber.cautions import (
     SHORT,
     STEEP,
     STRENGTH,
+    TREATED,
     Work,
     at_the_saw,
     beyond_the_saw,
@@ -52,10 +54,13 @@ class CautionsTest(TestCase):
             ("foil paint", False),
         ):
             said = list(beyond_the_saw([finish]))
-            self.assertEqual(said, [OILY_RAGS, STRENGTH] if oily else [STRENGTH], finish)
+            self.assertEqual(said, [DUST, *[OILY_RAGS] * oily, STRENGTH], finish)
+
+    def test_treated_wood(self) -> None:
+        self.assertEqual(list(beyond_the_saw([], treated=True)), [TREATED, STRENGTH])
 
     def test_every_one_is_whole_sentences(self) -> None:
-        for said in (PROTECTION, CROSSCUTS, RIPS, NARROW, SHORT, STEEP, OILY_RAGS, STRENGTH):
+        for said in (PROTECTION, CROSSCUTS, RIPS, NARROW, SHORT, STEEP, DUST, OILY_RAGS, STRENGTH):
             self.assertTrue(said[0].isupper() and said.endswith("."), said)
 
 
@@ -77,6 +82,9 @@ class PlannedTest(TestCase):
         self.assertIn(SHORT, short)
         strip = PartFields("2", "slat", "2x4", "30", width="1 1/8", rip="yes")
         self.assertEqual(self.cautions(strip)[2:4], [RIPS, NARROW])
+
+    def test_treated_parts(self) -> None:
+        self.assertIn(TREATED, self.cautions(PartFields("1", "leg", "4x4 treated", "40")))
 
     def test_nothing_planned_needs_no_saw(self) -> None:
         sheet = PartFields("1", "bottom", "ply 1/2", "30", width="20")

@@ -164,6 +164,7 @@ class _Steps:
             least=product.least,
             held=Wait.steady(product.clamps) if product.clamps else None,
             stays=5 <= product.wait <= MOST_STAY,
+            instead=None,
             cautions=_with(step.cautions, OILY_RAGS) if is_oily(product.name) else step.cautions,
         )
 

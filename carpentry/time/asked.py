@@ -22,10 +22,11 @@ _FEW_WEEKS = 21
 
 @dataclass(frozen=True)
 class Instead:
-    """What would wait less in its place, in words."""
+    """What would wait less in its place, in words, and below how many °C it is not used."""
 
     says: str
     wait: Wait
+    least: Fraction | None = None
 
 
 @dataclass(frozen=True)
@@ -85,7 +86,7 @@ class Days:
     def with_instead(self, says: str) -> "Days":
         """The same days with what waits less, wherever there is something of that name."""
         steps = [
-            replace(one, wait=one.instead.wait, instead=None)
+            replace(one, wait=one.instead.wait, least=one.instead.least, instead=None)
             if one.instead and one.instead.says == says and one.over is None
             else one
             for one in self.steps

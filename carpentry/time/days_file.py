@@ -197,7 +197,9 @@ def _step(item: Reader, zone: Zone) -> TimedStep:
         least=least,
         may_split=item.flag("may be split", False),
         may_leave=item.flag("may be left out", False),
-        instead=None if faster is None else Instead("the faster product", Wait.steady(faster)),
+        instead=None
+        if faster is None
+        else Instead("the faster product", Wait.steady(faster), least),
         begun=facts["begun"],
         ended=facts["done"],
         over=facts["free from"],

@@ -11,7 +11,7 @@ from carpentry.buying.joints import Joint
 from carpentry.hours.pace import at_pace
 from carpentry.hours.weather import Wait
 from carpentry.language import TICKS_PER_INCH
-from carpentry.lumber.cautions import OILY_RAGS, PROTECTION, TREATED, is_oily
+from carpentry.lumber.cautions import DUST, OILY_RAGS, PROTECTION, TREATED, is_oily
 from carpentry.project import Fastened, JoinedPart
 from carpentry.shop import Sequenced
 from carpentry.time import usual_minutes as at
@@ -285,7 +285,6 @@ class _Maker:
             check=CHECKS[by_shape or "diagonals equal"],
             parts=marks,
             joints=tuple(joint.text for joint, _ in joints),
-            notes=tuple(dict.fromkeys(told for _, one in joints for told in one.notes)),
             cautions=tuple(warned),
         )
 
@@ -397,14 +396,13 @@ class _Maker:
 
     def _faster(self, product: Product) -> Instead | None:
         other = instead_of(product, self.of.products)
-        return Instead(other.name, other.waits) if other else None
+        return Instead(other.name, other.waits, other.least) if other else None
 
     def _count(self, joints: Iterable[tuple[Joint, Fastened]]) -> int:
         return sum(joint.count for joint, _ in joints) * self.of.copies
 
 
 _CLAMPED = (Kind.GLUE, Kind.DOWEL, Kind.BISCUIT, Kind.SPLINE)
-DUST = "Wear a dust mask: the dust of treated wood, cedar and old paint is harmful."
 
 
 def _mark_of(label: str) -> str:

@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 
 from carpentry.time.progress import ProgressEvent
 from server.common.columns import told_fields
-from server.common.schemas import ProblemOut
+from server.common.schemas import LengthOut, ProblemOut
 
 
 class _HappenedIn(Schema):
@@ -40,6 +40,23 @@ class StepCheckOut(BaseModel):
     says: str
 
 
+class PieceOut(BaseModel):
+    """Pieces of a step: their letter with numbers, what they are, and their finished size."""
+
+    label: str
+    name: str
+    thickness: LengthOut | None
+    width: LengthOut | None
+    length: LengthOut
+
+
+class DrawnShapeOut(BaseModel):
+    """A shape that shows what a step puts together."""
+
+    id: UUID
+    called: str
+
+
 class StepOut(BaseModel):
     """A step as it is planned. ``state`` is done, begun, dry (its wait goes on), next or later;
     ``spans`` are the stretches of work and ``start``, ``end`` and ``free_from`` its times, in
@@ -64,8 +81,9 @@ class StepOut(BaseModel):
     critical: bool
     late: bool
     needs: list[str]
-    parts: list[str]
+    pieces: list[PieceOut]
     joints: list[str]
+    drawn: list[DrawnShapeOut]
     notes: list[str]
     cautions: list[str]
     check: StepCheckOut | None
@@ -84,9 +102,11 @@ class DayOut(BaseModel):
 
 
 class WouldDoOut(BaseModel):
-    """What would make it ready earlier, when that is, and whether that is in time."""
+    """What would make it ready earlier, when that is, and whether that is in time; ``typed`` is
+    what to type, by field, to take it, nothing where it cannot be."""
 
     says: str
+    typed: dict[str, str]
     ready: str
     in_time: bool
 

@@ -24,12 +24,22 @@ from carpentry.time.said import (
 )
 from carpentry.time.step import Sort, Step
 from carpentry.time.steps_file import needs_of
-from server.common.schemas import ProblemOut
+from carpentry.time.taking import typed_for
+from server.common.schemas import ProblemOut, length_out
 from server.days.going import ProjectDays, plan_for_days
-from server.days.schemas import DayOut, DaysOut, StepCheckOut, StepOut, WouldDoOut
+from server.days.schemas import (
+    DayOut,
+    DaysOut,
+    DrawnShapeOut,
+    PieceOut,
+    StepCheckOut,
+    StepOut,
+    WouldDoOut,
+)
 
 _DAY = 24 * 60
 _NOTHING = Happened()
+_DRAWN = (Sort.GLUE, Sort.JOIN, Sort.ASSEMBLE)
 
 
 def show_days(
@@ -108,8 +118,9 @@ class _Bare:
             work=write_duration(step.minutes),
             wait_says=step.wait_told,
             needs=needs_of(step),
-            parts=list(step.parts),
-            joints=list(step.joints),
+            pieces=list(self._pieces()),
+            joints=[self._joint(line) for line in step.joints],
+            drawn=list(self._drawn()),
             notes=list(step.notes),
             cautions=list(step.cautions),
             check=self._check(step.check) if step.check else None,
@@ -131,6 +142,42 @@ class _Bare:
         if step.check:
             return step.check.told(self.settings.notation)
         return step.wait_told
+
+    def _pieces(self) -> Iterator[PieceOut]:
+        """Its pieces by letter and number."""
+        work, notation = self.found.work, self.settings.notation
+        named = {work.marks[one.id]: one.part for one in work.project.parts}
+        for mark in self.step.parts:
+            size, part = work.joined.get(mark), named.get(mark)
+            if size is None or part is None:
+                continue
+            count = size.pieces * self.settings.copies
+            yield PieceOut(
+                label=f"{mark}1" if count == 1 else f"{mark}1 to {mark}{count}",
+                name=part.name or str(part.stock),
+                thickness=length_out(size.thickness, notation) if size.thickness else None,
+                width=length_out(size.width, notation) if size.width else None,
+                length=length_out(size.length, notation),
+            )
+
+    def _joint(self, line: str) -> str:
+        """A joint with what holds it."""
+        one = next((o for o in self.found.work.hardware.joints if o.text == line), None)
+        if one is None or not one.fastener:
+            return line
+        length = ""
+        if one.length is not None:
+            length = f" {length_out(one.length, self.settings.notation).text}"
+        more = "; ".join(("", *one.notes, *one.warnings))
+        return f"{line}: {one.count} × {one.fastener}{length}{more}"
+
+    def _drawn(self) -> Iterator[DrawnShapeOut]:
+        """The shapes that its parts belong to, where it is put together."""
+        if self.step.sort not in _DRAWN:
+            return
+        for shape in self.found.project.shapes.all():
+            if set(shape.placed.letters.values()) & set(self.step.parts):
+                yield DrawnShapeOut(id=shape.id, called=shape.called)
 
     def _again(self) -> str:
         if not self.so_far.changed:
@@ -170,6 +217,7 @@ class _Drawn:
         wanted = plan.days.wanted
         self.last = self.zone.day(max([plan.ready, self.now, *([wanted] if wanted else [])]))
         self.origin = self.zone.midnight(self.first)
+        self.lines = found.project.typed_lines()["steps"]
 
     def shown(self) -> dict[str, Any]:
         plan, wanted = self.plan, self.plan.days.wanted
@@ -207,6 +255,7 @@ class _Drawn:
             "would_do": [
                 WouldDoOut(
                     says=one.says,
+                    typed=typed_for(one.take, self.steps, self.lines),
                     ready=self._moment(one.ready),
                     in_time=wanted is not None and one.ready <= wanted,
                 )

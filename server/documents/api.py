@@ -229,9 +229,8 @@ def build_sheet(
 ) -> HttpResponse:
     """Every step on paper: pieces, joints, checks, and when."""
     project = owned(Project, request, project_id)
-    found = project_days(project, zone_of(zone))
-    days = show_days(found, thorough=True)
-    content = build_sheet_pdf(project, show_project(project), found, days, paper)
+    days = show_days(project_days(project, zone_of(zone)), thorough=True)
+    content = build_sheet_pdf(project, show_project(project), days, paper)
     return file_answer(content, f"{project.name} build sheet", "pdf")
 
 

@@ -6,30 +6,24 @@ from reportlab.lib import colors
 from reportlab.lib.units import inch
 from reportlab.platypus import CondPageBreak, Flowable, KeepTogether, Paragraph, Spacer, Table
 
-from carpentry.design.shapes import lay_out, made_placed, views_of
+from carpentry.design.shapes import Placed, lay_out, made_placed, views_of
 from carpentry.language import CarpentryError, Unit
-from carpentry.project import Fastened
-from server.common.schemas import length_out
-from server.days.going import ProjectDays
-from server.days.schemas import DaysOut, StepOut
+from server.days.schemas import DaysOut, PieceOut, StepOut
 from server.documents.drawing import box_to_tick
 from server.documents.page import MARGIN, document, heading
 from server.documents.shapes import ViewDrawing
 from server.documents.type import PAPERS, length_markup, style, text
 from server.projects.drawing import full_size, length_words
 from server.projects.models import Project
-from server.projects.schemas import PartOut, ProjectOut
+from server.projects.schemas import ProjectOut
 
 _POINTS_PER_INCH = 72
-_DRAWN = ("join", "assemble", "glue")
 
 
-def build_sheet_pdf(
-    row: Project, project: ProjectOut, found: ProjectDays, days: DaysOut, paper: str
-) -> bytes:
+def build_sheet_pdf(row: Project, project: ProjectOut, days: DaysOut, paper: str) -> bytes:
     """Steps one after the other: when, which pieces, which joints with what fasteners and holes,
     the check, and what to mind."""
-    sheet = _Sheet(row, project, found, PAPERS[paper][0] - 2 * MARGIN - 12)
+    sheet = _Sheet(row, PAPERS[paper][0] - 2 * MARGIN - 12)
     story: list[Flowable] = heading(project, "build sheet")
     story.append(text(f"{days.headline}. {days.says}", 10))
     story += [text(f"{one.place}: {one.message}", 9) for one in days.problems]
@@ -43,10 +37,9 @@ def build_sheet_pdf(
 
 
 class _Sheet:
-    def __init__(self, row: Project, project: ProjectOut, found: ProjectDays, width: float) -> None:
-        self.row, self.project, self.found, self.width = row, project, found, width
-        self.parts = {part.mark: part for part in project.parts}
-        self.fastened = {one.text: one for one in found.work.hardware.joints}
+    def __init__(self, row: Project, width: float) -> None:
+        self.row, self.width = row, width
+        self.shapes = {one.called: one.placed for one in row.shapes.all()}
         self.drawn: set[str] = set()
 
     def step(self, number: int, step: StepOut) -> list[Flowable]:
@@ -63,7 +56,8 @@ class _Sheet:
         if step.needs:
             body.append(text(f"Needs {', '.join(step.needs)}.", 9))
         body += [text(note, 9) for note in step.notes]
-        found: list[Flowable] = [KeepTogether(body), *self._pieces(step), *self._joints(step)]
+        found: list[Flowable] = [KeepTogether(body), *self._pieces(step)]
+        found += [text(f"• {line}", 9) for line in step.joints]
         found += self._drawings(step)
         if step.check:
             answered = f" Answered: {step.check.answer}." if step.check.answer else ""
@@ -76,11 +70,12 @@ class _Sheet:
 
     def _pieces(self, step: StepOut) -> Iterator[Flowable]:
         """Its pieces by letter and number."""
-        rows = [self._piece(self.parts[mark]) for mark in step.parts if mark in self.parts]
-        if not rows:
+        if not step.pieces:
             return
         table = Table(
-            rows, colWidths=[self.width * share for share in (0.2, 0.36, 0.2, 0.24)], hAlign="LEFT"
+            [_piece(one) for one in step.pieces],
+            colWidths=[self.width * share for share in (0.2, 0.36, 0.2, 0.24)],
+            hAlign="LEFT",
         )
         table.setStyle(
             [
@@ -91,50 +86,16 @@ class _Sheet:
         )
         yield table
 
-    def _piece(self, part: PartOut) -> list[Flowable]:
-        numbers = (
-            f"{part.mark}1" if part.pieces == 1 else f"{part.mark}1 to {part.mark}{part.pieces}"
-        )
-        size = ""
-        if part.section:
-            thick, wide = length_markup(part.section.thickness), length_markup(part.section.width)
-            size = f"{thick} × {wide}"
-        return [
-            text(numbers, 9, bold=True),
-            text(part.called or part.stock_name, 9),
-            Paragraph(size, style(9)),
-            Paragraph(length_markup(part.length_shown), style(9)),
-        ]
-
-    def _joints(self, step: StepOut) -> Iterator[Flowable]:
-        for line in step.joints:
-            yield text(self._joint(line, self.fastened.get(line)), 9)
-
-    def _joint(self, line: str, fastened: Fastened | None) -> str:
-        if fastened is None or not fastened.fastener:
-            return f"• {line}"
-        length = ""
-        if fastened.length is not None:
-            length = f" {length_out(fastened.length, self.row.notation).text}"
-        more = "; ".join((*fastened.notes, *fastened.warnings))
-        return f"• {line}: {fastened.count} × {fastened.fastener}{length}" + (
-            f"; {more}" if more else ""
-        )
-
     def _drawings(self, step: StepOut) -> Iterator[Flowable]:
-        """The shapes that its parts belong to, each drawn once, from the front and the side."""
-        if step.sort not in _DRAWN:
-            return
-        for shape in self.row.shapes.all():
-            mine = set(shape.placed.letters.values())
-            if shape.called in self.drawn or not mine & set(step.parts):
-                continue
-            self.drawn.add(shape.called)
-            yield from self._views(shape.called, shape.placed)
+        """The shapes that its parts belong to, each drawn once, as seen from two sides."""
+        for shown in step.drawn:
+            if shown.called not in self.drawn:
+                self.drawn.add(shown.called)
+                yield from self._views(shown.called, self.shapes[shown.called])
 
-    def _views(self, called: str, placed: object) -> Iterable[Flowable]:
+    def _views(self, called: str, placed: Placed) -> Iterable[Flowable]:
         try:
-            made = made_placed(placed, self.row.sheet())  # type: ignore[arg-type]
+            made = made_placed(placed, self.row.sheet())
             made.check_runs()
         except CarpentryError as error:
             return [text(f"{called} cannot be drawn: {error.problems[0].message}", 9)]
@@ -144,3 +105,13 @@ class _Sheet:
             laid = lay_out(view, self.width, 190, full_size(_POINTS_PER_INCH, unit), words)
             found += [ViewDrawing(laid), text(f"{called}, {view.name}, 1 : {laid.ratio}", 8)]
         return found
+
+
+def _piece(piece: PieceOut) -> list[Flowable]:
+    size = " × ".join(length_markup(one) for one in (piece.thickness, piece.width) if one)
+    return [
+        text(piece.label, 9, bold=True),
+        text(piece.name, 9),
+        Paragraph(size, style(9)),
+        Paragraph(length_markup(piece.length), style(9)),
+    ]

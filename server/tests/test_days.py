@@ -1,16 +1,33 @@
 """The days of a project: its steps, what happened of them, and the plan."""
 
+import io
 import uuid
-from datetime import timedelta
+from datetime import UTC, date, datetime, timedelta
 from typing import Any
+from zoneinfo import ZoneInfo
 
 from django.utils import timezone
+from pypdf import PdfReader
 
 from carpentry.time.progress import ProgressKind
+from server.days.going import project_days, zone_of
 from server.days.models import Progress, StepEvent
+from server.days.showing import show_days
+from server.projects.models import Project
 from server.tests.base import Answer, ApiTestCase
 
 BIN = "4 post 2x4 36\n8 slat 1x4 cedar 30"
+
+
+def _longer(zone: str, day: date) -> int:
+    """By how many minutes the days around one are longer, all together."""
+    info = ZoneInfo(zone)
+    before, after = (
+        datetime(day.year, day.month, day.day, tzinfo=info) + timedelta(days=n) for n in (0, 1)
+    )
+    first, last = before.utcoffset(), (after + timedelta(hours=12)).utcoffset()
+    assert first is not None and last is not None
+    return int((first - last).total_seconds() // 60)
 
 
 class DaysTest(ApiTestCase):
@@ -191,6 +208,95 @@ class DaysTest(ApiTestCase):
         answer = self.tell("exploded", "cut the parts")
         self.assertIn("is nothing that happens of a step", answer["detail"])
         self.assertEqual(set(ProgressKind), {"begun", "done", "over", "checked", "undone"})
+
+    def test_what_would_do_can_be_taken_and_gives_the_day_that_was_said(self) -> None:
+        tomorrow = timezone.localdate() + timedelta(days=1)
+        self.set(
+            days_wanted=f"{tomorrow.isoformat()} 23:00",
+            days_off=", ".join((tomorrow + timedelta(days=n)).isoformat() for n in range(2)),
+            days_hours="mon-sun 18:00-21:00",
+            joints="16 B to A, 2 dowels, glued",
+            days_clamps="8",
+            products="quick oil: 1 h, instead of cedar oil",
+        )
+        found = self.days(thorough="true")
+        self.assertTrue(found["exact"])
+        taken = set()
+        for one in found["would_do"]:
+            if not one["typed"]:
+                continue
+            with self.subTest(one["says"]):
+                taken |= set(one["typed"])
+                self.set(**one["typed"])
+                again = self.days(thorough="true")
+                self.assertEqual(again["ready"], one["ready"])
+                self.change(self.project, "post", "/undo")
+                self.project = self.look(self.project["id"])
+        self.assertGreaterEqual(len(taken), 3, taken)
+
+    def test_times_are_right_on_the_days_on_which_clocks_change(self) -> None:
+        """When clocks change in 2027: from the time zone database."""
+        self.set(days_zone="", days_hours="mon-sun 8:00-20:00")
+        project = Project.objects.get(id=self.project["id"])
+        for zone, day in (
+            ("America/Denver", date(2027, 3, 13)),
+            ("America/Denver", date(2027, 11, 6)),
+            ("Europe/Berlin", date(2027, 3, 27)),
+            ("Europe/Berlin", date(2027, 10, 30)),
+            ("Australia/Adelaide", date(2027, 10, 2)),
+            ("Australia/Adelaide", date(2027, 4, 3)),
+        ):
+            noon = datetime(day.year, day.month, day.day, 12, tzinfo=ZoneInfo(zone))
+            shown = show_days(project_days(project, zone_of(zone), noon), thorough=True)
+            coat = next(one for one in shown.steps if one.name == "cedar oil coat 1")
+            self.assertEqual(coat.free_from - coat.end, 24 * 60, zone)
+            starts = ZoneInfo(zone)
+            midnight = datetime(day.year, day.month, day.day, tzinfo=starts)
+            until = (midnight.astimezone(UTC) + timedelta(minutes=coat.free_from)).astimezone(
+                starts
+            )
+            self.assertIn(f"{until:%-I:%M %p}".lower(), coat.until.lower())
+            self.assertNotEqual(until.utcoffset(), midnight.utcoffset())
+            sunday = next(one for one in shown.days if one.called.startswith("Sun"))
+            self.assertEqual(sunday.at, 24 * 60)
+            self.assertEqual(shown.width, len(shown.days) * 24 * 60 + _longer(zone, day))
+
+    def test_what_is_cut_and_put_away_at_the_shop_is_done(self) -> None:
+        shop = self.ask(
+            "post", f"/projects/{self.project['id']}/cuttings", {"id": str(uuid.uuid4())}
+        )
+        cutting = shop.json()
+        keys = [
+            c["key"]
+            for card in cutting["by_stop"]["cards"]
+            for r in card["rows"]
+            for c in r["cuts"]
+        ]
+        event = {"id": str(uuid.uuid4()), "kind": "cut", "cuts": " ".join(keys)}
+        self.ask("post", f"/cuttings/{cutting['id']}/events", {"events": [event]})
+        self.assertNotEqual(self.step("cut the parts")["state"], "done")
+        self.ask("post", f"/cuttings/{cutting['id']}/finish", {"change_id": str(uuid.uuid4())})
+        self.assertEqual(self.step("cut the parts")["state"], "done")
+
+    def test_the_build_sheet_has_pieces_joints_checks_and_cautions(self) -> None:
+        answer = self.client.get(f"/api/projects/{self.project['id']}/build-sheet.pdf?paper=a4")
+        pages = PdfReader(io.BytesIO(answer.content)).pages
+        said = " ".join(" ".join(page.extract_text() for page in pages).split())
+        for told in (
+            "A1 to A4",
+            "B1 to B8",
+            "32 × screw",
+            "Check: diagonals equal",
+            "Rags with oil",
+        ):
+            self.assertIn(told, said)
+        self.assertIn("does not check strength", said)
+
+    def test_nothing_to_do_is_no_calendar(self) -> None:
+        self.project = self.new_project()
+        answer = self.client.get(f"/api/projects/{self.project['id']}/days.ics")
+        self.assertEqual(answer.status_code, 422)
+        self.assertEqual(answer.json()["detail"], "there is nothing to do yet")
 
     def test_days_are_undone_and_redone_with_the_project(self) -> None:
         self.set(steps="rest, 8 h")

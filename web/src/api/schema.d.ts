@@ -3033,6 +3033,19 @@ export interface components {
             points: string;
         };
         /**
+         * DrawnShapeOut
+         * @description A shape that shows what a step puts together.
+         */
+        DrawnShapeOut: {
+            /** Called */
+            called: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
+        /**
          * EffectOut
          * @description A part that a corrected size would change; ``why`` it would not be planned as before.
          */
@@ -4183,6 +4196,19 @@ export interface components {
             new: string;
             /** Old */
             old: string;
+        };
+        /**
+         * PieceOut
+         * @description Pieces of a step: their letter with numbers, what they are, and their finished size.
+         */
+        PieceOut: {
+            /** Label */
+            label: string;
+            length: components["schemas"]["LengthOut"];
+            /** Name */
+            name: string;
+            thickness: components["schemas"]["LengthOut"] | null;
+            width: components["schemas"]["LengthOut"] | null;
         };
         /**
          * PlacedOut
@@ -5632,6 +5658,8 @@ export interface components {
             critical: boolean;
             /** Detail */
             detail: string;
+            /** Drawn */
+            drawn: components["schemas"]["DrawnShapeOut"][];
             /** End */
             end: number;
             /** Free From */
@@ -5654,8 +5682,8 @@ export interface components {
             needs: string[];
             /** Notes */
             notes: string[];
-            /** Parts */
-            parts: string[];
+            /** Pieces */
+            pieces: components["schemas"]["PieceOut"][];
             /** Slack */
             slack: string;
             /** Sort */
@@ -6053,7 +6081,8 @@ export interface components {
         };
         /**
          * WouldDoOut
-         * @description What would make it ready earlier, when that is, and whether that is in time.
+         * @description What would make it ready earlier, when that is, and whether that is in time; ``typed`` is
+         *     what to type, by field, to take it, nothing where it cannot be.
          */
         WouldDoOut: {
             /** In Time */
@@ -6062,6 +6091,10 @@ export interface components {
             ready: string;
             /** Says */
             says: string;
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
         };
         /** YardNameOut */
         YardNameOut: {

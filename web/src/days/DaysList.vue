@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { Days } from '../api/client'
+import type { Days, Project } from '../api/client'
 import StepCard from './StepCard.vue'
 import type { ProjectDays } from './useDays'
 
 /** The steps as they come, one under the other; what is pressed opens. */
-defineProps<{ days: Days; held: ProjectDays }>()
+defineProps<{ days: Days; held: ProjectDays; project: Project }>()
 const chosen = defineModel<string>({ required: true })
 const SAID: Record<string, string> = {
   done: 'done',
@@ -34,7 +34,13 @@ const SAID: Record<string, string> = {
           </span>
         </span>
       </button>
-      <StepCard v-if="step.key === chosen" :key="step.key" :step="step" :held="held" />
+      <StepCard
+        v-if="step.key === chosen"
+        :key="step.key"
+        :step="step"
+        :held="held"
+        :project="project"
+      />
     </li>
   </ol>
 </template>

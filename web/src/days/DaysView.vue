@@ -4,6 +4,7 @@ import { computed, defineAsyncComponent, ref } from 'vue'
 import type { Days, Project } from '../api/client'
 import { counted } from '../shared/counted'
 import type { ProjectOnDesk } from '../desk/useProject'
+import CautionList from '../shared/CautionList.vue'
 import ChangeLine from '../shared/ChangeLine.vue'
 import NoticeLine from '../shared/NoticeLine.vue'
 import DaysDrawing from './DaysDrawing.vue'
@@ -12,6 +13,7 @@ import DaysList from './DaysList.vue'
 import OnPaper from './OnPaper.vue'
 import StepCard from './StepCard.vue'
 import { useDays } from './useDays'
+import WouldDo from './WouldDo.vue'
 
 const DaysLines = defineAsyncComponent(() => import('./DaysLines.vue'))
 const SettingsDialog = defineAsyncComponent(() => import('../desk/SettingsDialog.vue'))
@@ -80,6 +82,7 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
         v-model="chosen"
         :days="drawn"
         :held="held"
+        :project="project"
       />
       <div v-else-if="drawn && !isEmpty" class="both" :class="{ open: step }">
         <DaysDrawing v-model="chosen" :days="drawn" />
@@ -88,14 +91,20 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
             <h2>{{ step.name }}</h2>
             <v-btn size="small" variant="text" @click="chosen = ''">Close</v-btn>
           </div>
-          <StepCard :key="step.key" :step="step" :held="held" />
+          <StepCard :key="step.key" :step="step" :held="held" :project="project" />
         </aside>
       </div>
-      <ul v-if="days.not_timed.length" class="quiet fine">
-        <li v-for="one in days.not_timed" :key="one">{{ one }}</li>
-      </ul>
-      <p v-for="one in days.cautions" :key="one" class="quiet fine">{{ one }}</p>
+      <details v-if="days.not_timed.length" class="quiet fine">
+        <summary>
+          {{ counted(days.not_timed.length, 'line') }} of work on parts, not timed yet
+        </summary>
+        <ul>
+          <li v-for="one in days.not_timed" :key="one">{{ one }}</li>
+        </ul>
+      </details>
+      <CautionList class="fine" :cautions="days.cautions" />
     </div>
+    <WouldDo v-if="days.would_do.length" :days="days" :desk="desk" />
     <DaysFoot v-if="days.width" class="foot" :days="days" :working="working" />
     <SettingsDialog
       v-if="settings"
@@ -172,6 +181,11 @@ h1 {
 }
 
 .side {
+  position: sticky;
+  top: 8px;
+  align-self: start;
+  max-height: calc(100dvh - 110px);
+  overflow-y: auto;
   border-left: 3px solid rgb(var(--v-theme-primary));
   background: rgb(var(--v-theme-surface));
 }

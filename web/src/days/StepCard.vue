@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { DayStep } from '../api/client'
+import type { DayStep, Project } from '../api/client'
 import { useFaults } from '../api/faults'
+import CautionList from '../shared/CautionList.vue'
+import LengthText from '../shared/LengthText.vue'
+import StepDrawing from './StepDrawing.vue'
 import type { ProjectDays } from './useDays'
 
 /** One step: what it is about, its times, its check, and what happened of it. */
-const props = defineProps<{ step: DayStep; held: ProjectDays }>()
+const props = defineProps<{ step: DayStep; held: ProjectDays; project: Project }>()
 const isDone = computed(() => ['done', 'dry'].includes(props.step.state))
 const typing = ref(false)
 const line = ref('')
@@ -44,35 +47,6 @@ async function save(text: string) {
       <template v-if="step.slack">; {{ step.slack }}</template>
       <template v-else-if="step.critical">; it cannot wait</template>
     </p>
-    <p v-if="step.needs.length">Needs {{ step.needs.join(', ') }}.</p>
-    <p v-if="step.parts.length">
-      Parts <span class="figure">{{ step.parts.join(' ') }}</span>
-    </p>
-    <ul v-if="step.joints.length || step.notes.length">
-      <li v-for="one in [...step.joints, ...step.notes]" :key="one">{{ one }}</li>
-    </ul>
-    <div v-if="step.check" class="check">
-      <p>
-        Check: <strong>{{ step.check.told }}</strong>
-        <template v-if="step.check.answer"> · answered {{ step.check.answer }}</template>
-      </p>
-      <p v-if="step.check.says" class="text-error" role="alert">{{ step.check.says }}</p>
-      <form class="answer" @submit.prevent="check(answer)">
-        <template v-if="step.check.is_figure">
-          <v-text-field
-            v-model="answer"
-            :label="step.check.asks"
-            data-takes="length"
-            autocomplete="off"
-          />
-          <v-btn type="submit" min-height="48">Note it</v-btn>
-        </template>
-        <template v-else>
-          <v-btn min-height="48" @click="check('yes')">Yes</v-btn>
-          <v-btn min-height="48" @click="check('no')">No</v-btn>
-        </template>
-      </form>
-    </div>
     <p v-if="held.refused.value" class="text-error" role="alert">{{ held.refused.value }}</p>
     <div class="acts">
       <v-btn
@@ -101,6 +75,53 @@ async function save(text: string) {
         >at another time <input v-model="earlier" type="datetime-local"
       /></label>
     </div>
+    <p v-if="step.needs.length">Needs {{ step.needs.join(', ') }}.</p>
+    <table v-if="step.pieces.length" class="pieces">
+      <tbody>
+        <tr v-for="one in step.pieces" :key="one.label">
+          <th scope="row" class="figure">{{ one.label }}</th>
+          <td>{{ one.name }}</td>
+          <td class="size">
+            <template v-if="one.thickness && one.width"
+              ><LengthText :length="one.thickness" /> × <LengthText :length="one.width" /> ×
+            </template>
+            <LengthText :length="one.length" />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <ul v-if="step.joints.length || step.notes.length">
+      <li v-for="one in [...step.joints, ...step.notes]" :key="one">{{ one }}</li>
+    </ul>
+    <StepDrawing
+      v-for="one in step.drawn"
+      :key="one.id"
+      :project="project"
+      :shape="one.id"
+      :called="one.called"
+    />
+    <div v-if="step.check" class="check">
+      <p>
+        Check: <strong>{{ step.check.told }}</strong>
+        <template v-if="step.check.answer"> · answered {{ step.check.answer }}</template>
+      </p>
+      <p v-if="step.check.says" class="text-error" role="alert">{{ step.check.says }}</p>
+      <form class="answer" @submit.prevent="check(answer)">
+        <template v-if="step.check.is_figure">
+          <v-text-field
+            v-model="answer"
+            :label="step.check.asks"
+            data-takes="length"
+            autocomplete="off"
+          />
+          <v-btn type="submit" min-height="48">Note it</v-btn>
+        </template>
+        <template v-else>
+          <v-btn min-height="48" @click="check('yes')">Yes</v-btn>
+          <v-btn min-height="48" @click="check('no')">No</v-btn>
+        </template>
+      </form>
+    </div>
     <form v-if="typing" class="line" @submit.prevent="save(line)">
       <v-textarea
         v-model="line"
@@ -120,7 +141,7 @@ async function save(text: string) {
       <v-btn min-height="48" variant="text" @click="typing = false">Cancel</v-btn>
     </form>
     <v-btn v-else variant="text" min-height="48" @click="write">Change this step</v-btn>
-    <p v-for="one in step.cautions" :key="one" class="caution">{{ one }}</p>
+    <CautionList :cautions="step.cautions" />
   </section>
 </template>
 
@@ -176,9 +197,22 @@ ul {
   border-bottom: 1px solid rgb(var(--v-theme-quiet));
 }
 
-.caution {
-  padding-left: 10px;
+.pieces {
+  width: 100%;
+  margin-bottom: 8px;
   font-size: var(--text-small);
-  border-left: 3px solid rgb(var(--v-theme-saw));
+  border-collapse: collapse;
+}
+
+.pieces th,
+.pieces td {
+  padding: 3px 8px 3px 0;
+  text-align: left;
+  vertical-align: baseline;
+  border-bottom: 1px solid rgb(var(--v-theme-rule));
+}
+
+.pieces .size {
+  white-space: nowrap;
 }
 </style>

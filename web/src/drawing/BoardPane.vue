@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import type { Plan, Project } from '../api/client'
 import type { Lighting } from '../desk/useLighting'
+import CautionList from '../shared/CautionList.vue'
 import MaterialBoards from './MaterialBoards.vue'
 import TapeRuler from './TapeRuler.vue'
 import WoodPatterns from './WoodPatterns.vue'
@@ -41,9 +42,7 @@ const drawn = computed(() => props.plan.materials.some((m) => m.layouts.length))
     />
     <div v-if="drawn" class="cautions">
       <h2>At the saw</h2>
-      <p v-for="caution in [...plan.saw_cautions, ...plan.other_cautions]" :key="caution">
-        {{ caution }}
-      </p>
+      <CautionList :cautions="[...plan.saw_cautions, ...plan.other_cautions]" />
     </div>
     <p v-if="!plan.materials.length" class="quiet nothing">
       The boards are drawn here, to scale, as soon as there is a part.

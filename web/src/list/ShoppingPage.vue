@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { useLighting } from '../desk/useLighting'
 import { useProject } from '../desk/useProject'
 import AlreadyCut from '../shared/AlreadyCut.vue'
+import CautionList from '../shared/CautionList.vue'
 import ChangeLine from '../shared/ChangeLine.vue'
 import HeldPage from '../shared/HeldPage.vue'
 import TallyLine from '../shared/TallyLine.vue'
@@ -97,9 +98,7 @@ const anything = computed(() =>
             </dd>
           </template>
         </dl>
-        <p v-for="caution in plan.other_cautions" :key="caution" class="quiet caution">
-          {{ caution }}
-        </p>
+        <CautionList class="caution" :cautions="plan.other_cautions" />
       </div>
       <TallyLine
         class="foot"

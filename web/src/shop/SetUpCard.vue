@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import WoodPatterns from '../drawing/WoodPatterns.vue'
+import CautionList from '../shared/CautionList.vue'
 import LengthText from '../shared/LengthText.vue'
 import CrosscutDrawing from './CrosscutDrawing.vue'
 import EndGrain from './EndGrain.vue'
@@ -92,7 +93,7 @@ const lies = computed(() => {
           <button type="button" @click="showsAll = true">and {{ more }} more</button>
         </li>
       </ul>
-      <p v-for="one in card.cautions" :key="one" class="caution">{{ one }}</p>
+      <CautionList :cautions="card.cautions" />
       <p v-for="one in card.notes" :key="one" class="note">{{ one }}</p>
     </section>
   </div>
@@ -237,7 +238,7 @@ ul {
   font-weight: 500;
 }
 
-.caution {
+.set-up :deep(.caution) {
   margin-bottom: 8px;
   padding: 10px 14px;
   border-left: 6px solid rgb(var(--v-theme-tape));
