@@ -4,6 +4,7 @@ import resource
 
 from benchmarks.application import application, front_end, packages, round_trip
 from benchmarks.crowd import crowd
+from benchmarks.days import days
 from benchmarks.desk import desk
 from benchmarks.fresh import fresh_lines, fresh_rips, fresh_specials
 from benchmarks.growth import growth
@@ -28,6 +29,7 @@ if __name__ == "__main__":
     runs()
     shapes()
     shop()
+    days()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     report("peak memory of all that", f"{peak:.0f} MB")
     front_end()

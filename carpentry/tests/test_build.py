@@ -157,6 +157,25 @@ class ProjectVersionsTest(TestCase):
         self.assertTrue(document["format"].endswith("@3"))
         self.assertEqual(read_project_file(json.dumps(document)), third)
 
+    def test_a_file_of_the_fifth_version(self) -> None:
+        fifth = read_project_file(sample("fifth.project.json"))
+        days = fifth.settings.days
+        self.assertEqual((days.clamps, days.pace), (4, Decimal(120)))
+        self.assertEqual(len(fifth.steps.splitlines()), 2)
+        self.assertIn("before closing", fifth.finishes)
+        document = project_document(fifth)
+        self.assertTrue(document["format"].endswith("@5"))
+        self.assertEqual(read_project_file(json.dumps(document)), fifth)
+        for name, value, said in (
+            ("off", "2027-02-31", "days.off: “2027-02-31” is no day"),
+            ("hours", "mon 25:00-26:00", "days.hours: “25:00-26:00” is past 24:00"),
+            ("colour", "red", "days.colour: is no field here"),
+        ):
+            broken = json.loads(json.dumps(document))
+            broken["days"][name] = value
+            with self.assertRaisesRegex(CarpentryError, said):
+                read_project_file(json.dumps(broken))
+
     def test_a_file_of_the_fourth_version(self) -> None:
         fourth = read_project_file(sample("fourth.project.json"))
         (shape,) = fourth.shapes

@@ -40,6 +40,28 @@ def run(*arguments: str, given: str = "") -> subprocess.CompletedProcess[str]:
     )
 
 
+class DaysCommandTest(TestCase):
+    ASKED = {
+        "zone": "Europe/Berlin",
+        "from": "2027-06-07T18:00",
+        "steps": [{"id": "glue", "minutes": 30, "wait": "10 h"}],
+    }
+
+    def test_days_are_answered_and_what_cannot_be_is_exit_2(self) -> None:
+        done = run("days", "-", given=json.dumps(self.ASKED))
+        self.assertEqual((done.returncode, done.stderr), (0, ""))
+        found = json.loads(done.stdout)
+        self.assertEqual((found["ready"], found["late"]), ("2027-06-08T04:30", None))
+        done = run(
+            "days", "-", given=json.dumps(self.ASKED | {"windows": {}, "off": ["2027-02-31"]})
+        )
+        self.assertEqual((done.returncode, done.stdout), (2, ""))
+        self.assertIn("off[0]: “2027-02-31” is no day", done.stderr)
+        done = run("days", "-", given=json.dumps(self.ASKED | {"windows": {}}))
+        self.assertEqual(done.returncode, 2)
+        self.assertIn("windows: no free hours", done.stderr)
+
+
 class PlanCommandTest(TestCase):
     def test_the_sample_is_planned(self) -> None:
         file = str(FOLDER / "short-run.cut.json")

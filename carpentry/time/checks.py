@@ -165,8 +165,8 @@ def answer_check(check: Check, text: str, unit: Unit, notation: Notation) -> Ans
         off = read_length(typed.lstrip("-"), unit).ticks
     except CarpentryError as error:
         raise CarpentryError(f"“{typed[:40]}” is neither a length, nor yes, nor no") from error
-    if off <= check.tolerance:
-        return Answered(typed, True, "")
     shown = write_length(off, notation).text
+    if off <= check.tolerance:
+        return Answered(shown, True, "")
     most = write_length(check.tolerance, notation).text
-    return Answered(typed, False, f"{shown} is more than {most}, {check.means}: {check.do}")
+    return Answered(shown, False, f"{shown} is more than {most}, {check.means}: {check.do}")

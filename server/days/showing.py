@@ -191,7 +191,7 @@ class _Bare:
         if answer:
             try:
                 read = answer_check(check, answer, self.settings.unit, self.settings.notation)
-                good, says = read.good, read.says
+                answer, good, says = read.text, read.good, read.says
             except CarpentryError:  # of a check that was another one
                 answer = ""
         return StepCheckOut(

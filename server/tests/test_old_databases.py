@@ -361,3 +361,43 @@ class FifthVersionTest(TestCase):
         self.assertEqual((after["refused"], len(after["seen"])), ([], 5))
         self.assertLess(len(after["done"]), len(shop["done"]))
         self.assertIn("Crosscuts up to 20″", is_["tools"]["can"])
+
+
+LOOK_6 = """
+import json, uuid
+from django.test import Client
+from server.accounts.models import User
+from server.plans.solver import solver
+client = Client(HTTP_HOST="127.0.0.1")
+client.force_login(User.objects.get(username="mira"))
+get = lambda path: client.get(f"/api{path}").json()
+rows = {row["name"]: row["id"] for row in get("/overview")}
+crate = rows["Apple crate"]
+found = {"days": get(f"/projects/{crate}/days"), "project": get(f"/projects/{crate}")}
+last = {one["name"]: one["last"] for one in found["days"]["steps"]}
+undone = {"id": str(uuid.uuid4()), "kind": "undone", "undoes": last["cut the parts"]}
+found["after"] = client.post(
+    f"/api/projects/{crate}/days/events", json.dumps({"events": [undone]}),
+    content_type="application/json",
+).json()
+solver.close()
+print("FOUND", json.dumps([found]))
+"""
+
+
+class SixthVersionTest(TestCase):
+    """Days, and what happened of their steps."""
+
+    def test_what_happened_of_steps_is_as_it_was(self) -> None:
+        is_, _ = opened("database-6.sqlite3.gz", LOOK_6)
+        project, after = is_["project"], is_["after"]
+        self.assertEqual(project["days_wanted"], "2027-06-20 18:00")
+        self.assertEqual(project["weather"], "june: 75 %, 64 °F")
+        steps = {one["name"]: one for one in is_["days"]["steps"]}
+        self.assertEqual(steps["cut the parts"]["state"], "done")
+        self.assertEqual(steps["brand it"]["check"]["answer"], "1/8″")
+        self.assertEqual(steps["brand it"]["free_from"] - steps["brand it"]["end"], 30)
+        self.assertIn("dries 20 h, the label", steps["linseed oil coat 1"]["wait_says"])
+        self.assertEqual(after["refused"], [])
+        begun = next(one for one in after["steps"] if one["name"] == "cut the parts")
+        self.assertEqual(begun["state"], "begun")

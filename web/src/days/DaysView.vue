@@ -33,7 +33,10 @@ const unfolded = ref<boolean>()
 const folds = computed(() => past.value > 0 && !(unfolded.value ?? !onPhone.value))
 const drawn = computed<Days | undefined>(() => {
   if (!days.value || !folds.value) return days.value
-  return { ...days.value, steps: days.value.steps.filter((one) => one.state !== 'done') }
+  return {
+    ...days.value,
+    steps: days.value.steps.filter(({ state, key }) => state !== 'done' || key === chosen.value),
+  }
 })
 const isEmpty = computed(() => days.value && !days.value.steps.length)
 </script>

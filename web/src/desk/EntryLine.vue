@@ -6,9 +6,9 @@ import LengthText from '../shared/LengthText.vue'
 import SectionText from '../shared/SectionText.vue'
 import NamesOffered from '../shared/NamesOffered.vue'
 import { useCompletion } from '../shared/useCompletion'
-import FaultList from '../imports/FaultList.vue'
 import type { ProjectOnDesk } from './useProject'
 
+const FaultList = defineAsyncComponent(() => import('../imports/FaultList.vue'))
 const ColumnChoice = defineAsyncComponent(() => import('../imports/ColumnChoice.vue'))
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const emit = defineEmits<{ added: [ids: string[]] }>()

@@ -25,7 +25,7 @@ async function at(name: string, stage = 'draft', open = true) {
   const queryClient = new QueryClient({
     defaultOptions: { queries: { staleTime: Infinity, retry: false } },
   })
-  const project = { id: 'p', version: 1, name: 'Cold frame', parts: [{}, {}] }
+  const project = { id: 'p', version: 1, name: 'Cold frame', parts: [{}, {}], days_wanted: '2027-06-10' }
   const plan = { id: 'one', project: 'p', version: 1, status: 'done', stage, materials: [] }
   queryClient.setQueryData(keys.project('p'), project)
   queryClient.setQueryData(keys.plan('p', 1), { ...plan, tally: { boards: 5, spare: 1 } })
@@ -72,8 +72,9 @@ describe('within a project', () => {
       'List: 6 to buy',
       'Yard: pick up',
       'Shop: 5 boards',
+      'Days: by Jun 10',
     ])
-    expect(onTape.value.map((one) => one.here)).toEqual([false, true, false, false])
+    expect(onTape.value.map((one) => one.here)).toEqual([false, true, false, false, false])
   })
 
   it.each([
@@ -99,6 +100,7 @@ describe('the way into a project', () => {
       '/projects/p/list',
       '/projects/p/yard',
       '/projects/p/shop',
+      '/projects/p/days',
     ])
     expect(lastId.value).toBe('p')
   })

@@ -1,8 +1,9 @@
 <script setup lang="ts" generic="T extends { undo: string | null; redo: string | null }">
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import type { Hold } from '../api/versioned'
-import NowherePage from './NowherePage.vue'
 import UndoRedo from './UndoRedo.vue'
+
+const NowherePage = defineAsyncComponent(() => import('./NowherePage.vue'))
 
 /** The page of a thing that is held: while it is fetched, when there is none, and when it could not
  * be loaded; with its steps back and forth. */

@@ -66,6 +66,7 @@ export function projectOf(said: Partial<Project> = {}): Project {
     ...{ keep_from: setting(12), keep_width: setting(2), eased: setting(0) },
     ...{ extra_length: setting(0), extra_width: setting(0), extra_thickness: setting(0) },
     ...{ saw_crosscut: setting(0), saw_rip_depth: setting(0), saw_rip_width: setting(0) },
+    ...{ days_wanted: '2027-06-10 20:00', steps: '' },
     ...{ saw_resaw_depth: setting(0), usual_rules: [], measures: [], runs: [], shapes: [] },
     ...said,
   } as Project

@@ -1,0 +1,78 @@
+import type { Days, DayStep } from '../api/client'
+
+/** A step as the server tells it. */
+export function step(name: string, more: Partial<DayStep> = {}): DayStep {
+  return {
+    key: name,
+    name,
+    sort: 'cut',
+    detail: '',
+    state: 'later',
+    start: 1080,
+    end: 1110,
+    free_from: 1710,
+    spans: [[1080, 1110]],
+    when: 'Mon 7, 6 pm',
+    until: 'Tue 8, 4:30 am',
+    work: '30 min',
+    wait: '10 h',
+    wait_says: 'dries 10 h, the label',
+    slack: '',
+    critical: false,
+    late: false,
+    needs: [],
+    pieces: [],
+    joints: [],
+    drawn: [],
+    notes: [],
+    cautions: [],
+    check: null,
+    again: '',
+    last: null,
+    typed: `${name}, 30 min`,
+    line: '',
+    is_own: false,
+    ...more,
+  }
+}
+
+/** The days of a project with some steps. */
+export function daysOf(steps: DayStep[], more: Partial<Days> = {}): Days {
+  return {
+    project: 'p',
+    name: 'Stand',
+    version: 1,
+    zone: 'America/Denver',
+    thorough: true,
+    headline: 'One hour of work',
+    says: 'Ready tomorrow.',
+    is_late: false,
+    begin_by: '',
+    ready: 'tomorrow 4:30 am',
+    late: '',
+    exact: true,
+    proof: 'no order of these steps is ready earlier',
+    next: '',
+    work: '1 h',
+    work_done: '',
+    waiting: '10 h',
+    clamps: '',
+    width: 2880,
+    now: 1000,
+    wanted: null,
+    wanted_says: '',
+    ready_at: 1710,
+    days: [
+      { at: 0, called: 'Mon 7' },
+      { at: 1440, called: 'Tue 8' },
+    ],
+    free: [[1080, 1260]],
+    steps,
+    would_do: [],
+    problems: [],
+    not_timed: [],
+    cautions: [],
+    refused: [],
+    ...more,
+  }
+}
