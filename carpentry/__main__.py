@@ -126,7 +126,7 @@ def _parser() -> argparse.ArgumentParser:
     shop.add_argument("file", help="parts and tools (JSON), or - for standard input")
     days = commands.add_parser("days", help="when steps are done, and by when to begin")
     days.add_argument("file", help="steps, free hours and waits (JSON), or - for standard input")
-    days.add_argument("--seconds", type=float, default=5.0, help="time limit (default 5)")
+    days.add_argument("--seconds", type=float, default=8.0, help="time limit (default 8)")
     straight = commands.add_parser("straighten", help="the straight strip in a crooked board")
     straight.add_argument("--width", required=True)
     straight.add_argument("--crook", default="0")

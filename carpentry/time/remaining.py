@@ -58,7 +58,7 @@ class Remaining:
         )
         self.begin = Now(at, tuple(rel), holds if problem.clamps is not None else ())
         self.ready_so_far = max([problem.start, *(p.free_from for p, _ in known.values())])
-        self.followed = [k for k in range(self.count) if self.after[k]]
+        self.followed = [(k, 1 << k) for k in range(self.count) if self.after[k]]
         kinds: dict[tuple[object, ...], int] = {}
         self.alike = [kinds.setdefault(self._signature(k), k) for k in range(self.count)]
         self.widest = Calendar(span for t in self.tasks for span in t.calendar.spans)
@@ -143,7 +143,7 @@ class Remaining:
             later = list(rel)
             for one in self.followers[k]:
                 if over > later[one]:
-                    later[one] = self._next(one, over)
+                    later[one] = self.next(one, over)
             rel = tuple(later)
         holds = now.holds
         if self.clamps[k]:
@@ -151,7 +151,7 @@ class Remaining:
             holds = (*kept, (self._free(self.held(k, end)), self.clamps[k]))
         return Now(self.busy(k, end), rel, holds)
 
-    def _next(self, k: int, after: int) -> int:
+    def next(self, k: int, after: int) -> int:
         """When a task can begin at the earliest after an instant."""
         if self.tasks[k].may_split:
             return self._free(after)

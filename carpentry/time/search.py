@@ -74,7 +74,7 @@ class Search:
     _known: dict[int, list[tuple[int, ...]]] = field(default_factory=dict)
     _latest: list[int] = field(default_factory=list)
     _rules: list[tuple[Rule, list[tuple[int, int, int]]]] = field(default_factory=list)
-    _by_latest: list[tuple[int, int, int]] = field(default_factory=list)
+    _due: list[tuple[int, int, int]] = field(default_factory=list)
 
     def order_by(self, limit: int, budget: Budget) -> list[int] | None:
         """An order that is over by then; ``None`` where there is none. Raises ``OutOfTries``."""
@@ -94,7 +94,8 @@ class Search:
             return False
         self._latest, ends = found
         before = left.widest.free_before
-        self._by_latest = sorted((ends[k], k, before(ends[k])) for k in range(left.count))
+        by_end = sorted(range(left.count), key=lambda k: (ends[k], k))
+        self._due = [(before(ends[k]), 1 << k, k) for k in by_end]
         self._rules = self._tight_rules()
         return True
 
@@ -133,8 +134,8 @@ class Search:
         left, calendar = self.left, self.left.widest
         free = calendar.free_before(now.at)
         need, slack = 0, float(_NEVER)
-        for _, k, before in self._by_latest:
-            if not done >> k & 1:
+        for before, bit, k in self._due:
+            if not done & bit:
                 need += left.here[k]
                 begin = free if now.rel[k] <= now.at else calendar.free_before(now.rel[k])
                 slack = min(slack, before - free - need, before - begin - left.here[k])
@@ -202,11 +203,13 @@ class Search:
         left, latest = self.left, self._latest
         spans: list[tuple[int, int, int]] = []
         soonest = _NEVER
-        for k in range(left.count):
-            if missing[k] or done >> k & 1:
+        at, rel, holds = now.at, now.rel, now.holds
+        for k, lacks in enumerate(missing):
+            if lacks or done >> k & 1:
                 continue
+            after = rel[k]
             try:
-                start, end = left.start(k, max(now.at, now.rel[k]), now.holds)
+                start, end = left.start(k, after if after > at else at, holds)
             except NoRoom:
                 return []
             if start > latest[k]:
@@ -227,8 +230,8 @@ class Search:
         later = calendar.starts[n + 1] if n + 1 < len(calendar.starts) else _NEVER
         free, then = calendar.free_before(soonest), calendar.free_before(later)
         need = need_then = 0
-        for _, k, before in self._by_latest:
-            if not done >> k & 1:
+        for before, bit, k in self._due:
+            if not done & bit:
                 need += here[k]
                 if need > before - free:
                     return True
@@ -262,10 +265,11 @@ class Search:
     def _state(self, now: Now, done: int, soonest: int) -> tuple[int, ...]:
         """What decides what is still possible with a set of tasks done: smaller is better."""
         left = self.left
-        times = [soonest]
-        for k in left.followed:
-            if not done >> k & 1:
-                times.append(max(soonest, now.rel[k]))
+        rel, times = now.rel, [soonest]
+        for k, bit in left.followed:
+            if not done & bit:
+                after = rel[k]
+                times.append(after if after > soonest else soonest)
         if left.owned:
             held = sorted(
                 (u for until, c in now.holds if until > soonest for u in [until] * c), reverse=True

@@ -13,7 +13,8 @@ from carpentry.time.search import Budget, OutOfTries, Search, by_latest
 from carpentry.time.tasks import DaysProblem, NoRoom, Placed
 
 _HOME = 24  # tasks, up to which proofs are looked for at once
-_WIDTHS, _FINE = (20, 120), 200
+_WIDTH, _FINE = 20, 200
+_FOR_FEW = 0.2  # of the time, for a better first answer where a project is large
 IMPROVEMENTS = 300
 _FIRST_TRIES, MOST_TRIES = 2_000, 1_000_000
 _SEED = 7  # the same problem has the same answer
@@ -47,15 +48,17 @@ def solve(problem: DaysProblem, seconds: float = 1.0) -> Solved:
     bound = least_ready(left, ready)
     order, ready = _improved(left, order, ready, bound, Budget(IMPROVEMENTS, deadline))
     if left.count > _HOME:
-        for width in _WIDTHS:
-            budget = Budget(MOST_TRIES, deadline - seconds / 4)
-            order, ready = _among_few(left, (order, ready), bound, width, budget)
+        budget = Budget(MOST_TRIES, monotonic() + seconds * _FOR_FEW)
+        order, ready = _among_few(left, (order, ready), bound, _WIDTH, budget)
     just_before, half_way = Search(left), Search(left)
     size = _FIRST_TRIES
     while bound < ready and size < MOST_TRIES and monotonic() < deadline:
-        for search, limit in ((just_before, ready - 1), (half_way, (bound + ready) // 2)):
+        for search, limit, tries in (
+            (just_before, ready - 1, size),
+            (half_way, (bound + ready) // 2, size // 2),
+        ):
             try:
-                better = search.order_by(limit, Budget(size, deadline))
+                better = search.order_by(limit, Budget(tries, deadline))
             except OutOfTries:
                 continue
             if better is None:
