@@ -131,6 +131,14 @@ class MadeStepsTest(TestCase):
         with self.assertRaisesRegex(CarpentryError, "from 20 to 500 %"):
             read_pace("600")
 
+    def test_more_steps_than_are_planned_are_told(self) -> None:
+        parts = [RACK["parts"][0] | {"mark": "", "group": f"group {n}"} for n in range(110)]
+        found = steps(parts=parts, joints=[], finishes=[])
+        self.assertGreater(len(found.steps), 200)
+        settings = read_project_file(json.dumps(RACK)).settings
+        with self.assertRaisesRegex(CarpentryError, "221 steps are more than 200"):
+            days_of(found.steps, settings, "", (0, read_zone("UTC")))
+
     def test_no_parts_no_steps(self) -> None:
         self.assertEqual(steps(parts=[], joints=[], finishes=[]).steps, ())
 

@@ -167,6 +167,8 @@ def _latest_start(
     exact = True
     while low < high:
         probe = next(probes, (low + high + 1) // 2)
+        if monotonic() > deadline:
+            return low, False
         try:
             can = can_be_ready(_released(problem, n, probe), target, Budget(_TRIES, deadline))
         except OutOfTries:
@@ -259,8 +261,11 @@ def _would_do(days: Days, ready: int, begin_by: int | None, seconds: float) -> l
     wanted = days.wanted
     assert wanted is not None
     found: list[WouldDo] = []
+    deadline = monotonic() + seconds
     for way in changes_of(days, ready, begin_by):
         for says, take, changed in way:  # one goes further than the one before
+            if monotonic() > deadline:
+                break
             try:
                 then = changed.lasting(lambda problem: solve(problem, seconds / 10)).ready
             except CarpentryError:

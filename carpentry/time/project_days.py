@@ -7,12 +7,12 @@ from carpentry.buying.coating import read_coat
 from carpentry.buying.joints import Joint, read_each_line, read_joint
 from carpentry.hours.clock import Zone
 from carpentry.hours.weather_lines import forecast_of, read_weather
-from carpentry.language import Problem
+from carpentry.language import CarpentryError, Problem
 from carpentry.planning import Workup
 from carpentry.project import Fastened, Settings
 from carpentry.shop import Sequenced
 from carpentry.time.all_steps import AllSteps, all_steps, within_hours
-from carpentry.time.asked import Days
+from carpentry.time.asked import MOST_STEPS, Days
 from carpentry.time.made_steps import MadeOf, made_steps
 from carpentry.time.products import read_product
 from carpentry.time.step import Step
@@ -98,6 +98,11 @@ def days_of(
     """Steps as days to plan, from ``now`` (an instant, and where the builder's clock hangs unless
     the project says so) on, or from when they are not begun before.
     Raises ``CarpentryError`` for times that cannot be."""
+    if len(steps) > MOST_STEPS:
+        raise CarpentryError(
+            f"{len(steps):,} steps are more than {MOST_STEPS}, the most that are planned: put "
+            "parts into fewer groups"
+        )
     asked = settings.days
     zone, start = asked.zone or now[1], now[0]
     if asked.begin is not None and not facts:

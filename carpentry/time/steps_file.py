@@ -1,9 +1,10 @@
 """The steps and days of a whole project as JSON."""
 
 from collections.abc import Sequence
+from datetime import UTC, datetime
 
 from carpentry.cutting import CutPlan
-from carpentry.hours.clock import FIRST_YEAR, Zone
+from carpentry.hours.clock import FIRST_YEAR, Zone, instant_of
 from carpentry.hours.durations import write_duration
 from carpentry.language import CarpentryError, Json, Notation
 from carpentry.planning import Workup
@@ -15,6 +16,7 @@ from carpentry.time.project_days import DaysLines, Wood, days_of, steps_of
 from carpentry.time.step import Step
 
 _NO_DAY = Zone("UTC")
+_NEVER = instant_of(datetime(FIRST_YEAR, 1, 3, tzinfo=UTC))
 
 
 def days_of_build(
@@ -51,8 +53,7 @@ def _days(project: ProjectFile, steps: Sequence[Step], work: Workup) -> Json | N
         return None
     zone = asked.zone or _NO_DAY
     try:
-        never = zone.instant(asked.begin.replace(year=FIRST_YEAR))
-        days = days_of(steps, work.settings, project.weather, (never, zone))
+        days = days_of(steps, work.settings, project.weather, (_NEVER, zone))
         return days_document(plan_of_days(days, 3))
     except CarpentryError as error:
         return {"problems": [str(problem) for problem in error.problems]}

@@ -3,9 +3,10 @@
 import uuid
 from collections import OrderedDict
 from collections.abc import Hashable, Iterable, Mapping
+from contextlib import suppress
 from dataclasses import asdict, dataclass, replace
 from datetime import datetime, timedelta
-from threading import Lock
+from threading import BoundedSemaphore, Lock
 from typing import Generic, TypeVar
 
 from django.db import transaction
@@ -81,11 +82,14 @@ class _Remembered(Generic[Known]):
 
 _set_ups: _Remembered[Sequenced | None] = _Remembered()
 _plans: _Remembered[DaysPlan] = _Remembered()
+_may_work = BoundedSemaphore(2)
 
 
 def zone_of(text: str) -> Zone:
-    """The zone that a screen tells. Raises ``CarpentryError``."""
-    return read_zone(text) if text else Zone(timezone.get_default_timezone_name())
+    """The zone that a screen tells; that of the server where nobody knows it."""
+    with suppress(CarpentryError):
+        return read_zone(text)
+    return Zone(timezone.get_default_timezone_name())
 
 
 def project_days(project: Project, zone: Zone, now: datetime | None = None) -> ProjectDays:
@@ -111,15 +115,18 @@ def project_days(project: Project, zone: Zone, now: datetime | None = None) -> P
     return ProjectDays(project, work, zone, moment, found, known, days, fault, not_timed)
 
 
-def plan_for_days(days: Days, *, thorough: bool) -> DaysPlan:
-    """The plan of days: at once and as good as it comes, or worked out where ``thorough``.
-    Raises ``CarpentryError``."""
+def plan_for_days(days: Days, *, thorough: bool) -> tuple[DaysPlan, bool]:
+    """The plan of days, and whether it is worked out: where that is asked for and not too much is
+    worked out already, else at once and as good as it comes. Raises ``CarpentryError``."""
     key = repr(days)
     known = _plans.get(key)
-    if known is None and thorough:
-        known = plan_of_days(days, SECONDS)
+    if known is None and thorough and _may_work.acquire(blocking=False):
+        try:
+            known = plan_of_days(days, SECONDS)
+        finally:
+            _may_work.release()
         _plans.keep(key, known)
-    return known or first_plan_of_days(days)
+    return known or first_plan_of_days(days), known is not None
 
 
 def _shapes(project: Project) -> dict[str, str]:

@@ -49,7 +49,7 @@ def show_days(
     plan, fault = None, found.fault
     if found.days is not None:
         try:
-            plan = plan_for_days(found.days, thorough=thorough)
+            plan, thorough = plan_for_days(found.days, thorough=thorough)
         except CarpentryError as error:
             fault = error.problems[0].message
     problems = list(found.all.problems)
@@ -304,6 +304,7 @@ class _Drawn:
         placed, step = one.placed, self.steps[one.id]
         wanted = self.plan.days.wanted
         waits = placed.free_from - placed.end
+        at_least = "" if self.plan.slack_exact else "at least "
         return _Bare(self.found, step).shown(
             state=self._state(one),
             start=placed.start - self.origin,
@@ -313,7 +314,7 @@ class _Drawn:
             when=moment_said(self.zone, placed.start, self.unit),
             until=moment_said(self.zone, placed.free_from, self.unit),
             wait=write_long(waits) if waits else "",
-            slack="" if not one.slack else f"can wait {write_long(one.slack)}",
+            slack="" if not one.slack else f"can wait {at_least}{write_long(one.slack)}",
             critical=one.critical,
             late=wanted is not None and placed.free_from > wanted,
         )

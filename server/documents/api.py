@@ -241,7 +241,7 @@ def days_calendar(request: HttpRequest, project_id: uuid.UUID, zone: str = "") -
     found = project_days(project, zone_of(zone))
     if found.days is None:
         raise CarpentryError(found.fault or "there is nothing to do yet", "days")
-    plan = plan_for_days(found.days, thorough=True)
+    plan, _ = plan_for_days(found.days, thorough=True)
     steps = {step.key: step for step in found.all.steps}
     named = (project.id, project.name)
     content = calendar_file(plan, steps, named, project.settings().notation, timezone.now())

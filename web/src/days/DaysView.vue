@@ -105,6 +105,9 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
           <li v-for="one in days.not_timed" :key="one">{{ one }}</li>
         </ul>
       </details>
+      <p class="quiet fine">
+        Minutes are reckoned from counts, by common practice; times are those of {{ days.zone }}.
+      </p>
       <CautionList class="fine" :cautions="days.cautions" />
     </div>
     <WouldDo v-if="days.would_do.length" :days="days" :desk="desk" />

@@ -13,7 +13,8 @@ import {
 import { keys } from '../api/keys'
 import type { ProjectOnDesk } from '../desk/useProject'
 
-const AGAIN_MS = 60_000 // as time goes by, what is next moves
+const AGAIN_MS = 300_000 // as time goes by, what is next moves
+const SOON_MS = 3_000 // others are worked out first
 const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
 
 /** The days of a project, first as good as they come at once, then worked out, and everything that
@@ -34,6 +35,8 @@ export function useDays(desk: ProjectOnDesk, project: () => Project) {
         return data
       },
       placeholderData: (before: Days | undefined) => before,
+      refetchInterval: (query) =>
+        thorough && query.state.data && !query.state.data.thorough ? SOON_MS : false,
     })
   }
 
