@@ -1,14 +1,17 @@
 """Steps of a project: made from what it is, typed, and what they wait for."""
 
 import json
-from datetime import UTC, date, datetime
+from datetime import UTC, date, datetime, timedelta
 from decimal import Decimal
 from fractions import Fraction
+from io import StringIO
 from typing import Any
 from unittest import TestCase
 from uuid import UUID
+from zoneinfo import ZoneInfo
 
 import icalendar
+from dateutil.tz import tzical
 
 from carpentry.hours.clock import instant_of, read_zone
 from carpentry.hours.durations import read_duration, write_duration, write_long
@@ -337,6 +340,31 @@ class CalendarFileTest(TestCase):
                 wait = coats[1].start.astimezone(UTC) - coats[0].end.astimezone(UTC)
                 self.assertEqual(wait.total_seconds(), 24 * 3600, (zone, day))
                 self.assertIn(apart.total_seconds() / 3600, (23, 24, 25))
+
+    def test_the_zone_in_the_file_is_that_of_the_database(self) -> None:
+        """Read by another library, which knows nothing but what the file says of the zone."""
+        for zone, day in (
+            ("America/Denver", date(2027, 3, 13)),
+            ("Europe/Berlin", date(2027, 10, 30)),
+            ("Australia/Adelaide", date(2027, 10, 2)),
+        ):
+            said: Any = self.written(zone, day).timezones[0]
+            text = said.to_ical().decode().replace("\r\n ", "").replace("\r\n", "\n")
+            read = tzical(StringIO(text)).get()
+            for hours in range(24 * 365):
+                moment = datetime(2027, 1, 1, 0, 30) + timedelta(hours=hours)
+                there = moment.replace(tzinfo=ZoneInfo(zone)).astimezone(UTC)
+                if there.astimezone(ZoneInfo(zone)).replace(tzinfo=None) != moment:
+                    continue  # the clock never shows it
+                self.assertEqual(
+                    read.utcoffset(moment), ZoneInfo(zone).utcoffset(moment), (zone, moment)
+                )
+            for offset in said.subcomponents:  # forward at 2:00, by the clock before
+                if (
+                    offset["TZOFFSETTO"].td > offset["TZOFFSETFROM"].td
+                    and offset.name != "STANDARD"
+                ):
+                    self.assertEqual(offset["DTSTART"].dt.hour, 2, zone)
 
     def test_a_second_import_moves_events_and_has_alarms_and_notes(self) -> None:
         one, other = (

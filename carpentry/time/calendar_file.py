@@ -2,7 +2,8 @@
 an alarm before each step."""
 
 from collections.abc import Mapping
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
+from typing import Any
 from uuid import UUID, uuid5
 
 from icalendar import Alarm, Calendar, Event
@@ -42,9 +43,30 @@ def calendar_file(
             event.add("description", "\n".join(_notes(plan, one, steps[one.id], notation)))
             event.add_component(_alarm(steps[one.id].name))
             calendar.add_component(event)
-    calendar.add_missing_timezones()
+    days = [one.placed.start for one in plan.steps] or [plan.days.start]
+    first, last = plan.days.zone.day(min(days)), plan.days.zone.day(max(days))
+    calendar.add_missing_timezones(date(first.year - 1, 1, 1), date(last.year + 2, 1, 1))
+    _begin_by_the_clock_before(calendar)
     content: bytes = calendar.to_ical()
     return content
+
+
+def _begin_by_the_clock_before(calendar: Calendar) -> None:
+    """Has each offset of a time zone begin by the clock as it was until then, as RFC 5545 (3.6.5)
+    says: the library gives the first time on the clock after it goes forward."""
+    offsets: list[Any] = [one for zone in calendar.timezones for one in zone.subcomponents]
+    for offset in offsets:
+        forward = offset["TZOFFSETTO"].td - offset["TZOFFSETFROM"].td
+        if forward <= timedelta():
+            continue
+        starts = [offset["DTSTART"].dt]
+        if "RDATE" in offset:
+            starts += [one.dt for one in offset.pop("RDATE").dts]
+        first, *others = (start - forward for start in starts)
+        del offset["DTSTART"]
+        offset.add("DTSTART", first)
+        if others:
+            offset.add("RDATE", others)
 
 
 def _notes(plan: DaysPlan, planned: PlannedStep, step: Step, notation: Notation) -> list[str]:

@@ -68,7 +68,7 @@ class _Maker:
         self.treated = {m for m, stock in of.stocks.items() if "treated" in stock.lower().split()}
         self.cut: dict[str, tuple[str, ...]] = {}  # of a group, the steps that make its parts
         self.early: dict[str, str] = {}  # of a mark, the last coat before closing
-        self.joined: dict[str, str] = {}  # of a group, the step that puts it together
+        self.joined: dict[str, tuple[str, ...]] = {}  # of a group, what puts it together
         self.assembled: str = ""
 
     def all(self) -> Iterator[Step]:
@@ -207,16 +207,15 @@ class _Maker:
                 parts=_marks_of(joint for joint, _ in glued),
             )
             yield fit
-            before = (fit.key,)
-            for step in self._glue(of_group, glued, before):
-                yield step
-                before = (step.key,)
+            rounds = list(self._glue(of_group, glued, (fit.key,)))
+            yield from rounds
+            before = tuple(step.key for step in rounds)
         if self.treated & set(_marks_of(joint for joint, _ in others if joint.glued)):
             before = tuple(dict.fromkeys((*before, *self.dry)))
         if others or not glued:
             yield self._join(f"put {of_group} together", Sort.JOIN, others, before, group)
             before = (key_of(f"put {of_group} together"),)
-        self.joined[group] = before[0]
+        self.joined[group] = before
 
     def _glue(
         self, of_group: str, glued: list[tuple[Joint, Fastened]], before: tuple[str, ...]
@@ -249,7 +248,6 @@ class _Maker:
                 notes=(f"{joints} joints, {product.name}",),
             )
             yield step
-            before = (step.key,)
 
     def _glue_used(self) -> Product:
         """The glue that is put on joints, or the one a label was typed of."""
@@ -290,7 +288,7 @@ class _Maker:
 
     def _assemble(self, joints: list[tuple[Joint, Fastened]]) -> Iterator[Step]:
         marks = _marks_of(joint for joint, _ in joints)
-        before = (*self._before(marks), *self.joined.values())
+        before = (*self._before(marks), *(key for keys in self.joined.values() for key in keys))
         step = self._join("put it all together", Sort.ASSEMBLE, joints, before)
         self.assembled = step.key
         yield replace(step, helper=False)
@@ -309,8 +307,8 @@ class _Maker:
         """The steps after which it stands."""
         if self.assembled:
             return (self.assembled,)
-        joined = {group: (key,) for group, key in self.joined.items()}
-        return tuple(key for group in self.groups for key in joined.get(group, self.cut[group]))
+        found = (self.joined.get(group, self.cut[group]) for group in self.groups)
+        return tuple(key for keys in found for key in keys)
 
     def _held(self) -> Iterator[Step]:
         held = tuple(mark for mark in self.of.parts if mark in self.of.held)
