@@ -135,7 +135,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
     def visit(self, place: str, page: Page | None = None) -> None:
         """To a place: of the project on the tape, or of the workshop, one press away."""
         page = page or self.page
-        if place in ("Desk", "List", "Yard", "Shop"):
+        if place in ("Desk", "List", "Yard", "Shop", "Days"):
             tape = page.get_by_role("navigation", name="Places")
             tape.get_by_role("link", name=re.compile(f"^(‹ )?{place}")).click()
             return

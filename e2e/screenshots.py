@@ -56,7 +56,8 @@ class DeskPictures(PicturesTestCase):
         expect(page.get_by_role("img", name="stand, front")).to_be_visible()
         self.shoot(page, "drawing")
         self.visit("Days")
-        expect(page.get_by_role("region", name="What would do")).to_be_visible(timeout=20_000)
+        expect(page.locator("svg .work").first).to_be_visible(timeout=20_000)
+        page.wait_for_timeout(4000)  # until all is worked out
         page.get_by_role("button", name="put it all together").click()
         expect(page.get_by_role("region", name="put it all together")).to_be_visible()
         self.shoot(page, "days")

@@ -98,7 +98,13 @@ function anchor(at: number): { x: number; 'text-anchor': 'start' | 'end' } {
           :height="height - TOP"
         />
         <template v-for="(day, n) in days.days" :key="day.at">
-          <line class="day" :x1="x(day.at)" :x2="x(day.at)" :y1="n % every ? 20 : 0" :y2="height - 8" />
+          <line
+            class="day"
+            :x1="x(day.at)"
+            :x2="x(day.at)"
+            :y1="n % every ? 20 : 0"
+            :y2="height - 8"
+          />
           <text v-if="n % every === 0" class="name" :x="x(day.at) + 5" y="14">
             {{ day.called }}
           </text>

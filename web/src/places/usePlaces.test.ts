@@ -25,7 +25,13 @@ async function at(name: string, stage = 'draft', open = true) {
   const queryClient = new QueryClient({
     defaultOptions: { queries: { staleTime: Infinity, retry: false } },
   })
-  const project = { id: 'p', version: 1, name: 'Cold frame', parts: [{}, {}], days_wanted: '2027-06-10' }
+  const project = {
+    id: 'p',
+    version: 1,
+    name: 'Cold frame',
+    parts: [{}, {}],
+    days_wanted: '2027-06-10',
+  }
   const plan = { id: 'one', project: 'p', version: 1, status: 'done', stage, materials: [] }
   queryClient.setQueryData(keys.project('p'), project)
   queryClient.setQueryData(keys.plan('p', 1), { ...plan, tally: { boards: 5, spare: 1 } })
