@@ -344,6 +344,7 @@ class BadDaysTest(TestCase):
                 "from: “2027-06-07” says no hour: write it as 2027-06-09T18:00",
             ),
             ({"colour": "red"}, "colour: is no field here"),
+            ({"format": "grain-tally/days@9"}, "format: must be grain-tally/days@1"),
         ):
             with self.subTest(told):
                 self.assertEqual(self.told(**more), [told])

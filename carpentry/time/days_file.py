@@ -23,6 +23,7 @@ from carpentry.time.asked import MOST_CLAMPS, MOST_STEPS, Days, Instead, TimedSt
 from carpentry.time.plan import DaysPlan, plan_of_days
 
 T = TypeVar("T")
+DAYS_FORMAT = "grain-tally/days@1"
 MOST_DAYS = 1_000
 _FACTS = ("begun", "done", "free from")
 
@@ -30,6 +31,8 @@ _FACTS = ("begun", "done", "free from")
 def read_days_file(text: str | bytes) -> Days:
     """Days from their JSON. Raises ``CarpentryError`` with every problem and its path."""
     reader = Reader(parse_json(text))
+    if reader.text("format", DAYS_FORMAT) != DAYS_FORMAT:
+        reader.fault("format", f"must be {DAYS_FORMAT}")
     named_zone = reader.text("zone")
     zone = _told(reader, "zone", lambda: read_zone(named_zone), Zone("UTC"))
     start = _moment(reader, "from", zone)
@@ -225,7 +228,7 @@ def days_document(plan: DaysPlan) -> Json:
     """When everything is done, times local, with minutes."""
     shown = plan.days.zone.shown
     return {
-        "format": "grain-tally/days@1",
+        "format": "grain-tally/days-plan@1",
         "ready": shown(plan.ready),
         "late": None if plan.late is None else write_duration(plan.late),
         "begin_by": None if plan.begin_by is None else shown(plan.begin_by),

@@ -46,7 +46,8 @@ _REMEMBERED = 64
 @dataclass(frozen=True)
 class ProjectDays:
     """The steps of a project, what happened of each, and the days to plan; ``days`` is ``None``
-    where there is nothing to do or it cannot be planned, which ``fault`` says."""
+    where there is nothing to do or it cannot be planned, which ``fault`` says. ``gone`` are those
+    of which something happened and that are not there any more."""
 
     project: Project
     work: Workup
@@ -57,6 +58,7 @@ class ProjectDays:
     days: Days | None
     fault: str
     not_timed: tuple[str, ...]
+    gone: tuple[str, ...]
 
 
 Known = TypeVar("Known")
@@ -112,7 +114,9 @@ def project_days(project: Project, zone: Zone, now: datetime | None = None) -> P
         except CarpentryError as error:
             days, fault = None, error.problems[0].message
     not_timed = tuple(not_yet(work, typed["work"].splitlines()))
-    return ProjectDays(project, work, zone, moment, found, known, days, fault, not_timed)
+    there = {step.key for step in found.steps}
+    gone = tuple(key for key, one in known.items() if key not in there and one.fact != Fact())
+    return ProjectDays(project, work, zone, moment, found, known, days, fault, not_timed, gone)
 
 
 def plan_for_days(days: Days, *, thorough: bool) -> tuple[DaysPlan, bool]:
@@ -157,7 +161,8 @@ def _about(step: Step, work: Workup) -> dict[str, str]:
         part = work.joined.get(mark)
         if part:
             size = f"{part.thickness}x{part.width}x{part.length}"
-            found[mark] = f"{part.pieces} {stocks[mark]} {size}"
+            pieces = part.pieces * work.settings.copies
+            found[mark] = f"{pieces} {stocks[mark]} {size}"
     return found
 
 

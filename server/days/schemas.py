@@ -145,5 +145,6 @@ class DaysOut(BaseModel):
     would_do: list[WouldDoOut]
     problems: list[ProblemOut]
     not_timed: list[str]
+    gone: list[str]
     cautions: list[str]
     refused: list[ProblemOut]

@@ -63,6 +63,7 @@ def show_days(
         "thorough": thorough,
         "problems": [ProblemOut(place=p.place, message=p.message) for p in problems],
         "not_timed": list(found.not_timed),
+        "gone": list(found.gone),
         "cautions": [STRENGTH],
         "refused": [ProblemOut(place=id, message=why) for id, why in refused or ()],
     }

@@ -190,6 +190,15 @@ class DaysTest(ApiTestCase):
         self.assertIn(coat["state"], ("next", "later"))
         self.assertTrue(self.step("cut the parts")["again"])
 
+    def test_what_was_done_of_a_step_that_is_gone_is_told(self) -> None:
+        self.tell("done", "put it together", 1)
+        self.set(joints="")
+        self.assertEqual(self.days()["gone"], ["put it together"])
+        self.set(joints="16 B to A, 2 screws")
+        self.assertEqual(self.step("put it together")["state"], "done")
+        self.set(copies=2)
+        self.assertIn("have changed since", self.step("put it together")["again"])
+
     def test_checks_are_answered_and_say_what_to_do(self) -> None:
         found = self.tell("checked", "put it together", answer="1/4")
         check = next(o for o in found["steps"] if o["name"] == "put it together")["check"]

@@ -2902,6 +2902,8 @@ export interface components {
             exact: boolean;
             /** Free */
             free: number[][];
+            /** Gone */
+            gone: string[];
             /** Headline */
             headline: string;
             /** Is Late */

@@ -97,6 +97,10 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
           <StepCard :key="step.key" :step="step" :held="held" :project="project" />
         </aside>
       </div>
+      <p v-if="days.gone.length" class="fine">
+        Begun or done, and no step any more: {{ days.gone.join(', ') }}. Call a step so, and it is
+        known again.
+      </p>
       <details v-if="days.not_timed.length" class="quiet fine">
         <summary>
           {{ counted(days.not_timed.length, 'line') }} of work on parts, not timed yet

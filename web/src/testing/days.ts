@@ -71,6 +71,7 @@ export function daysOf(steps: DayStep[], more: Partial<Days> = {}): Days {
     would_do: [],
     problems: [],
     not_timed: [],
+    gone: [],
     cautions: [],
     refused: [],
     ...more,
