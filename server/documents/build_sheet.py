@@ -9,6 +9,7 @@ from reportlab.platypus import CondPageBreak, Flowable, KeepTogether, Paragraph,
 from carpentry.design.shapes import Placed, lay_out, made_placed, views_of
 from carpentry.language import CarpentryError, Unit
 from server.days.schemas import DaysOut, PieceOut, StepOut
+from server.documents.days_drawing import DaysDrawing
 from server.documents.drawing import box_to_tick
 from server.documents.page import MARGIN, document, heading
 from server.documents.shapes import ViewDrawing
@@ -29,6 +30,8 @@ def build_sheet_pdf(row: Project, project: ProjectOut, days: DaysOut, paper: str
     story += [text(f"{one.place}: {one.message}", 9) for one in days.problems]
     story += [text(one, 9) for one in days.not_timed]
     story.append(Spacer(1, 8))
+    if days.width and days.steps:
+        story += [DaysDrawing(days, sheet.width), Spacer(1, 12)]
     for number, step in enumerate(days.steps, start=1):
         story.append(CondPageBreak(1.4 * inch))
         story += sheet.step(number, step)
@@ -47,8 +50,9 @@ class _Sheet:
         waits = f", then waits {step.wait}, until {step.until}" if step.wait else ""
         why = f" ({step.wait_says})" if step.wait_says else ""
         when = f"{step.when}: " if step.when else ""
+        done = ", done" if step.state in ("done", "dry") else ""
         head = Table(
-            [[box_to_tick(), text(f"{number}. {step.name}", 13, bold=True)]],
+            [[box_to_tick(), text(f"{number}. {step.name}{done}", 13, bold=True)]],
             colWidths=[20, self.width - 20],
             hAlign="LEFT",
         )
