@@ -201,6 +201,7 @@ class ToolsTest(BrowserTestCase):
         expect(page.get_by_text("Crosscuts up to 12″")).to_be_visible()
         page.get_by_label("One more").press("ArrowDown")
         page.get_by_role("option", name="sled").click()
+        expect(page.locator(".v-select__selection-text").filter(has_text="sled")).to_be_visible()
         page.get_by_role("button", name="Add it").click()
         expect(page.get_by_label("Holds, wide of sled")).to_be_visible()
         self.assertEqual(Toolbox.objects.get().tools.count(), 6)
