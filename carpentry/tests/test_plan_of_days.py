@@ -366,7 +366,10 @@ class BadDaysTest(TestCase):
     def test_a_step_for_which_there_never_is_time_is_told(self) -> None:
         lifted = [{"id": "lift", "minutes": 30, "helper": True}]
         told = self.told(steps=lifted, helper={"wed": ["03:00-04:00"]})
-        self.assertEqual(told, ["windows: there is no time for it in the next 8 years"])
+        self.assertEqual(
+            told,
+            ["windows: there is no time for “lift” in the next 8 years: it waits for a helper"],
+        )
 
     def test_a_day_that_is_long_past_is_planned_as_any_other(self) -> None:
         found = answer(STAND, **{"from": "2001-06-04T18:00", "wanted": "2001-06-01T12:00"}, off=[])

@@ -11,6 +11,7 @@ from carpentry.hours.durations import write_duration
 from carpentry.hours.weather import Drying, Forecast, Wait
 from carpentry.hours.windows import Calendar, FreeHours, Span, spans_between
 from carpentry.language import CarpentryError
+from carpentry.time.placing import without_room
 from carpentry.time.tasks import NOTHING, DaysProblem, NoRoom, Task, circle_among
 
 Answer = TypeVar("Answer")
@@ -163,15 +164,29 @@ class Days:
                 return asks(self.problem(first - timedelta(days=1), _later(first, ahead)))
             except NoRoom:
                 if ahead > _DAYS_AHEAD:
-                    raise CarpentryError(
-                        f"there is no time for it in the next {_DAYS_AHEAD // 365} years", "windows"
-                    ) from None
+                    raise CarpentryError(self._no_time(first), "windows") from None
                 ahead *= 4
 
     def free(self, start: int, end: int) -> list[Span]:
         """The free stretches of the days from one instant to another."""
         first, last = self.zone.day(start) - timedelta(days=1), self.zone.day(end)
         return spans_between(self.zone, first, last, self.hours.of)
+
+    def _no_time(self, first: date) -> str:
+        """That a step never has time, named, with what it waits for."""
+        n = without_room(self.problem(first - timedelta(days=1), _later(first, _DAYS_AHEAD)))
+        if n is None:
+            return f"there is no time for all of it in the next {_DAYS_AHEAD // 365} years"
+        one = self.steps[n]
+        waits = {
+            "a helper": one.helper,
+            "daylight": one.daylight,
+            "dry weather": one.dry,
+            "warmer weather": one.least is not None,
+        }
+        needed = " and ".join(what for what, is_needed in waits.items() if is_needed)
+        why = f": it waits for {needed}" if needed else ""
+        return f"there is no time for “{one.id}” in the next {_DAYS_AHEAD // 365} years{why}"
 
     @property
     def whole(self) -> int:

@@ -116,6 +116,20 @@ def place_in_order(problem: DaysProblem, order: Sequence[int]) -> dict[int, Plac
     return found
 
 
+def without_room(problem: DaysProblem) -> int | None:
+    """The first task for which there is no room on the calendar, were all done in the order of the
+    problem; ``None`` where there is room for all."""
+    order: list[int] = []
+    begun = [n for n, t in enumerate(problem.tasks) if t.ended is not None or t.begun is not None]
+    for n in (one for one in problem.in_order if one not in begun):
+        order.append(n)
+        try:
+            place_in_order(problem, order)
+        except NoRoom:
+            return n
+    return None
+
+
 def free_of_begun(problem: DaysProblem, known: dict[int, Placed]) -> int:
     """From when on the builder is free: now, or when what was begun is done."""
     going = [n for n in known if problem.tasks[n].ended is None]

@@ -38,6 +38,8 @@ const drawn = computed<Days | undefined>(() => {
     steps: days.value.steps.filter(({ state, key }) => state !== 'done' || key === chosen.value),
   }
 })
+/** What cannot be planned at all is said at the head. */
+const unread = computed(() => days.value?.problems.filter((one) => one.place !== 'days') ?? [])
 const isEmpty = computed(() => days.value && !days.value.steps.length)
 </script>
 
@@ -54,7 +56,13 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
       <div class="top">
         <div class="head">
           <h1>{{ days.headline }}</h1>
-          <p class="says" :class="{ late: days.is_late }" role="status">{{ days.says }}</p>
+          <p
+            class="says"
+            :class="{ late: days.is_late }"
+            :role="days.is_late && !days.width ? 'alert' : 'status'"
+          >
+            {{ days.says }}
+          </p>
           <p v-if="days.next" class="next">{{ days.next }}</p>
         </div>
         <div class="acts">
@@ -63,8 +71,8 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
         </div>
       </div>
       <ChangeLine v-if="desk.offline.value || desk.waiting.value" :held="desk" change="" />
-      <NoticeLine v-for="one in days.problems" :key="one.place + one.message" wrong>
-        {{ one.place === 'days' ? '' : `${one.place}: ` }}{{ one.message }}
+      <NoticeLine v-for="one in unread" :key="one.place + one.message" wrong>
+        {{ one.place }}: {{ one.message }}
       </NoticeLine>
       <DaysLines v-if="asLines" :project="project" :days="days" :desk="desk" />
       <p v-if="isEmpty" class="quiet">
@@ -141,6 +149,7 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
 
 .top {
   display: flex;
+  flex-wrap: nowrap;
   gap: 18px;
   align-items: flex-start;
   justify-content: space-between;
@@ -159,9 +168,18 @@ h1 {
   line-height: 1.25;
 }
 
+.head {
+  flex: 1 1 0;
+  min-width: 0;
+}
+
 .says,
 .next {
   margin: 2px 0 0;
+}
+
+.says::first-letter {
+  text-transform: uppercase;
 }
 
 .says.late {
@@ -233,6 +251,10 @@ h2 {
   .top {
     flex-direction: column;
     gap: 10px;
+  }
+
+  .head {
+    flex: none;
   }
 
   .acts {
