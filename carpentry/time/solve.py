@@ -16,7 +16,7 @@ _HOME = 24  # tasks, up to which proofs are looked for at once
 _WIDTH, _FINE = 20, 200
 _FOR_FEW = 0.2  # of the time, for a better first answer where a project is large
 IMPROVEMENTS = 300
-_FIRST_TRIES, MOST_TRIES = 2_000, 1_000_000
+_FIRST_TRIES, _HOME_TRIES, MOST_TRIES = 2_000, 64_000, 1_000_000
 _SEED = 7  # the same problem has the same answer
 
 
@@ -51,7 +51,7 @@ def solve(problem: DaysProblem, seconds: float = 1.0) -> Solved:
         budget = Budget(MOST_TRIES, monotonic() + seconds * _FOR_FEW)
         order, ready = _among_few(left, (order, ready), bound, _WIDTH, budget)
     just_before, half_way = Search(left), Search(left)
-    size = _FIRST_TRIES
+    size = _FIRST_TRIES if left.count > _HOME else _HOME_TRIES  # mostly enough for a proof
     while bound < ready and size < MOST_TRIES and monotonic() < deadline:
         for search, limit, tries in (
             (just_before, ready - 1, size),
