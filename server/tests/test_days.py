@@ -4,6 +4,7 @@ import io
 import uuid
 from datetime import UTC, date, datetime, timedelta
 from typing import Any
+from unittest.mock import patch
 from zoneinfo import ZoneInfo
 
 from django.utils import timezone
@@ -33,6 +34,10 @@ def _longer(zone: str, day: date) -> int:
 class DaysTest(ApiTestCase):
     def setUp(self) -> None:
         super().setUp()
+        morning = timezone.now().replace(hour=15, minute=0, second=0, microsecond=0)
+        stopped = patch.object(timezone, "now", return_value=morning)  # 8 or 9 am in Denver
+        stopped.start()
+        self.addCleanup(stopped.stop)
         self.project = self.new_project(BIN)
         self.set(
             joints="16 B to A, 2 screws",
