@@ -113,6 +113,17 @@ class MadeStepsTest(TestCase):
         )
         self.assertTrue(all(step.clamps <= 4 for step in rounds))
 
+    def test_glue_between_groups_waits_as_well(self) -> None:
+        found = by_name(steps(joints=["8 B end to A edge, 2 dowels, glued"]))
+        self.assertEqual(found["glue it all"].wait.minutes, 600)
+        self.assertIn("glue it all", found["measure for D and cut"].after)
+
+    def test_joints_of_what_is_held_are_made_when_it_is_fitted(self) -> None:
+        joint = "2 D to A, 2 screws"
+        found = by_name(steps(joints=[*RACK["joints"], joint]))
+        self.assertEqual(found["fit D"].joints, (joint,))
+        self.assertIn("A", found["fit D"].parts)
+
     def test_wet_treated_wood_dries_before_it_is_finished(self) -> None:
         self.assertNotIn("stack the treated boards to dry", by_name(steps()))
         found = by_name(steps(finishes=["stain on all, 1 coat, 300 sq ft/gal"]))

@@ -69,7 +69,8 @@ class _Maker:
         self.cut: dict[str, tuple[str, ...]] = {}  # of a group, the steps that make its parts
         self.early: dict[str, str] = {}  # of a mark, the last coat before closing
         self.joined: dict[str, tuple[str, ...]] = {}  # of a group, what puts it together
-        self.assembled: str = ""
+        self.assembled: tuple[str, ...] = ()
+        self.loose: list[tuple[Joint, Fastened]] = []  # of parts that are held
 
     def all(self) -> Iterator[Step]:
         of = self.of
@@ -90,11 +91,15 @@ class _Maker:
             loose = any(meeting.mark in of.held for meeting in joint.way)
             if known and not loose:
                 inside[str(next(iter(met)))].append((joint, fastened))
-            elif not loose and None not in met:
+            elif loose and None not in met:
+                self.loose.append((joint, fastened))
+            elif None not in met:
                 across.append((joint, fastened))
         for group, joints in inside.items():
             if joints:
-                yield from self._together(group, joints)
+                steps = list(self._together(f"the {group}" if group else "it", joints, group))
+                yield from steps
+                self.joined[group] = _last_of(steps)
         if across or len(self.joined) > 1:
             yield from self._assemble(across)
         if of.held:
@@ -190,13 +195,18 @@ class _Maker:
                 cautions |= dict.fromkeys(set_up.cautions)
         return minutes or at.A_PIECE * pieces, tuple(cautions) or (PROTECTION,)
 
-    def _together(self, group: str, joints: list[tuple[Joint, Fastened]]) -> Iterator[Step]:
-        """Dry fit, glue and fasten what belongs to one group."""
+    def _together(
+        self,
+        of_group: str,
+        joints: list[tuple[Joint, Fastened]],
+        group: str = "",
+        after: tuple[str, ...] = (),
+    ) -> Iterator[Step]:
+        """Dry fit, glue and fasten what belongs together, after what else has to be there."""
         glued = [one for one in joints if one[0].kind in _CLAMPED and one[0].glued]
         others = [one for one in joints if one not in glued]
         marks = _marks_of(joint for joint, _ in joints)
-        before = self._before(marks)
-        of_group = f"the {group}" if group else "it"
+        before = tuple(dict.fromkeys((*self._before(marks), *after)))
         if glued:
             fit = self._step(
                 f"dry fit {of_group}",
@@ -213,9 +223,8 @@ class _Maker:
         if self.treated & set(_marks_of(joint for joint, _ in others if joint.glued)):
             before = tuple(dict.fromkeys((*before, *self.dry)))
         if others or not glued:
-            yield self._join(f"put {of_group} together", Sort.JOIN, others, before, group)
-            before = (key_of(f"put {of_group} together"),)
-        self.joined[group] = before
+            sort = Sort.ASSEMBLE if after else Sort.JOIN
+            yield self._join(f"put {of_group} together", sort, others, before, group)
 
     def _glue(
         self, of_group: str, glued: list[tuple[Joint, Fastened]], before: tuple[str, ...]
@@ -287,11 +296,11 @@ class _Maker:
         )
 
     def _assemble(self, joints: list[tuple[Joint, Fastened]]) -> Iterator[Step]:
-        marks = _marks_of(joint for joint, _ in joints)
-        before = (*self._before(marks), *(key for keys in self.joined.values() for key in keys))
-        step = self._join("put it all together", Sort.ASSEMBLE, joints, before)
-        self.assembled = step.key
-        yield replace(step, helper=False)
+        """What joins the groups, glued as they are."""
+        parts = tuple(key for keys in self.joined.values() for key in keys)
+        steps = list(self._together("it all", joints, after=parts or self._ends()))
+        yield from steps
+        self.assembled = _last_of(steps)
 
     def _before(self, marks: Iterable[str]) -> tuple[str, ...]:
         """The steps after which parts are there to be joined."""
@@ -306,7 +315,7 @@ class _Maker:
     def _ends(self) -> tuple[str, ...]:
         """The steps after which it stands."""
         if self.assembled:
-            return (self.assembled,)
+            return self.assembled
         found = (self.joined.get(group, self.cut[group]) for group in self.groups)
         return tuple(key for keys in found for key in keys)
 
@@ -323,16 +332,10 @@ class _Maker:
             cautions=(PROTECTION, *([TREATED] if self.treated & set(held) else [])),
         )
         yield measured
-        fitted = self._step(
-            f"fit {named}",
-            Sort.JOIN,
-            at.MEASURE_ONE * len(held),
-            after=(measured.key,),
-            check=CHECKS["trial fit"],
-            parts=held,
-        )
-        yield fitted
-        self.assembled = fitted.key
+        fitted = self._join(f"fit {named}", Sort.JOIN, self.loose, (measured.key,))
+        parts = tuple(dict.fromkeys((*held, *fitted.parts)))
+        yield replace(fitted, check=CHECKS["trial fit"], parts=parts)
+        self.assembled = (fitted.key,)
 
     def _coats(self, coat: Coat, sort: Sort) -> Iterator[Step]:
         """Sanding, then coat after coat."""
@@ -401,6 +404,12 @@ class _Maker:
 
 
 _CLAMPED = (Kind.GLUE, Kind.DOWEL, Kind.BISCUIT, Kind.SPLINE)
+
+
+def _last_of(steps: Sequence[Step]) -> tuple[str, ...]:
+    """The keys of steps that none of them comes after."""
+    needed = {key for step in steps for key in step.after}
+    return tuple(step.key for step in steps if step.key not in needed)
 
 
 def _mark_of(label: str) -> str:
