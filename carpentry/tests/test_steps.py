@@ -113,6 +113,12 @@ class MadeStepsTest(TestCase):
         )
         self.assertTrue(all(step.clamps <= 4 for step in rounds))
 
+    def test_a_joint_that_no_clamps_are_enough_for_is_told(self) -> None:
+        one = steps(days={"clamps": "1"})
+        settings = read_project_file(json.dumps(RACK | {"days": {"clamps": "1"}})).settings
+        with self.assertRaisesRegex(CarpentryError, "holds 2 clamps, and there are 1"):
+            days_of(one.steps, settings, "", (0, read_zone("UTC"))).check()
+
     def test_glue_between_groups_waits_as_well(self) -> None:
         found = by_name(steps(joints=["8 B end to A edge, 2 dowels, glued"]))
         self.assertEqual(found["glue it all"].wait.minutes, 600)
@@ -194,6 +200,11 @@ class TypedStepsTest(TestCase):
         self.assertTrue(any("hands-on work of 10 years is over" in one for one in told))
         self.assertTrue(any("from 1 to 20 coats" in one for one in told))
         self.assertTrue(any("“wildly” says nothing of a step" in one for one in told))
+
+    def test_a_line_that_cannot_be_is_left_away_whole(self) -> None:
+        found = steps(DaysLines("hang it, 20 min, before the moon rises"))
+        self.assertNotIn("hang it", by_name(found))
+        self.assertIn("there is no step “the moon rises”", found.problems[0].message)
 
     def test_durations(self) -> None:
         for text, minutes in (

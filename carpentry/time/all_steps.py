@@ -33,9 +33,11 @@ def all_steps(
     its line and left away; nothing is refused."""
     found = _Steps(made, products)
     for line in typed:
+        before = dict(found.steps)
         try:
             found.take(line)
         except CarpentryError as error:
+            found.steps = before
             found.problems += [Problem(line.text, problem.message) for problem in error.problems]
     return found.whole()
 
@@ -54,7 +56,6 @@ class _Steps:
         if len(self.steps) >= MOST_STEPS:
             raise CarpentryError(f"a project has {MOST_STEPS} steps at the most")
         key = key_of(line.name)
-        before = dict(self.steps)
         if line.left_out:
             self._leave_out(key)
             return
@@ -68,14 +69,13 @@ class _Steps:
                 self.steps[one] = replace(first, after=_with(first.after, new[-1].key))
         if line.before_closing:
             self._before_closing(new[-1].key)
+        told = self._circle()
+        if told:
+            raise CarpentryError(told)
         if not known:
             self.last_own = new[-1].key
             if len(new) > 1:
                 self.coats[key] = [one.key for one in new]
-        told = self._circle()
-        if told:
-            self.steps = before
-            raise CarpentryError(told)
 
     def _circle(self) -> str:
         """Steps that would wait for each other, named; empty where none do."""

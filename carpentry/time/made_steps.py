@@ -247,7 +247,7 @@ class _Maker:
                 after=(*before, *(self.dry if self.treated & set(marks) else ())),
                 wait=product.waits,
                 wait_told=product.told,
-                clamps=joints * each if owned is None else min(owned, joints * each),
+                clamps=joints * each if owned is None or joints <= at_once else owned,
                 held=Wait.steady(product.clamps) if product.clamps else None,
                 least=product.least,
                 instead=self._faster(product),
