@@ -1,13 +1,9 @@
 <script setup lang="ts">
-import { defineAsyncComponent } from 'vue'
-import { signingInAgain } from './account/session'
-import AppHeader from './places/AppHeader.vue'
-import { keysOpen } from './places/shortcuts'
-import { panelOpen } from './tape/tape'
-
-const TapePanel = defineAsyncComponent(() => import('./tape/TapePanel.vue'))
-const KeysDialog = defineAsyncComponent(() => import('./places/KeysDialog.vue'))
-const SignInAgain = defineAsyncComponent(() => import('./account/SignInAgain.vue'))
+import { SignInAgain } from './account'
+import { signingInAgain } from './api'
+import { AppHeader, KeysDialog } from './places'
+import { keysOpen } from './shared'
+import { panelOpen, TapePanel } from './tape'
 </script>
 
 <template>

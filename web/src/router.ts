@@ -1,7 +1,19 @@
 import { createRouter, createWebHistory, type RouteLocation } from 'vue-router'
-import { loadSession, session } from './account/session'
-import { queries } from './api/queries'
-import { projectQuery } from './projects/openProject'
+import { AccountPage, SignInPage } from './account'
+import { loadSession, queries, session } from './api'
+import { DaysPage } from './days'
+import { DeskPage } from './desk'
+import { ShoppingPage } from './list'
+import { MaterialsPage } from './materials'
+import { projectQuery } from './project'
+import { ProjectsPage } from './projects'
+import { RackPage } from './rack'
+import { NowherePage } from './shared'
+import { ShopPage } from './shop'
+import { SizesPage } from './sizes'
+import { ToolsPage } from './tools'
+import { ReceiptPage, TripPage } from './trip'
+import { YardPage, YardsPage } from './yards'
 
 export const router = createRouter({
   history: createWebHistory('/'),
@@ -10,97 +22,97 @@ export const router = createRouter({
     {
       path: '/sign-in',
       name: 'sign-in',
-      component: () => import('./account/SignInPage.vue'),
+      component: SignInPage,
       meta: { open: true, title: 'Sign in' },
     },
     {
       path: '/account',
       name: 'account',
-      component: () => import('./account/AccountPage.vue'),
+      component: AccountPage,
       meta: { title: 'Account' },
     },
     {
       path: '/projects',
       name: 'projects',
-      component: () => import('./projects/ProjectsPage.vue'),
+      component: ProjectsPage,
       meta: { title: 'Projects' },
     },
     {
       path: '/projects/:id',
       name: 'desk',
-      component: () => import('./desk/DeskPage.vue'),
+      component: DeskPage,
       meta: { title: 'Desk', ofProject: true },
     },
     {
       path: '/projects/:id/list',
       name: 'list',
-      component: () => import('./list/ShoppingPage.vue'),
+      component: ShoppingPage,
       meta: { title: 'Shopping list', ofProject: true },
     },
     {
       path: '/projects/:id/yard',
       name: 'trip',
-      component: () => import('./trip/TripPage.vue'),
+      component: TripPage,
       meta: { title: 'At the yard', bare: true, ofProject: true },
     },
     {
       path: '/projects/:id/shop',
       name: 'shop',
-      component: () => import('./shop/ShopPage.vue'),
+      component: ShopPage,
       meta: { title: 'Shop', bare: true, full: true, ofProject: true },
     },
     {
       path: '/projects/:id/days',
       name: 'days',
-      component: () => import('./days/DaysPage.vue'),
+      component: DaysPage,
       meta: { title: 'Days', ofProject: true },
     },
     {
       path: '/trips/:id/receipt',
       name: 'receipt',
-      component: () => import('./trip/ReceiptPage.vue'),
+      component: ReceiptPage,
       meta: { title: 'Receipt' },
     },
     {
       path: '/yards',
       name: 'yards',
-      component: () => import('./yards/YardsPage.vue'),
+      component: YardsPage,
       meta: { title: 'Yards' },
     },
     {
       path: '/yards/:id',
       name: 'yard',
-      component: () => import('./yards/YardPage.vue'),
+      component: YardPage,
       meta: { title: 'Yard' },
     },
     {
       path: '/rack/:board?',
       name: 'rack',
-      component: () => import('./rack/RackPage.vue'),
+      component: RackPage,
       meta: { title: 'Rack' },
     },
     {
       path: '/materials',
       name: 'materials',
-      component: () => import('./materials/MaterialsPage.vue'),
+      component: MaterialsPage,
       meta: { title: 'Materials' },
     },
     {
       path: '/tools',
       name: 'tools',
-      component: () => import('./tools/ToolsPage.vue'),
+      component: ToolsPage,
       meta: { title: 'Tools' },
     },
     {
       path: '/sizes',
       name: 'sizes',
-      component: () => import('./sizes/SizesPage.vue'),
+      component: SizesPage,
       meta: { title: 'Size book' },
     },
     {
       path: '/:rest(.*)*',
       name: 'nowhere',
-      component: () => import('./shared/NowherePage.vue'),
+      component: NowherePage,
       meta: { title: 'Nothing here', open: true },
     },
   ],

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, outcomeOf, type Session } from '../api/client'
-import { useFaults } from '../api/faults'
-import { session } from './session'
+import { api, outcomeOf, type Session, session, useFaults } from '../api'
 
 const router = useRouter()
 const passwords = ref({ old: '', new: '' })

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api, outcomeOf, type Session } from '../api/client'
-import { useFaults } from '../api/faults'
-import { signedIn } from './session'
+import { api, outcomeOf, type Session, signedIn, useFaults } from '../api'
 
 const props = defineProps<{ making: boolean; username?: string }>()
 const emit = defineEmits<{ done: [] }>()

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, outcomeOf, type Session } from '../api/client'
+import { api, outcomeOf, type Session, session, signedIn } from '../api'
 import CredentialsForm from './CredentialsForm.vue'
-import { session, signedIn } from './session'
 
 const route = useRoute()
 const router = useRouter()

@@ -1,10 +1,10 @@
 import { computed } from 'vue'
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { signedIn, signingInAgain } from '../account/session'
 import { within } from '../testing/within'
-import type { Outcome } from './client'
 import { useChanges, type Seen } from './changes'
+import type { Outcome } from './client'
+import { signedIn, signingInAgain } from './session'
 
 interface Thing {
   version: number

@@ -1,8 +1,8 @@
 import { v4 as newId } from 'uuid'
 import { useQueryClient, type QueryKey } from '@tanstack/vue-query'
 import { ref, type Ref } from 'vue'
-import { askToSignIn } from '../account/session'
 import type { Outcome } from './client'
+import { askToSignIn } from './session'
 
 export interface Seen {
   version: number

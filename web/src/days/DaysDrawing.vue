@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import type { Days, DayStep } from '../api/client'
+import type { Days, DayStep } from '../api'
 
 /** The days to scale: free hours as light bands, work as bars, waits hatched, now and wanted. */
 const props = defineProps<{ days: Days }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Days } from '../api/client'
+import type { Days } from '../api'
 
 /** The days in figures, and what would do where they are missed. */
 const props = defineProps<{ days: Days; working: boolean }>()

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Days, Project } from '../api/client'
-import type { ProjectOnDesk } from '../desk/useProject'
-import { useTypedLines } from '../shared/useTypedLines'
+import type { Days, Project } from '../api'
+import { type ProjectOnDesk, useTypedLines } from '../project'
 
 /** Steps, what labels say and the weather, a line each. */
 const props = defineProps<{ project: Project; days: Days; desk: ProjectOnDesk }>()

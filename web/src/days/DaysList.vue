@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Days, Project } from '../api/client'
+import type { Days, Project } from '../api'
 import StepCard from './StepCard.vue'
 import type { ProjectDays } from './useDays'
 

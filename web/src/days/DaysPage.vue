@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { useProject } from '../desk/useProject'
-import HeldPage from '../shared/HeldPage.vue'
+import { useProject } from '../project'
+import { HeldPage } from '../shared'
 import DaysView from './DaysView.vue'
 
 const id = String(useRoute().params.id)

@@ -1,12 +1,9 @@
 <script setup lang="ts">
 import { useMediaQuery } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref } from 'vue'
-import type { Days, Project } from '../api/client'
-import { counted } from '../shared/counted'
-import type { ProjectOnDesk } from '../desk/useProject'
-import CautionList from '../shared/CautionList.vue'
-import ChangeLine from '../shared/ChangeLine.vue'
-import NoticeLine from '../shared/NoticeLine.vue'
+import type { Days, Project } from '../api'
+import { type ProjectOnDesk, SettingsDialog } from '../project'
+import { CautionList, ChangeLine, counted, NoticeLine } from '../shared'
 import DaysDrawing from './DaysDrawing.vue'
 import DaysFoot from './DaysFoot.vue'
 import DaysList from './DaysList.vue'
@@ -16,7 +13,6 @@ import { useDays } from './useDays'
 import WouldDo from './WouldDo.vue'
 
 const DaysLines = defineAsyncComponent(() => import('./DaysLines.vue'))
-const SettingsDialog = defineAsyncComponent(() => import('../desk/SettingsDialog.vue'))
 
 /** The days of a project: one sentence, the reasons to scale, and each step with what happens. */
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()

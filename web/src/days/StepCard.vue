@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { DayStep, Project } from '../api/client'
-import { useFaults } from '../api/faults'
-import CautionList from '../shared/CautionList.vue'
-import LengthText from '../shared/LengthText.vue'
+import { type DayStep, type Project, useFaults } from '../api'
+import { CautionList, LengthText } from '../shared'
 import StepDrawing from './StepDrawing.vue'
 import type { ProjectDays } from './useDays'
 

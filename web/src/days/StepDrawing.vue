@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import type { Project } from '../api/client'
-import ShapeView from '../shapes/ShapeView.vue'
-import { useDrawing } from '../shapes/useShapes'
+import type { Project } from '../api'
+import { ShapeView, useDrawing } from '../shapes'
 
 /** What is put together, to scale, from two sides. */
 const props = defineProps<{ project: Project; shape: string; called: string }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { Days, ProjectPatch } from '../api/client'
-import type { ProjectOnDesk } from '../desk/useProject'
+import type { Days, ProjectPatch } from '../api'
+import type { ProjectOnDesk } from '../project'
 
 /** What would make it ready earlier, each worked out anew; what can be typed can be taken. */
 const props = defineProps<{ days: Days; desk: ProjectOnDesk }>()

@@ -2,16 +2,8 @@ import { v4 as newId } from 'uuid'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import {
-  api,
-  outcomeOf,
-  type Days,
-  type DayStep,
-  type Project,
-  type StepEvent,
-} from '../api/client'
-import { keys } from '../api/keys'
-import type { ProjectOnDesk } from '../desk/useProject'
+import { api, type Days, type DayStep, keys, outcomeOf, type Project, type StepEvent } from '../api'
+import type { ProjectOnDesk } from '../project'
 
 const AGAIN_MS = 300_000 // as time goes by, what is next moves
 const SOON_MS = 3_000 // others are worked out first

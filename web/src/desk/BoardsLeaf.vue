@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import type { Plan, Project } from '../api/client'
-import BoardPane from '../drawing/BoardPane.vue'
-import AlreadyCut from '../shared/AlreadyCut.vue'
-import type { Lighting } from './useLighting'
-import type { ProjectOnDesk } from './useProject'
+import type { Plan, Project } from '../api'
+import { BoardPane, type Lighting } from '../drawing'
+import type { ProjectOnDesk } from '../project'
+import { AlreadyCut } from '../shared'
 
 /** The boards as they are cut, to scale. */
 defineProps<{

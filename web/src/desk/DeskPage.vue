@@ -2,13 +2,21 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, provide, ref, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import TakeAway from '../list/TakeAway.vue'
-import ChangeLine from '../shared/ChangeLine.vue'
-import HeldPage from '../shared/HeldPage.vue'
-import LeafTabs from '../shared/LeafTabs.vue'
-import TallyLine from '../shared/TallyLine.vue'
-import { isElsewhere, isTyping } from '../shared/typing'
-import { FORMULA_NAMES } from '../shared/useCompletion'
+import { useLighting } from '../drawing'
+import { PartsImport } from '../imports'
+import { TakeAway } from '../list'
+import { MarksLeaf, MeasuresLeaf } from '../measures'
+import { SettingsDialog, useProject } from '../project'
+import { DrawingLeaf } from '../shapes'
+import {
+  ChangeLine,
+  FORMULA_NAMES,
+  HeldPage,
+  isElsewhere,
+  isTyping,
+  LeafTabs,
+  TallyLine,
+} from '../shared'
 import BoardsLeaf from './BoardsLeaf.vue'
 import EntryLine from './EntryLine.vue'
 import { inGroups } from './groups'
@@ -16,16 +24,9 @@ import MarkCut from './MarkCut.vue'
 import PartSheet from './PartSheet.vue'
 import SettingsStrip from './SettingsStrip.vue'
 import { SHOW_RUN, useFormulaNames } from './useFormulaNames'
-import { useLighting } from './useLighting'
-import { useProject } from './useProject'
 
 // What is not in view at first comes when it is wanted.
-const MeasuresLeaf = defineAsyncComponent(() => import('../measures/MeasuresLeaf.vue'))
-const MarksLeaf = defineAsyncComponent(() => import('../measures/MarksLeaf.vue'))
-const DrawingLeaf = defineAsyncComponent(() => import('../shapes/DrawingLeaf.vue'))
 const JointsLeaf = defineAsyncComponent(() => import('./JointsLeaf.vue'))
-const PartsImport = defineAsyncComponent(() => import('../imports/PartsImport.vue'))
-const SettingsDialog = defineAsyncComponent(() => import('./SettingsDialog.vue'))
 
 const GOES_IN = [
   { name: 'parts', label: 'Parts' },

@@ -1,6 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Outcome } from '../api/client'
+import type { Outcome } from '../api'
 import { serverThat } from '../testing/server'
 import { shown } from '../testing/shown'
 import EntryLine from './EntryLine.vue'

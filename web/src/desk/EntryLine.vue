@@ -1,15 +1,11 @@
 <script setup lang="ts">
 import { useDebounceFn, useLocalStorage } from '@vueuse/core'
-import { computed, defineAsyncComponent, nextTick, ref, useId, useTemplateRef, watch } from 'vue'
-import { api, type Project, type Reading } from '../api/client'
-import LengthText from '../shared/LengthText.vue'
-import SectionText from '../shared/SectionText.vue'
-import NamesOffered from '../shared/NamesOffered.vue'
-import { useCompletion } from '../shared/useCompletion'
-import type { ProjectOnDesk } from './useProject'
+import { computed, nextTick, ref, useId, useTemplateRef, watch } from 'vue'
+import { api, type Project, type Reading } from '../api'
+import { ColumnChoice, FaultList } from '../imports'
+import type { ProjectOnDesk } from '../project'
+import { LengthText, NamesOffered, SectionText, useCompletion } from '../shared'
 
-const FaultList = defineAsyncComponent(() => import('../imports/FaultList.vue'))
-const ColumnChoice = defineAsyncComponent(() => import('../imports/ColumnChoice.vue'))
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const emit = defineEmits<{ added: [ids: string[]] }>()
 const field = useTemplateRef<HTMLTextAreaElement>('field')

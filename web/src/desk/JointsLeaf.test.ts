@@ -1,6 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Outcome } from '../api/client'
+import type { Outcome } from '../api'
 import { shown } from '../testing/shown'
 import JointsLeaf from './JointsLeaf.vue'
 

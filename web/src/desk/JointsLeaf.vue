@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Plan, Project } from '../api/client'
-import { useTypedLines } from '../shared/useTypedLines'
+import type { Plan, Project } from '../api'
+import { type ProjectOnDesk, useTypedLines } from '../project'
 import UsualLengths from './UsualLengths.vue'
-import type { ProjectOnDesk } from './useProject'
 
 /** What holds and covers it: joints, other things, finishes and rules, a line each. A field is saved
  * when it is left; what could not be saved is kept here. */

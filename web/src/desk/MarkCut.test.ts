@@ -1,10 +1,10 @@
 import { describe, expect, it, vi } from 'vitest'
-import type { Outcome, Plan } from '../api/client'
-import { inches, layoutOf, planOf } from '../testing/projects'
+import type { Outcome, Plan } from '../api'
+import type { ProjectOnDesk } from '../project'
 import { press } from '../testing/press'
+import { inches, layoutOf, planOf } from '../testing/projects'
 import { shown } from '../testing/shown'
 import MarkCut from './MarkCut.vue'
-import type { ProjectOnDesk } from './useProject'
 
 const kept = layoutOf({
   count: 2,

@@ -1,14 +1,10 @@
 <script setup lang="ts">
-import { defineAsyncComponent, ref } from 'vue'
-import type { Outcome, Part, PartField, Project } from '../api/client'
-import { PART_FIELDS } from '../api/fields'
-import SlantSketch from '../drawing/SlantSketch.vue'
-import EditableCell from '../shared/EditableCell.vue'
-import LengthText from '../shared/LengthText.vue'
-import SectionText from '../shared/SectionText.vue'
-
-const ShapeView = defineAsyncComponent(() => import('../shapes/ShapeView.vue'))
-const WorkOut = defineAsyncComponent(() => import('../measures/WorkOut.vue'))
+import { ref } from 'vue'
+import { type Outcome, type Part, PART_FIELDS, type PartField, type Project } from '../api'
+import { SlantSketch } from '../drawing'
+import { WorkOut } from '../measures'
+import { ShapeView } from '../shapes'
+import { EditableCell, LengthText, SectionText } from '../shared'
 
 interface Bound {
   saved: string

@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { computed, inject, ref } from 'vue'
-import type { Part, PartField } from '../api/client'
-import EditableCell from '../shared/EditableCell.vue'
-import LengthText from '../shared/LengthText.vue'
-import SectionText from '../shared/SectionText.vue'
+import type { Part, PartField } from '../api'
+import type { Lighting } from '../drawing'
+import type { ProjectOnDesk } from '../project'
+import { EditableCell, LengthText, SectionText } from '../shared'
 import PartDetails from './PartDetails.vue'
 import type { Beside } from './SheetLine.vue'
-import type { Lighting } from './useLighting'
 import { SHOW_RUN } from './useFormulaNames'
-import type { ProjectOnDesk } from './useProject'
 
 const props = defineProps<{
   part: Part

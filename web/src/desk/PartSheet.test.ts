@@ -1,12 +1,12 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { computed, nextTick } from 'vue'
-import type { Plan, Project } from '../api/client'
-import { FORMULA_NAMES } from '../shared/useCompletion'
+import type { Plan, Project } from '../api'
+import { useLighting } from '../drawing'
+import type { ProjectOnDesk } from '../project'
+import { FORMULA_NAMES } from '../shared'
 import { inches, partOf, planOf, projectOf } from '../testing/projects'
 import { shown } from '../testing/shown'
 import PartSheet from './PartSheet.vue'
-import { useLighting } from './useLighting'
-import type { ProjectOnDesk } from './useProject'
 
 beforeEach(() => sessionStorage.clear())
 

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue'
 import type { VVirtualScroll } from 'vuetify/components'
-import type { Plan, Project } from '../api/client'
+import type { Plan, Project } from '../api'
+import type { Lighting } from '../drawing'
+import type { ProjectOnDesk } from '../project'
+import { useDrafts } from '../shared'
 import { inGroups } from './groups'
 import SheetLine, { type Beside, type Line } from './SheetLine.vue'
-import { useDrafts } from '../shared/useDrafts'
-import type { Lighting } from './useLighting'
-import type { ProjectOnDesk } from './useProject'
 
 const props = defineProps<{
   project: Project

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Project } from '../api/client'
-import { keysOpen } from '../places/shortcuts'
+import type { Project } from '../api'
+import { keysOpen } from '../shared'
 
 /** Where a project is bought and how it is sawn, and the way to change that. */
 defineProps<{ project: Project }>()

@@ -1,5 +1,5 @@
 <script lang="ts">
-import type { Part } from '../api/client'
+import type { Part } from '../api'
 
 /** What is known of a part beside others: why it is not planned yet, how many are cut, and the mark
  * of its mirror image. */
@@ -15,8 +15,8 @@ export type Line = { key: string; group: string } | { key: string; part: Part }
 
 <script setup lang="ts">
 import PartRow from './PartRow.vue'
-import type { Lighting } from './useLighting'
-import type { ProjectOnDesk } from './useProject'
+import type { Lighting } from '../drawing'
+import type { ProjectOnDesk } from '../project'
 
 defineProps<{
   line: Line

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { api, type Project } from '../api/client'
-import { keys } from '../api/keys'
-import LengthText from '../shared/LengthText.vue'
+import { api, keys, type Project } from '../api'
+import { LengthText } from '../shared'
 
 /** The lengths that fasteners are usually sold in. */
 const props = defineProps<{ project: Project }>()

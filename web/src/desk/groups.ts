@@ -1,4 +1,4 @@
-import type { Part } from '../api/client'
+import type { Part } from '../api'
 
 /** Parts by the name of their group, groups in the order in which they first appear. */
 export function inGroups(parts: Part[]): Map<string, Part[]> {

@@ -1,5 +1,5 @@
 import { computed, type InjectionKey, type Ref } from 'vue'
-import type { Project } from '../api/client'
+import type { Project } from '../api'
 
 /** Shows the marks of a run. */
 export const SHOW_RUN: InjectionKey<(id: string) => void> = Symbol('show run')

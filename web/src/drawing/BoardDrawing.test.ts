@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Layout, Part } from '../api/client'
+import type { Layout, Part } from '../api'
 import { inches, layoutOf, partOf } from '../testing/projects'
 import { shown } from '../testing/shown'
 import BoardDrawing from './BoardDrawing.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Layout, Length, Part } from '../api/client'
+import type { Layout, Length, Part } from '../api'
 import LengthSpans from './LengthSpans.vue'
 
 const props = defineProps<{

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import type { Plan, Project } from '../api/client'
-import type { Lighting } from '../desk/useLighting'
-import CautionList from '../shared/CautionList.vue'
+import type { Plan, Project } from '../api'
+import { CautionList } from '../shared'
 import MaterialBoards from './MaterialBoards.vue'
 import TapeRuler from './TapeRuler.vue'
-import WoodPatterns from './WoodPatterns.vue'
 import { useKnownParts } from './useKnownParts'
+import type { Lighting } from './useLighting'
+import WoodPatterns from './WoodPatterns.vue'
 
 const props = defineProps<{ project: Project; plan: Plan; lighting: Lighting }>()
 const GUTTER = 30

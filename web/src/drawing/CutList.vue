@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Layout, Part } from '../api/client'
-import LengthText from '../shared/LengthText.vue'
+import type { Layout, Part } from '../api'
+import { LengthText } from '../shared'
 
 /** The cuts of a board in the order in which they are made, as they are set up at the saw. */
 const props = defineProps<{ layout: Layout; parts: Map<string, Part> }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Length } from '../api/client'
+import type { Length } from '../api'
 
 defineProps<{ length: Length }>()
 </script>

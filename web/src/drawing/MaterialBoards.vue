@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Layout, Material, Part } from '../api/client'
-import LengthText from '../shared/LengthText.vue'
-import SectionText from '../shared/SectionText.vue'
-import RipSections from './RipSections.vue'
+import type { Layout, Material, Part } from '../api'
+import { LengthText, SectionText } from '../shared'
 import BoardDrawing from './BoardDrawing.vue'
 import CutList from './CutList.vue'
+import RipSections from './RipSections.vue'
 import { TICKS_PER_INCH } from './ticks'
 
 const props = defineProps<{

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Layout, Part } from '../api/client'
+import type { Layout, Part } from '../api'
+import { LengthText } from '../shared'
 import LengthSpans from './LengthSpans.vue'
-import LengthText from '../shared/LengthText.vue'
 import { TICKS_PER_INCH } from './ticks'
 
 const props = defineProps<{

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Part } from '../api/client'
+import type { Part } from '../api'
 
 /** A small picture of how the ends or the edges of a part lean, not to scale in its length. */
 const props = defineProps<{ slant: Part['slant']; of: 'ends' | 'edges' }>()

@@ -1,5 +1,5 @@
 import { shallowReactive, watch } from 'vue'
-import type { Part } from '../api/client'
+import type { Part } from '../api'
 
 /** Parts by id, in a map in which only what has changed changes: a board is drawn anew when one of
  * its own parts is another. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { TableColumn } from '../api/client'
+import type { TableColumn } from '../api'
 
 const props = defineProps<{ columns: TableColumn[]; choices: string[] }>()
 const emit = defineEmits<{ choose: [names: string[]] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Problem } from '../api/client'
+import type { Problem } from '../api'
 
 defineProps<{ problems: Problem[]; lead?: string }>()
 </script>

@@ -2,8 +2,8 @@
 import { v4 as newId } from 'uuid'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { api, formOf, outcomeOf, type PricesReading, type Yard } from '../api/client'
-import { counted } from '../shared/counted'
+import { api, formOf, outcomeOf, type PricesReading, type Yard } from '../api'
+import { counted, PlainDialog } from '../shared'
 import ColumnChoice from './ColumnChoice.vue'
 import FaultList from './FaultList.vue'
 import FilePick from './FilePick.vue'
@@ -58,62 +58,59 @@ function some(names: string[]): string {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="680" scrollable aria-label="Import prices">
-    <v-card title="Import prices">
-      <v-card-text>
-        <p class="quiet gap-below">
-          A price list (CSV or XLSX with a header: stock, length, price …), or a whole yard as JSON.
-          <template v-if="yard">Rows that name no yard are {{ yard }}’s.</template>
-        </p>
-        <FilePick
-          label="Price list file"
-          accept=".csv,.tsv,.txt,.xlsx,.json"
-          :file="file"
-          @picked="chosen"
-        />
-        <ColumnChoice
-          v-if="reading?.columns.length"
-          :columns="reading.columns"
-          :choices="reading.choices"
-          @choose="choose"
-        />
-        <FaultList
-          :problems="problems"
-          :lead="`Nothing is imported: ${counted(problems.length, 'thing')} to mend.`"
-        />
-        <p v-if="whole && !problems.length">
-          A yard file: a yard of the same name becomes what the file says. You can undo it there.
-        </p>
-        <section v-for="one in reading?.yards" :key="one.yard" class="yard">
-          <h3 class="called">{{ one.yard }}{{ one.known ? '' : ', a new yard' }}</h3>
-          <p v-if="one.new.length">
-            <strong>{{ one.new.length }} new</strong> {{ some(one.new) }}
-          </p>
-          <p v-if="one.changed.length">
-            <strong>{{ one.changed.length }} changed</strong> {{ some(one.changed) }}
-          </p>
-          <p v-if="one.same">
-            <strong>{{ one.same }} the same</strong>
-          </p>
-          <p v-if="one.gone.length">
-            <strong>{{ one.gone.length }} vanish</strong> {{ some(one.gone) }}
-          </p>
-        </section>
-      </v-card-text>
-      <v-card-actions>
-        <v-btn @click="open = false">Cancel</v-btn>
-        <v-btn
-          color="primary"
-          variant="flat"
-          :disabled="!(reading?.yards.length || (whole && file))"
-          :loading="busy"
-          @click="take"
-        >
-          Take these prices
-        </v-btn>
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <PlainDialog v-model="open" title="Import prices" :width="680">
+    <p class="quiet gap-below">
+      A price list (CSV or XLSX with a header: stock, length, price …), or a whole yard as JSON.
+      <template v-if="yard">Rows that name no yard are {{ yard }}’s.</template>
+    </p>
+    <FilePick
+      label="Price list file"
+      accept=".csv,.tsv,.txt,.xlsx,.json"
+      :file="file"
+      @picked="chosen"
+    />
+    <ColumnChoice
+      v-if="reading?.columns.length"
+      :columns="reading.columns"
+      :choices="reading.choices"
+      @choose="choose"
+    />
+    <FaultList
+      :problems="problems"
+      :lead="`Nothing is imported: ${counted(problems.length, 'thing')} to mend.`"
+    />
+    <p v-if="whole && !problems.length">
+      A yard file: a yard of the same name becomes what the file says. You can undo it there.
+    </p>
+    <section v-for="one in reading?.yards" :key="one.yard" class="yard">
+      <h3 class="called">{{ one.yard }}{{ one.known ? '' : ', a new yard' }}</h3>
+      <p v-if="one.new.length">
+        <strong>{{ one.new.length }} new</strong> {{ some(one.new) }}
+      </p>
+      <p v-if="one.changed.length">
+        <strong>{{ one.changed.length }} changed</strong> {{ some(one.changed) }}
+      </p>
+      <p v-if="one.same">
+        <strong>{{ one.same }} the same</strong>
+      </p>
+      <p v-if="one.gone.length">
+        <strong>{{ one.gone.length }} vanish</strong> {{ some(one.gone) }}
+      </p>
+    </section>
+
+    <template #acts>
+      <v-btn @click="open = false">Cancel</v-btn>
+      <v-btn
+        color="primary"
+        variant="flat"
+        :disabled="!(reading?.yards.length || (whole && file))"
+        :loading="busy"
+        @click="take"
+      >
+        Take these prices
+      </v-btn>
+    </template>
+  </PlainDialog>
 </template>
 
 <style scoped>

@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { ref } from 'vue'
 import { describe, expect, it, vi } from 'vitest'
-import type { Problem } from '../api/client'
+import type { Problem } from '../api'
 import { within } from '../testing/within'
 import { useTableFile } from './useTableFile'
 

@@ -1,6 +1,5 @@
 import { ref, shallowRef, watch, type Ref } from 'vue'
-import { outcomeOf, type Problem } from '../api/client'
-import { useFaults } from '../api/faults'
+import { outcomeOf, type Problem, useFaults } from '../api'
 
 type Answer = Parameters<typeof outcomeOf>[0]
 

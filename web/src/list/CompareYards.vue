@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
-import { api, type Plan, type Project } from '../api/client'
-import { keys } from '../api/keys'
-import { useYards } from '../yards/useYards'
+import { api, keys, type Plan, type Project } from '../api'
+import { useYards } from '../project'
+import { RuledTable } from '../shared'
 
 const props = defineProps<{ project: Project; plan: Plan }>()
 const { yards } = useYards()
@@ -36,6 +36,25 @@ const {
     return answer.data
   },
 })
+
+const columns = computed(() => [
+  { name: 'stock', title: 'stock', look: 'called' },
+  { name: 'length', title: 'length', look: 'figure' },
+  { name: 'here', title: compared.value?.here ?? '', right: true },
+  { name: 'here-price', title: 'together', unseen: true, right: true, look: 'figure' },
+  { name: 'there', title: compared.value?.there ?? '', right: true },
+  { name: 'there-price', title: 'together', unseen: true, right: true, look: 'figure' },
+])
+
+type Side = NonNullable<typeof compared.value>['lines'][number]['here']
+
+function countOf(side: Side): string {
+  return side ? `${side.count} × ${side.price ?? 'no price'}` : 'none'
+}
+
+function priceOf(side: Side): string {
+  return side ? (side.line_price ?? 'no price') : ''
+}
 </script>
 
 <template>
@@ -53,50 +72,35 @@ const {
   <p v-else-if="asked && error" role="alert">{{ error.message }}</p>
   <template v-else-if="asked && compared">
     <p class="verdict" role="status">{{ compared.verdict }}</p>
-    <div class="scroll" tabindex="0" role="region" aria-label="Two yards">
-      <table class="ruled">
-        <thead>
-          <tr>
-            <th>stock</th>
-            <th>length</th>
-            <th class="to-right" colspan="2">{{ compared.here }}</th>
-            <th class="to-right" colspan="2">{{ compared.there }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="line in compared.lines"
-            :key="`${line.stock} ${line.named_length} ${line.spare}`"
-          >
-            <td class="called">{{ line.stock }}{{ line.spare ? ', spare' : '' }}</td>
-            <td class="figure">{{ line.named_length }}</td>
-            <template v-for="(side, index) in [line.here, line.there]" :key="index">
-              <td class="to-right">
-                <template v-if="side">{{ side.count }} × {{ side.price ?? 'no price' }}</template>
-                <span v-else class="quiet">none</span>
-              </td>
-              <td class="to-right figure">{{ side ? (side.line_price ?? 'no price') : '' }}</td>
-            </template>
-          </tr>
-          <tr v-if="plan.shopping.hardware.lines.length">
-            <td class="called" colspan="3">hardware</td>
-            <td class="to-right figure">{{ compared.here_hardware }}</td>
-            <td class="to-right figure" colspan="2">{{ compared.there_hardware }}</td>
-          </tr>
-        </tbody>
-        <tfoot>
-          <tr class="total">
-            <td colspan="3" class="called">total with tax</td>
-            <td class="to-right figure">{{ compared.here_total }}</td>
-            <td class="to-right figure" colspan="2">{{ compared.there_total }}</td>
-          </tr>
-          <tr>
-            <td colspan="4" class="to-right quiet">{{ compared.here_claim }}</td>
-            <td colspan="2" class="to-right quiet">{{ compared.there_claim }}</td>
-          </tr>
-        </tfoot>
-      </table>
-    </div>
+    <RuledTable
+      called="Two yards"
+      :columns="columns"
+      :rows="compared.lines"
+      :key-of="(line) => `${line.stock} ${line.named_length} ${line.spare}`"
+    >
+      <template #stock="{ row }">{{ row.stock }}{{ row.spare ? ', spare' : '' }}</template>
+      <template #length="{ row }">{{ row.named_length }}</template>
+      <template #here="{ row }">{{ countOf(row.here) }}</template>
+      <template #here-price="{ row }">{{ priceOf(row.here) }}</template>
+      <template #there="{ row }">{{ countOf(row.there) }}</template>
+      <template #there-price="{ row }">{{ priceOf(row.there) }}</template>
+      <template #foot>
+        <tr v-if="plan.shopping.hardware.lines.length">
+          <td class="called" colspan="3">hardware</td>
+          <td class="to-right figure">{{ compared.here_hardware }}</td>
+          <td class="to-right figure" colspan="2">{{ compared.there_hardware }}</td>
+        </tr>
+        <tr class="total">
+          <td colspan="3" class="called">total with tax</td>
+          <td class="to-right figure">{{ compared.here_total }}</td>
+          <td class="to-right figure" colspan="2">{{ compared.there_total }}</td>
+        </tr>
+        <tr>
+          <td colspan="4" class="to-right quiet">{{ compared.here_claim }}</td>
+          <td colspan="2" class="to-right quiet">{{ compared.there_claim }}</td>
+        </tr>
+      </template>
+    </RuledTable>
     <p v-if="compared.left_out" class="quiet">
       {{ compared.left_out }} of the parts have no board at {{ compared.there }}.
     </p>
@@ -125,16 +129,8 @@ const {
   margin: 4px 0 10px;
 }
 
-.scroll {
-  overflow-x: auto;
-}
-
 .total td {
   font-size: var(--text-large);
   border-top: 2px solid rgb(var(--v-theme-on-background));
-}
-
-tfoot td {
-  border-bottom: 0 !important;
 }
 </style>

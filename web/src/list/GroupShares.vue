@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import type { Plan } from '../api/client'
+import type { Plan } from '../api'
+import { RuledTable } from '../shared'
+
+const COLUMNS = [
+  { name: 'name', title: 'group', look: 'called' },
+  { name: 'pieces', title: 'pieces', right: true, look: 'figure' },
+  { name: 'cost', title: 'its share of the wood', right: true, look: 'figure' },
+]
 
 /** The wood by groups of parts. */
 defineProps<{ groups: Plan['shopping']['groups'] }>()
@@ -8,22 +15,17 @@ defineProps<{ groups: Plan['shopping']['groups'] }>()
 <template>
   <template v-if="groups.length > 1">
     <h2>By group of parts</h2>
-    <table class="ruled shares" aria-label="By group of parts">
-      <thead>
-        <tr>
-          <th>group</th>
-          <th class="to-right">pieces</th>
-          <th class="to-right">its share of the wood</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="group in groups" :key="group.name">
-          <td class="called">{{ group.name || 'without a group' }}</td>
-          <td class="to-right figure">{{ group.pieces }}</td>
-          <td class="to-right figure">{{ group.cost }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <RuledTable
+      class="shares"
+      called="By group of parts"
+      :columns="COLUMNS"
+      :rows="groups"
+      :key-of="(group) => group.name"
+    >
+      <template #name="{ row }">{{ row.name || 'without a group' }}</template>
+      <template #pieces="{ row }">{{ row.pieces }}</template>
+      <template #cost="{ row }">{{ row.cost }}</template>
+    </RuledTable>
     <p class="quiet small">
       A board’s price, waste and all, falls to its parts by their volume; spare boards and tax are
       left aside.

@@ -1,47 +1,43 @@
 <script setup lang="ts">
-import type { Hardware } from '../api/client'
-import LengthText from '../shared/LengthText.vue'
+import type { Hardware } from '../api'
+import { LengthText, RuledTable } from '../shared'
 
 defineProps<{ hardware: Hardware }>()
+const COLUMNS = [
+  { name: 'name', title: 'what', look: 'called' },
+  { name: 'needed', title: 'needed', right: true, look: 'figure' },
+  { name: 'packs', title: 'packs' },
+  { name: 'for', title: 'for', roomy: true, look: 'quiet small' },
+  { name: 'together', title: 'together', right: true, look: 'figure' },
+]
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="Hardware">
-    <table v-if="hardware.lines.length" class="ruled">
-      <thead>
-        <tr>
-          <th>what</th>
-          <th class="to-right">needed</th>
-          <th>packs</th>
-          <th class="roomy">for</th>
-          <th class="to-right">together</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="line in hardware.lines" :key="line.name">
-          <td class="called">
-            {{ line.name }} <LengthText v-if="line.length" :length="line.length" />
-          </td>
-          <td class="to-right figure">
-            {{ line.needed }}
-            <span v-if="line.have" class="quiet small">{{ line.have }} in the drawer</span>
-          </td>
-          <td>
-            <span v-for="pack in line.packs" :key="pack.name" class="pack">
-              {{ pack.count
-              }}<template v-if="pack.content"> of {{ pack.content }} at {{ pack.price }}</template
-              ><template v-else> at {{ pack.price }}</template>
-            </span>
-            <span v-if="line.packs.length && line.left" class="quiet small"
-              >{{ line.left }} left over</span
-            >
-          </td>
-          <td class="roomy quiet small">{{ line.used_for.join('; ') }}</td>
-          <td class="to-right figure">{{ line.price ?? 'no price' }}</td>
-        </tr>
-      </tbody>
-    </table>
-  </div>
+  <RuledTable
+    v-if="hardware.lines.length"
+    called="Hardware"
+    :columns="COLUMNS"
+    :rows="hardware.lines"
+    :key-of="(line) => line.name"
+  >
+    <template #name="{ row }">
+      {{ row.name }} <LengthText v-if="row.length" :length="row.length" />
+    </template>
+    <template #needed="{ row }">
+      {{ row.needed }}
+      <span v-if="row.have" class="quiet small">{{ row.have }} in the drawer</span>
+    </template>
+    <template #packs="{ row }">
+      <span v-for="pack in row.packs" :key="pack.name" class="pack">
+        {{ pack.count
+        }}<template v-if="pack.content"> of {{ pack.content }} at {{ pack.price }}</template
+        ><template v-else> at {{ pack.price }}</template>
+      </span>
+      <span v-if="row.packs.length && row.left" class="quiet small">{{ row.left }} left over</span>
+    </template>
+    <template #for="{ row }">{{ row.used_for.join('; ') }}</template>
+    <template #together="{ row }">{{ row.price ?? 'no price' }}</template>
+  </RuledTable>
   <div v-if="hardware.problems.length" role="alert">
     <ul class="wrong">
       <li v-for="problem in hardware.problems" :key="problem">{{ problem }}</li>
@@ -67,11 +63,9 @@ defineProps<{ hardware: Hardware }>()
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
-
-.small {
+/* Also of a whole cell. */
+.small,
+:deep(.small) {
   font-size: var(--text-small);
 }
 
@@ -80,7 +74,7 @@ defineProps<{ hardware: Hardware }>()
 }
 
 .pack + .small,
-.figure .small {
+:deep(.figure) .small {
   margin-left: 8px;
   font-weight: 400;
 }
@@ -115,10 +109,6 @@ defineProps<{ hardware: Hardware }>()
 }
 
 @media (max-width: 600px) {
-  .roomy {
-    display: none;
-  }
-
   .joints {
     grid-template-columns: 1fr;
   }

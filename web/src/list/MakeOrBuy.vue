@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useMutation } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { api, type Project } from '../api/client'
+import { api, type Project } from '../api'
 
 /** Rip and mill a part, or buy it made. */
 const props = defineProps<{ project: Project }>()

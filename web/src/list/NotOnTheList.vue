@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Plan, Project } from '../api/client'
+import type { Plan, Project } from '../api'
 
 /** Parts that are not bought for, and why. */
 const props = defineProps<{ project: Project; plan: Plan }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useClipboard, useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import type { Project } from '../api/client'
+import type { Project } from '../api'
 
 const props = defineProps<{ project: Project }>()
 const paper = useLocalStorage('grain-tally:paper', 'letter')

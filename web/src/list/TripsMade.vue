@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { api } from '../api/client'
-import { keys } from '../api/keys'
-import { day } from '../shared/dates'
+import { api, keys } from '../api'
+import { day } from '../shared'
 
 /** The trips of a project, with the way to each receipt. */
 const props = defineProps<{ project: string }>()

@@ -1,11 +1,18 @@
 <script setup lang="ts">
-import ChangeLine from '../shared/ChangeLine.vue'
-import HeldPage from '../shared/HeldPage.vue'
+import { ChangeLine, HeldPage, RuledTable } from '../shared'
 import NewMaterial from './NewMaterial.vue'
 import OwnMaterials from './OwnMaterials.vue'
 import { useMaterials } from './useMaterials'
 
 const held = useMaterials()
+const OF_WOODS = [
+  { name: 'word', title: 'word', look: 'called' },
+  { name: 'name', title: 'wood' },
+  { name: 'pounds', title: 'lb/ft³', right: true, look: 'figure' },
+  { name: 'kilograms', title: 'kg/m³', right: true, look: 'figure' },
+  { name: 'exposure', title: 'may stand' },
+  { name: 'caution', title: 'caution', look: 'quiet' },
+]
 </script>
 
 <template>
@@ -30,30 +37,20 @@ const held = useMaterials()
       <NewMaterial :held="held" :exposures="materials.exposures" />
 
       <h2>In the book</h2>
-      <div class="scroll" tabindex="0" role="region" aria-label="Woods and treatments">
-        <table class="ruled">
-          <thead>
-            <tr>
-              <th>word</th>
-              <th>wood</th>
-              <th class="to-right">lb/ft³</th>
-              <th class="to-right">kg/m³</th>
-              <th>may stand</th>
-              <th>caution</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="wood in materials.woods" :key="wood.word">
-              <td class="called">{{ wood.word }}</td>
-              <td>{{ wood.name }}</td>
-              <td class="to-right figure">{{ wood.pounds_per_foot3 }}</td>
-              <td class="to-right figure">{{ wood.kilograms_per_m3 }}</td>
-              <td>{{ wood.exposure }}</td>
-              <td class="quiet">{{ wood.caution }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <RuledTable
+        called="Woods and treatments"
+        :columns="OF_WOODS"
+        :rows="materials.woods"
+        :key-of="(wood) => wood.word"
+        :at-least="760"
+      >
+        <template #word="{ row }">{{ row.word }}</template>
+        <template #name="{ row }">{{ row.name }}</template>
+        <template #pounds="{ row }">{{ row.pounds_per_foot3 }}</template>
+        <template #kilograms="{ row }">{{ row.kilograms_per_m3 }}</template>
+        <template #exposure="{ row }">{{ row.exposure }}</template>
+        <template #caution="{ row }">{{ row.caution }}</template>
+      </RuledTable>
       <p class="quiet small">
         Air-dry at 12 % moisture, after the USDA Wood Handbook, rounded. A stock without a word is
         taken for spruce-pine-fir.
@@ -61,9 +58,3 @@ const held = useMaterials()
     </div>
   </HeldPage>
 </template>
-
-<style scoped>
-table {
-  min-width: 760px;
-}
-</style>

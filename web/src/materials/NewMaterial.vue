@@ -2,7 +2,7 @@
 import { v4 as newId } from 'uuid'
 import { useSessionStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import { useFaults } from '../api/faults'
+import { useFaults } from '../api'
 import type { MaterialsInHand } from './useMaterials'
 
 /** The form that makes a material of one's own. */

@@ -1,15 +1,27 @@
 <script setup lang="ts">
-import { api, type OwnMaterial } from '../api/client'
-import EditableCell from '../shared/EditableCell.vue'
-import EffectOfSize from '../shared/EffectOfSize.vue'
-import KindSwatch from '../shared/KindSwatch.vue'
-import LengthText from '../shared/LengthText.vue'
-import { useSizedCells } from '../shared/useSizedCells'
+import { api, type OwnMaterial } from '../api'
+import {
+  EditableCell,
+  EffectOfSize,
+  KindSwatch,
+  LengthText,
+  RuledTable,
+  useSizedCells,
+} from '../shared'
 import type { MaterialsInHand } from './useMaterials'
 
 /** A builder's own materials, the sizes and cautions of which can be typed over. */
 const props = defineProps<{ own: OwnMaterial[]; held: MaterialsInHand }>()
 const SIZES = ['thickness', 'width']
+const COLUMNS = [
+  { name: 'name', title: 'name', look: 'called' },
+  { name: 'form', title: 'form' },
+  { name: 'section', title: 'real size' },
+  { name: 'density', title: 'kg/m³', right: true },
+  { name: 'exposure', title: 'may stand' },
+  { name: 'caution', title: 'caution', look: 'wide-cell' },
+  { name: 'acts', title: 'put away', unseen: true, right: true },
+]
 const cell = useSizedCells<OwnMaterial>({
   name: 'materials',
   called: (row) => row.name,
@@ -21,70 +33,57 @@ const cell = useSizedCells<OwnMaterial>({
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="Your own materials">
-    <table class="ruled">
-      <thead>
-        <tr>
-          <th>name</th>
-          <th>form</th>
-          <th>real size</th>
-          <th class="to-right">kg/m³</th>
-          <th>may stand</th>
-          <th>caution</th>
-          <th><span class="said-only">put away</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in own" :key="row.id">
-          <td class="called">
-            <KindSwatch :kind="row.form === 'sheet' ? 'sheet' : row.kind" />{{ row.name }}
-          </td>
-          <td>{{ row.form }}</td>
-          <td>
-            <div class="size">
-              <template v-if="row.form === 'round'">⌀</template>
-              <EditableCell
-                v-bind="cell(row, 'thickness', row.form === 'round' ? 'Diameter' : 'Thickness')"
-                takes-length
-                class="narrow"
-                ><LengthText :length="row.section.thickness" bare
-              /></EditableCell>
-              <template v-if="row.form !== 'round'">
-                ×
-                <EditableCell v-bind="cell(row, 'width', 'Width')" takes-length class="narrow"
-                  ><LengthText :length="row.section.width" bare
-                /></EditableCell>
-              </template>
-            </div>
-          </td>
-          <td>
-            <EditableCell v-bind="cell(row, 'density', 'Density')" right class="figure narrow">{{
-              row.kilograms_per_m3
-            }}</EditableCell>
-          </td>
-          <td>{{ row.exposure }}</td>
-          <td class="wide-cell"><EditableCell v-bind="cell(row, 'caution', 'Caution')" /></td>
-          <td class="to-right">
-            <v-btn
-              variant="text"
-              size="small"
-              :aria-label="`Put away ${row.name}`"
-              @click="held.putAway(row.id)"
-              >Put away</v-btn
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <EffectOfSize ref="effect" />
-  </div>
+  <RuledTable
+    called="Your own materials"
+    :columns="COLUMNS"
+    :rows="own"
+    :key-of="(one) => one.id"
+    :at-least="760"
+  >
+    <template #name="{ row }">
+      <KindSwatch :kind="row.form === 'sheet' ? 'sheet' : row.kind" />{{ row.name }}
+    </template>
+    <template #form="{ row }">{{ row.form }}</template>
+    <template #section="{ row }">
+      <div class="size">
+        <template v-if="row.form === 'round'">⌀</template>
+        <EditableCell
+          v-bind="cell(row, 'thickness', row.form === 'round' ? 'Diameter' : 'Thickness')"
+          takes-length
+          class="narrow"
+          ><LengthText :length="row.section.thickness" bare
+        /></EditableCell>
+        <template v-if="row.form !== 'round'">
+          ×
+          <EditableCell v-bind="cell(row, 'width', 'Width')" takes-length class="narrow"
+            ><LengthText :length="row.section.width" bare
+          /></EditableCell>
+        </template>
+      </div>
+    </template>
+    <template #density="{ row }">
+      <EditableCell v-bind="cell(row, 'density', 'Density')" right class="figure narrow">{{
+        row.kilograms_per_m3
+      }}</EditableCell>
+    </template>
+    <template #exposure="{ row }">{{ row.exposure }}</template>
+    <template #caution="{ row }">
+      <EditableCell v-bind="cell(row, 'caution', 'Caution')" />
+    </template>
+    <template #acts="{ row }">
+      <v-btn
+        variant="text"
+        size="small"
+        :aria-label="`Put away ${row.name}`"
+        @click="held.putAway(row.id)"
+        >Put away</v-btn
+      >
+    </template>
+  </RuledTable>
+  <EffectOfSize ref="effect" />
 </template>
 
 <style scoped>
-table {
-  min-width: 760px;
-}
-
 .size {
   display: flex;
   align-items: center;
@@ -96,7 +95,7 @@ table {
   width: 56px;
 }
 
-.wide-cell {
+:deep(.wide-cell) {
   min-width: 200px;
 }
 </style>

@@ -1,7 +1,5 @@
 import { computed } from 'vue'
-import { api, type MaterialFields, type Materials } from '../api/client'
-import { keys } from '../api/keys'
-import { useVersioned } from '../api/versioned'
+import { api, keys, type MaterialFields, type Materials, useVersioned } from '../api'
 
 /** The woods of the book and the builder's own materials, with every change of these. */
 export function useMaterials() {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
-import type { Laid, Length } from '../api/client'
+import type { Laid, Length } from '../api'
 
 /** A run to scale: its items on the length that they fill, with the marks beneath. */
 const props = defineProps<{

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { inches, projectOf } from '../testing/projects'
 import { laidOf, runOf } from '../testing/measures'
+import { inches, projectOf } from '../testing/projects'
 import { shown } from '../testing/shown'
 import MarksDrawing from './MarksDrawing.vue'
 import MarksLeaf from './MarksLeaf.vue'

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
-import type { Project, Run } from '../api/client'
-import { RUN_FIELDS } from '../api/fields'
-import type { ProjectOnDesk } from '../desk/useProject'
-import LengthText from '../shared/LengthText.vue'
+import { type Project, type Run, RUN_FIELDS } from '../api'
+import type { ProjectOnDesk } from '../project'
+import { ChoiceSelect, ChoiceToggle, LengthText } from '../shared'
 import MarksDrawing from './MarksDrawing.vue'
 import { useMeasures } from './useMeasures'
 
@@ -20,6 +19,10 @@ const shown = computed<Run | undefined>(
 )
 const laid = computed(() => shown.value?.laid)
 const SIDES = RUN_FIELDS.find((one) => one.name === 'marks')?.choices ?? []
+const ENDS = [
+  { value: 'left', title: 'from the left' },
+  { value: 'right', title: 'from the right' },
+] as const
 const half = computed(() => (laid.value?.side === 'centre' ? 'across' : 'on the side of'))
 const letter = computed(() => shown.value?.part ?? '')
 
@@ -35,30 +38,21 @@ function paper(id: string): string {
     </p>
     <template v-else>
       <div class="choices">
-        <select
+        <ChoiceSelect
           v-if="project.runs.length > 1"
-          :value="shown.id"
-          aria-label="Run"
-          @change="run = ($event.target as HTMLSelectElement).value"
-        >
-          <option v-for="one in project.runs" :key="one.id" :value="one.id">{{ one.name }}</option>
-        </select>
+          :model-value="shown.id"
+          called="Run"
+          :choices="project.runs.map((one) => ({ value: one.id, title: one.name }))"
+          @update:model-value="(id: string) => (run = id)"
+        />
         <h2 v-else class="called">{{ shown.name }}</h2>
-        <v-btn-toggle v-model="end" mandatory density="compact" aria-label="Measured from">
-          <v-btn size="small" value="left">from the left</v-btn>
-          <v-btn size="small" value="right">from the right</v-btn>
-        </v-btn-toggle>
-        <v-btn-toggle
+        <ChoiceToggle v-model="end" called="Measured from" :choices="ENDS" />
+        <ChoiceToggle
           :model-value="shown.marks"
-          mandatory
-          density="compact"
-          aria-label="What is marked"
-          @update:model-value="measures.changeRun(shown.id, { marks: $event })"
-        >
-          <v-btn v-for="side in SIDES" :key="side.value" size="small" :value="side.value">{{
-            side.title
-          }}</v-btn>
-        </v-btn-toggle>
+          called="What is marked"
+          :choices="SIDES"
+          @update:model-value="(marks: string) => measures.changeRun(shown!.id, { marks })"
+        />
         <v-btn size="small" :href="paper(shown.id)">On paper</v-btn>
       </div>
       <p v-if="!laid" role="alert" class="wrong">
@@ -117,16 +111,6 @@ function paper(id: string): string {
 h2 {
   margin: 0 6px 0 0;
   font-size: var(--text-lead);
-}
-
-select {
-  font: inherit;
-  color: inherit;
-  min-height: 32px;
-  padding: 0 8px;
-  background: rgb(var(--v-theme-surface));
-  border: 1px solid rgb(var(--v-theme-rule));
-  border-radius: var(--corner);
 }
 
 .lead {

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { useDebounceFn, useLocalStorage } from '@vueuse/core'
 import { computed, nextTick, ref, useId, useTemplateRef, watch } from 'vue'
-import { api, type MeasureReading, type Problem, type Project } from '../api/client'
-import FaultList from '../imports/FaultList.vue'
-import NamesOffered from '../shared/NamesOffered.vue'
-import { useCompletion } from '../shared/useCompletion'
-import ValueText from './ValueText.vue'
+import { api, type MeasureReading, type Problem, type Project } from '../api'
+import { FaultList } from '../imports'
+import { NamesOffered, useCompletion, ValueText } from '../shared'
 import type { Measures } from './useMeasures'
 
 /** The line in which a measure is typed, with what it would come to beneath it. */

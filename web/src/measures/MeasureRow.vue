@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { Measure, MeasureField, Outcome } from '../api/client'
-import { day } from '../shared/dates'
-import EditableCell from '../shared/EditableCell.vue'
-import ValueText from './ValueText.vue'
+import type { Measure, MeasureField, Outcome } from '../api'
+import { day, EditableCell, ValueText } from '../shared'
 import type { Measures } from './useMeasures'
 
 /** One measure: its name, what it is, what it comes to; in its details what the tape said. */

@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { inches, projectOf } from '../testing/projects'
 import { laidOf, measureOf, runOf } from '../testing/measures'
+import { inches, projectOf } from '../testing/projects'
 import { serverThat, type Asked } from '../testing/server'
 import { shown } from '../testing/shown'
 import MeasuresLeaf from './MeasuresLeaf.vue'

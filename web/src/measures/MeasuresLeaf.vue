@@ -1,17 +1,15 @@
 <script setup lang="ts">
 import { defineAsyncComponent, ref, useTemplateRef } from 'vue'
-import type { Measure, MeasureField, Project, Run, RunField } from '../api/client'
-import type { ProjectOnDesk } from '../desk/useProject'
-import { useCells } from '../shared/useCells'
+import type { Measure, MeasureField, Project, Run, RunField } from '../api'
+import type { ProjectOnDesk } from '../project'
+import { NewShape, ShapeCard, useShapes } from '../shapes'
+import { useCells } from '../shared'
 import MeasureEntry from './MeasureEntry.vue'
 import MeasureRow from './MeasureRow.vue'
 import RunCard from './RunCard.vue'
-import ShapeCard from '../shapes/ShapeCard.vue'
-import { useShapes } from '../shapes/useShapes'
 import { useMeasures } from './useMeasures'
 
 const NewRun = defineAsyncComponent(() => import('./NewRun.vue'))
-const NewShape = defineAsyncComponent(() => import('../shapes/NewShape.vue'))
 
 /** Named sizes, shapes and runs: what parts follow. */
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Project } from '../api/client'
-import { RUN_FIELDS } from '../api/fields'
-import { useFaults } from '../api/faults'
-import FormDialog from '../shared/FormDialog.vue'
+import { type Project, RUN_FIELDS, useFaults } from '../api'
+import { FormDialog } from '../shared'
 import type { Measures } from './useMeasures'
 
 /** A new run: what it is called, what it fills, of what, and how it is asked for. */

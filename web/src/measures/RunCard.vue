@@ -1,10 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Outcome, Run, RunField } from '../api/client'
-import { RUN_FIELDS } from '../api/fields'
-import EditableCell from '../shared/EditableCell.vue'
-import LengthText from '../shared/LengthText.vue'
-import { useFaults } from '../api/faults'
+import { type Outcome, type Run, RUN_FIELDS, type RunField, useFaults } from '../api'
+import { ChoiceSelect, EditableCell, LengthText } from '../shared'
 import type { Measures } from './useMeasures'
 
 /** One run: what is asked of it, and how it lies. */
@@ -116,20 +113,15 @@ function choices(name: string) {
       </div>
       <div v-for="field in fields" :key="field.name" class="field">
         <span class="quiet">{{ field.heading }}</span>
-        <select
+        <ChoiceSelect
           v-if="field.choices.length"
-          :value="run[field.name]"
-          :aria-label="`${field.heading} of ${run.name}`"
-          @change="
-            measures.changeRun(run.id, {
-              [field.name]: ($event.target as HTMLSelectElement).value,
-            })
+          :model-value="String(run[field.name])"
+          :called="`${field.heading} of ${run.name}`"
+          :choices="choices(field.name)"
+          @update:model-value="
+            (choice: string) => measures.changeRun(run.id, { [field.name]: choice })
           "
-        >
-          <option v-for="choice in choices(field.name)" :key="choice.value" :value="choice.value">
-            {{ choice.title }}
-          </option>
-        </select>
+        />
         <EditableCell
           v-else
           v-bind="cell(run, field.name, field.heading)"

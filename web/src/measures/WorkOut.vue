@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { api, type MeasureReading, type Outcome, type Project } from '../api/client'
-import { QUESTIONS } from '../api/fields'
-import FormDialog from '../shared/FormDialog.vue'
-import ValueText from './ValueText.vue'
+import { api, type MeasureReading, type Outcome, type Project, QUESTIONS } from '../api'
+import { FormDialog, ValueText } from '../shared'
 
 /** Common questions, each answered by a formula that goes into a length and can be read there. */
 const props = defineProps<{

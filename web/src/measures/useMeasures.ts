@@ -1,6 +1,13 @@
-import { api, type Outcome, type Project, type ProjectChange } from '../api/client'
-import type { MeasureField, RunFields, RunPatch } from '../api/client'
-import type { ProjectOnDesk } from '../desk/useProject'
+import {
+  api,
+  type MeasureField,
+  type Outcome,
+  type Project,
+  type ProjectChange,
+  type RunFields,
+  type RunPatch,
+} from '../api'
+import type { ProjectOnDesk } from '../project'
 
 type Changed = Promise<Outcome<ProjectChange, Project>>
 

@@ -2,10 +2,9 @@
 import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { session } from '../account/session'
-import { isElsewhere, isTyping } from '../shared/typing'
+import { session } from '../api'
+import { isElsewhere, isTyping, keysOpen } from '../shared'
 import PlacesTape from './PlacesTape.vue'
-import { keysOpen } from './shortcuts'
 import { usePlaces } from './usePlaces'
 import WorkshopMenu from './WorkshopMenu.vue'
 

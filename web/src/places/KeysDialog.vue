@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { AT_THE_DESK, keysOpen, SHORTCUTS } from './shortcuts'
+import { AT_THE_DESK, keysOpen, PlainDialog, SHORTCUTS } from '../shared'
 
 const GROUPS = [
   { called: 'Everywhere', keys: SHORTCUTS },
@@ -8,24 +8,21 @@ const GROUPS = [
 </script>
 
 <template>
-  <v-dialog v-model="keysOpen" max-width="480" aria-label="Keys" scrollable>
-    <v-card title="Keys">
-      <v-card-text tabindex="0">
-        <template v-for="group in GROUPS" :key="group.called">
-          <h3>{{ group.called }}</h3>
-          <dl>
-            <template v-for="{ keys, does } in group.keys" :key="keys">
-              <dt>
-                <kbd>{{ keys }}</kbd>
-              </dt>
-              <dd>{{ does }}</dd>
-            </template>
-          </dl>
+  <PlainDialog v-model="keysOpen" title="Keys" is-long>
+    <template v-for="group in GROUPS" :key="group.called">
+      <h3>{{ group.called }}</h3>
+      <dl>
+        <template v-for="{ keys, does } in group.keys" :key="keys">
+          <dt>
+            <kbd>{{ keys }}</kbd>
+          </dt>
+          <dd>{{ does }}</dd>
         </template>
-      </v-card-text>
-      <v-card-actions><v-btn @click="keysOpen = false">Close</v-btn></v-card-actions>
-    </v-card>
-  </v-dialog>
+      </dl>
+    </template>
+
+    <template #acts><v-btn @click="keysOpen = false">Close</v-btn></template>
+  </PlainDialog>
 </template>
 
 <style scoped>

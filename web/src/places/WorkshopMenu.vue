@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { useRouter } from 'vue-router'
-import { session } from '../account/session'
-import { api } from '../api/client'
-import { lastId } from '../projects/openProject'
-import { panelOpen } from '../tape/tape'
-import { keysOpen } from './shortcuts'
+import { api, session } from '../api'
+import { lastId } from '../project'
+import { forgetSeen, keysOpen } from '../shared'
+import { panelOpen } from '../tape'
 import type { Place } from './usePlaces'
 
 /** The workshop's own places, and what belongs to whoever works in it. */
@@ -17,7 +16,7 @@ const queries = useQueryClient()
 async function signOut() {
   const { data } = await api.DELETE('/api/session')
   queries.clear()
-  await (await import('../shared/onDevice')).forgetSeen()
+  await forgetSeen()
   lastId.value = ''
   if (data) session.value = data
   await router.push('/sign-in')

@@ -1,11 +1,9 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { session } from '../account/session'
-import { api, type Plan, type Project } from '../api/client'
-import { keys } from '../api/keys'
-import { lastId, useOpenProject } from '../projects/openProject'
-import { counted } from '../shared/counted'
+import { api, keys, type Plan, type Project, session } from '../api'
+import { lastId, useOpenProject } from '../project'
+import { counted } from '../shared'
 
 /** Where a builder can stand: its name, a live word beneath, and whether that is here. */
 export interface Place {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { day } from '../shared/dates'
+import { day, PlainDialog } from '../shared'
 
 /** Projects that were deleted: to bring back, or to let go of for good. */
 interface Deleted {
@@ -40,23 +40,18 @@ function remove() {
         >
       </li>
     </ul>
-    <v-dialog
+    <PlainDialog
       :model-value="Boolean(removing)"
-      max-width="420"
-      :aria-label="`Delete ${removing?.name} for good`"
+      :title="`Delete ${removing?.name} for good?`"
+      :width="420"
       @update:model-value="removing = undefined"
     >
-      <v-card :title="`Delete ${removing?.name} for good?`">
-        <v-card-text
-          >Its parts, plans, receipts and whole history go with it. This cannot be
-          undone.</v-card-text
-        >
-        <v-card-actions>
-          <v-btn @click="removing = undefined">Keep it</v-btn>
-          <v-btn color="error" @click="remove">Delete for good</v-btn>
-        </v-card-actions>
-      </v-card>
-    </v-dialog>
+      Its parts, plans, receipts and whole history go with it. This cannot be undone.
+      <template #acts>
+        <v-btn @click="removing = undefined">Keep it</v-btn>
+        <v-btn color="error" @click="remove">Delete for good</v-btn>
+      </template>
+    </PlainDialog>
   </template>
 </template>
 

@@ -2,11 +2,9 @@
 import { v4 as newId } from 'uuid'
 import { useSessionStorage } from '@vueuse/core'
 import { ref, useTemplateRef } from 'vue'
-import { api, outcomeOf, type Project } from '../api/client'
-import { useFaults } from '../api/faults'
-import NewRow from '../shared/NewRow.vue'
-import { UNITS } from '../yards/useNewYard'
-import YardChoice from '../yards/YardChoice.vue'
+import { api, outcomeOf, type Project, useFaults } from '../api'
+import { UNITS, YardChoice } from '../project'
+import { NewRow } from '../shared'
 
 /** The form that starts a project. */
 const emit = defineEmits<{ made: [project: Project] }>()

@@ -2,15 +2,23 @@
 import { v4 as newId } from 'uuid'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, formOf, outcomeOf, type Project } from '../api/client'
-import { useFaults } from '../api/faults'
-import FaultList from '../imports/FaultList.vue'
-import FilePick from '../imports/FilePick.vue'
+import { api, formOf, outcomeOf, type Project, useFaults } from '../api'
+import { FaultList, FilePick } from '../imports'
+import { day, RuledTable } from '../shared'
 import DeletedProjects from './DeletedProjects.vue'
 import NewProject from './NewProject.vue'
 import { useProjects } from './useProjects'
-import { day } from '../shared/dates'
 
+const COLUMNS = [
+  { name: 'name', title: 'project' },
+  { name: 'yard', title: 'yard' },
+  { name: 'parts', title: 'parts', right: true },
+  { name: 'boards', title: 'boards', right: true, look: 'figure' },
+  { name: 'cost', title: 'cost', right: true, look: 'figure' },
+  { name: 'plan', title: 'plan' },
+  { name: 'changed', title: 'changed', look: 'quiet' },
+  { name: 'acts', title: 'delete', unseen: true, right: true },
+]
 const router = useRouter()
 const projects = useProjects()
 const { rows, isError, fault } = projects
@@ -58,54 +66,35 @@ async function bringBack(id: string) {
       <p>The projects could not be loaded.</p>
       <v-btn @click="projects.refetch()">Try again</v-btn>
     </div>
-    <div v-else-if="rows?.length" class="scroll" tabindex="0" role="region" aria-label="Projects">
-      <table class="ruled">
-        <thead>
-          <tr>
-            <th>project</th>
-            <th>yard</th>
-            <th class="to-right">parts</th>
-            <th class="to-right">boards</th>
-            <th class="to-right">cost</th>
-            <th>plan</th>
-            <th>changed</th>
-            <th><span class="said-only">delete</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.id">
-            <td>
-              <RouterLink :to="`/projects/${row.id}`" class="called link">{{
-                row.name
-              }}</RouterLink>
-              <span class="quiet small">
-                {{ row.unit === 'mm' ? 'mm' : 'inches'
-                }}{{ row.copies > 1 ? `, build ${row.copies}` : '' }}
-              </span>
-            </td>
-            <td>{{ row.yard || 'none' }}</td>
-            <td class="to-right">{{ row.parts }}</td>
-            <td class="to-right figure">{{ row.boards ?? '–' }}</td>
-            <td class="to-right figure">{{ row.cost ?? '–' }}</td>
-            <td>
-              <span v-if="row.proven" class="proven">proven least</span>
-              <span v-else class="quiet">{{ row.boards === null ? 'not made yet' : 'open' }}</span>
-            </td>
-            <td class="quiet">{{ day(row.updated) }}</td>
-            <td class="to-right">
-              <v-btn
-                variant="text"
-                size="small"
-                :aria-label="`Delete ${row.name}`"
-                @click="remove(row)"
-              >
-                Delete
-              </v-btn>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <RuledTable
+      v-else-if="rows?.length"
+      called="Projects"
+      :columns="COLUMNS"
+      :rows="rows"
+      :key-of="(row) => row.id"
+    >
+      <template #name="{ row }">
+        <RouterLink :to="`/projects/${row.id}`" class="called link">{{ row.name }}</RouterLink>
+        <span class="quiet small">
+          {{ row.unit === 'mm' ? 'mm' : 'inches'
+          }}{{ row.copies > 1 ? `, build ${row.copies}` : '' }}
+        </span>
+      </template>
+      <template #yard="{ row }">{{ row.yard || 'none' }}</template>
+      <template #parts="{ row }">{{ row.parts }}</template>
+      <template #boards="{ row }">{{ row.boards ?? '–' }}</template>
+      <template #cost="{ row }">{{ row.cost ?? '–' }}</template>
+      <template #plan="{ row }">
+        <span v-if="row.proven" class="proven">proven least</span>
+        <span v-else class="quiet">{{ row.boards === null ? 'not made yet' : 'open' }}</span>
+      </template>
+      <template #changed="{ row }">{{ day(row.updated) }}</template>
+      <template #acts="{ row }">
+        <v-btn variant="text" size="small" :aria-label="`Delete ${row.name}`" @click="remove(row)">
+          Delete
+        </v-btn>
+      </template>
+    </RuledTable>
     <p v-else-if="rows" class="quiet">
       Nothing here yet. Name what you want to build; the parts come next, one line each.
     </p>

@@ -1,6 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
-import { keys } from '../api/keys'
+import { keys } from '../api'
 import { projectOf } from '../testing/projects'
 import { serverThat } from '../testing/server'
 import { within } from '../testing/within'

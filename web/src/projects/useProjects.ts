@@ -1,7 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
-import { api, outcomeOf, type Project } from '../api/client'
-import { keys } from '../api/keys'
+import { api, keys, outcomeOf, type Project } from '../api'
 
 /** Every project with what its plan comes to, and those that were deleted and can be brought back. */
 export function useProjects() {

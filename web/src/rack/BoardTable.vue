@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, type Rack, type RackBoard, type RackFields } from '../api/client'
-import EditableCell from '../shared/EditableCell.vue'
-import EffectOfSize from '../shared/EffectOfSize.vue'
-import LengthText from '../shared/LengthText.vue'
-import SectionText from '../shared/SectionText.vue'
-import { useSizedCells } from '../shared/useSizedCells'
+import { api, type Rack, type RackBoard, type RackFields } from '../api'
+import {
+  EditableCell,
+  EffectOfSize,
+  LengthText,
+  RuledTable,
+  SectionText,
+  useSizedCells,
+} from '../shared'
 import type { RackInHand } from './useRack'
 
 /** Boards on the rack, each with its measures beneath it when it is opened. */
@@ -23,6 +26,15 @@ const MEASURES: { field: Field; label: string; hint: string; isLength?: boolean 
   { field: 'twist', label: 'Twisted', hint: 'yes or no' },
   { field: 'flaws', label: 'Flaws', hint: 'from to, such as 30 to 34 1/2' },
   { field: 'note', label: 'Note', hint: 'for yourself' },
+]
+const COLUMNS = [
+  { name: 'number', title: 'number', right: true, look: 'figure number' },
+  { name: 'stock', title: 'stock' },
+  { name: 'length', title: 'length' },
+  { name: 'section', title: 'real size' },
+  { name: 'strip', title: 'straight strip' },
+  { name: 'place', title: 'place' },
+  { name: 'acts', title: 'measure, take off', unseen: true, right: true, look: 'acts' },
 ]
 const OF_NO_SIZE = ['stock', 'place', 'note', 'bow', 'cup']
 
@@ -42,91 +54,75 @@ const cell = useSizedCells<RackBoard>({
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="Boards">
-    <table class="ruled">
-      <thead>
-        <tr>
-          <th class="to-right">number</th>
-          <th>stock</th>
-          <th>length</th>
-          <th>real size</th>
-          <th>straight strip</th>
-          <th>place</th>
-          <th><span class="said-only">measure, take off</span></th>
-        </tr>
-      </thead>
-      <tbody v-for="board in rack.boards" :key="board.id">
-        <tr>
-          <td class="to-right figure number">
-            <RouterLink :to="`/rack/${board.id}`" :aria-label="`Board ${board.number} alone`">{{
-              board.number
-            }}</RouterLink>
-          </td>
-          <td>
-            <EditableCell v-bind="cell(board, 'stock', 'Stock')" class="called" />
-            <span v-if="board.left_alone" class="alone">{{ board.left_alone }}</span>
-          </td>
-          <td>
-            <EditableCell v-bind="cell(board, 'length', 'Length')" takes-length class="figure">
-              <LengthText :length="board.length_shown" />
-            </EditableCell>
-          </td>
-          <td>
-            <SectionText v-if="board.section" :section="board.section" />
-            <span class="quiet source">{{ board.section_source }}</span>
-          </td>
-          <td>
-            <LengthText v-if="board.straight_width" :length="board.straight_width" />
-            <span v-else class="quiet">none</span>
-          </td>
-          <td><EditableCell v-bind="cell(board, 'place', 'Place')" /></td>
-          <td class="to-right acts">
-            <v-btn
-              variant="text"
-              size="small"
-              :aria-expanded="open === board.id"
-              :aria-label="`Measure board ${board.number}`"
-              @click="open = open === board.id ? undefined : board.id"
-              >Measure</v-btn
-            >
-            <v-btn
-              variant="text"
-              size="small"
-              :aria-label="`Take off board ${board.number}`"
-              @click="held.removeBoards([board.id])"
-              >Take off</v-btn
-            >
-          </td>
-        </tr>
-        <tr v-if="open === board.id">
-          <td colspan="7">
-            <div class="measures">
-              <div v-for="{ field, label, hint, isLength } in MEASURES" :key="field">
-                <span class="quiet small">{{ label }}</span>
-                <EditableCell v-bind="cell(board, field, label)" :takes-length="isLength">
-                  <template v-if="board[field]">{{ board[field] }}</template>
-                  <span v-else class="quiet small">{{ hint }}</span>
-                </EditableCell>
-              </div>
-            </div>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <EffectOfSize ref="effect" />
-  </div>
+  <RuledTable
+    called="Boards"
+    :columns="COLUMNS"
+    :rows="rack.boards"
+    :key-of="(board) => board.id"
+    :at-least="760"
+    :is-open="(board) => open === board.id"
+  >
+    <template #number="{ row }">
+      <RouterLink :to="`/rack/${row.id}`" :aria-label="`Board ${row.number} alone`">{{
+        row.number
+      }}</RouterLink>
+    </template>
+    <template #stock="{ row }">
+      <EditableCell v-bind="cell(row, 'stock', 'Stock')" class="called" />
+      <span v-if="row.left_alone" class="alone">{{ row.left_alone }}</span>
+    </template>
+    <template #length="{ row }">
+      <EditableCell v-bind="cell(row, 'length', 'Length')" takes-length class="figure">
+        <LengthText :length="row.length_shown" />
+      </EditableCell>
+    </template>
+    <template #section="{ row }">
+      <SectionText v-if="row.section" :section="row.section" />
+      <span class="quiet source">{{ row.section_source }}</span>
+    </template>
+    <template #strip="{ row }">
+      <LengthText v-if="row.straight_width" :length="row.straight_width" />
+      <span v-else class="quiet">none</span>
+    </template>
+    <template #place="{ row }"><EditableCell v-bind="cell(row, 'place', 'Place')" /></template>
+    <template #acts="{ row }">
+      <v-btn
+        variant="text"
+        size="small"
+        :aria-expanded="open === row.id"
+        :aria-label="`Measure board ${row.number}`"
+        @click="open = open === row.id ? undefined : row.id"
+        >Measure</v-btn
+      >
+      <v-btn
+        variant="text"
+        size="small"
+        :aria-label="`Take off board ${row.number}`"
+        @click="held.removeBoards([row.id])"
+        >Take off</v-btn
+      >
+    </template>
+    <template #under="{ row }">
+      <div class="measures">
+        <div v-for="{ field, label, hint, isLength } in MEASURES" :key="field">
+          <span class="quiet small">{{ label }}</span>
+          <EditableCell v-bind="cell(row, field, label)" :takes-length="isLength">
+            <template v-if="row[field]">{{ row[field] }}</template>
+            <span v-else class="quiet small">{{ hint }}</span>
+          </EditableCell>
+        </div>
+      </div>
+    </template>
+  </RuledTable>
+  <EffectOfSize ref="effect" />
 </template>
 
 <style scoped>
-table {
-  min-width: 760px;
-}
-
-.number {
+:deep(.number) {
   font-size: var(--text-lead);
 }
 
-.number a {
+:deep(.number) a {
   color: inherit;
   text-decoration: none;
   border-bottom: 1px dotted;
@@ -145,7 +141,7 @@ table {
   white-space: nowrap;
 }
 
-.acts {
+:deep(.acts) {
   white-space: nowrap;
 }
 

@@ -1,7 +1,5 @@
 import { computed, type Ref } from 'vue'
-import { api, type Rack, type RackFields } from '../api/client'
-import { keys } from '../api/keys'
-import { useVersioned } from '../api/versioned'
+import { api, keys, type Rack, type RackFields, useVersioned } from '../api'
 
 /** A page of the rack as a search finds it, or one board, and every change that can be made. */
 export function useRack(find: Ref<string>, page: Ref<number>, board: Ref<string | undefined>) {

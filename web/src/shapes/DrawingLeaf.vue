@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useElementSize, useLocalStorage } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
-import type { Project } from '../api/client'
-import type { Lighting } from '../desk/useLighting'
+import type { Project } from '../api'
+import type { Lighting } from '../drawing'
+import { ChoiceSelect, ChoiceToggle } from '../shared'
 import { kindOf } from './asks'
 import ShapeView from './ShapeView.vue'
 import { useDrawing } from './useShapes'
@@ -32,6 +33,10 @@ const drawing = useDrawing(
   rooms,
 )
 const names = computed(() => (drawing.value?.views ?? []).map(({ name }) => name))
+const sides = computed(() => [
+  ...names.value.map((name) => ({ value: name, title: name })),
+  { value: ALL, title: 'all views' },
+])
 const views = computed(() =>
   (drawing.value?.views ?? []).filter(
     ({ name }) => [ALL, name].includes(view.value) || !names.value.includes(view.value),
@@ -62,21 +67,15 @@ function file(ending: string): string {
     </div>
     <template v-else>
       <div class="choices">
-        <select
+        <ChoiceSelect
           v-if="project.shapes.length > 1"
-          :value="shown.id"
-          aria-label="Shape"
-          @change="shape = ($event.target as HTMLSelectElement).value"
-        >
-          <option v-for="one in project.shapes" :key="one.id" :value="one.id">
-            {{ one.called }}
-          </option>
-        </select>
+          :model-value="shown.id"
+          called="Shape"
+          :choices="project.shapes.map((one) => ({ value: one.id, title: one.called }))"
+          @update:model-value="(id: string) => (shape = id)"
+        />
         <h2 v-else class="called">{{ shown.called }}</h2>
-        <v-btn-toggle v-model="view" mandatory density="compact" aria-label="Seen from">
-          <v-btn v-for="name in names" :key="name" size="small" :value="name">{{ name }}</v-btn>
-          <v-btn size="small" :value="ALL">all views</v-btn>
-        </v-btn-toggle>
+        <ChoiceToggle v-model="view" called="Seen from" :choices="sides" />
         <span class="files">
           <v-btn size="small" :href="file('pdf')">On paper</v-btn>
           <v-btn size="small" :href="file('svg')">SVG</v-btn>
@@ -165,16 +164,6 @@ h3 {
 .line {
   margin: 2px 0;
   font-size: var(--text-small);
-}
-
-select {
-  font: inherit;
-  font-weight: 650;
-  color: inherit;
-  min-height: 30px;
-  background: rgb(var(--v-theme-surface));
-  border: 0;
-  border-bottom: 1px solid rgb(var(--v-theme-rule));
 }
 
 @media (max-width: 900px) {

@@ -1,13 +1,10 @@
 <script setup lang="ts">
 import { useDebounceFn, useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
-import { api, type Project, type ShapePreview } from '../api/client'
-import { SHAPES } from '../api/shapes'
-import { useFaults } from '../api/faults'
-import FormDialog from '../shared/FormDialog.vue'
-import LengthText from '../shared/LengthText.vue'
-import ShapeView from './ShapeView.vue'
+import { api, type Project, type ShapePreview, SHAPES, useFaults } from '../api'
+import { FormDialog, LengthText } from '../shared'
 import { kindOf, usualOf, type Ask } from './asks'
+import ShapeView from './ShapeView.vue'
 import type { Measured, Shapes } from './useShapes'
 
 /** A new shape: which, what it is called, its measures; its drawing follows while they are typed. */

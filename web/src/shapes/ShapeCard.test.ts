@@ -1,6 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
-import type { Shape } from '../api/client'
+import type { Shape } from '../api'
 import { partOf, projectOf } from '../testing/projects'
 import { shown } from '../testing/shown'
 import ShapeCard from './ShapeCard.vue'

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Project, Shape } from '../api/client'
-import EditableCell from '../shared/EditableCell.vue'
-import { useDrafts } from '../shared/useDrafts'
-import ValueText from '../measures/ValueText.vue'
+import type { Project, Shape } from '../api'
+import { ChoiceSelect, EditableCell, useDrafts, ValueText } from '../shared'
 import { isFigure, kindOf, usualOf, type Ask } from './asks'
 import type { Shapes } from './useShapes'
 
@@ -101,14 +99,13 @@ async function act(changed: ReturnType<Shapes['letGo']>) {
       </div>
       <div v-for="ask in asks" :key="ask.name" class="field">
         <span class="quiet">{{ ask.heading }}</span>
-        <select
+        <ChoiceSelect
           v-if="ask.kind === 'choice'"
-          :value="typed(ask) || ask.usual"
-          :aria-label="`${ask.heading} of ${shape.called}`"
-          @change="choose(ask, ($event.target as HTMLSelectElement).value)"
-        >
-          <option v-for="choice in ask.choices" :key="choice" :value="choice">{{ choice }}</option>
-        </select>
+          :model-value="typed(ask) || ask.usual"
+          :called="`${ask.heading} of ${shape.called}`"
+          :choices="ask.choices.map((one) => ({ value: one, title: one }))"
+          @update:model-value="(choice: string) => choose(ask, choice)"
+        />
         <EditableCell v-else v-bind="bind(ask)" :formula="isFigure(ask) ? 'as it is' : undefined">
           <template v-if="typed(ask)">{{ typed(ask) }}</template>
           <span v-else class="quiet hint">{{ usualOf(ask) }}</span>

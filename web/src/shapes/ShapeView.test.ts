@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { DrawnView } from '../api/client'
+import type { DrawnView } from '../api'
 import { shown } from '../testing/shown'
 import ShapeView from './ShapeView.vue'
 

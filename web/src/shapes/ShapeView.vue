@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DrawnView } from '../api/client'
+import type { DrawnView } from '../api'
 
 /** One view of a shape to scale: its pieces, their letters, and dimension lines. */
 defineProps<{ view: DrawnView; lit?: string; called: string }>()

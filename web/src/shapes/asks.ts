@@ -1,4 +1,4 @@
-import { SHAPES } from '../api/shapes'
+import { SHAPES } from '../api'
 
 /** What a shape asks for. */
 export type Ask = (typeof SHAPES)[number]['asks'][number]

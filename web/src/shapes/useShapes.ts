@@ -1,8 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, type Ref } from 'vue'
-import { api, type Drawing, type Outcome, type Project, type ProjectChange } from '../api/client'
-import { keys } from '../api/keys'
-import type { ProjectOnDesk } from '../desk/useProject'
+import { api, type Drawing, keys, type Outcome, type Project, type ProjectChange } from '../api'
+import type { ProjectOnDesk } from '../project'
 
 type Changed = Promise<Outcome<ProjectChange, Project>>
 export type Measured = Record<string, string>

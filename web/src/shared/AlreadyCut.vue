@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Plan } from '../api/client'
+import type { Plan } from '../api'
 
 defineProps<{ cut: Plan['already_cut'] }>()
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Hold } from '../api/versioned'
+import type { Hold } from '../api'
 
 /** What was changed last, or why it is not saved yet. */
 defineProps<{ held: Pick<Hold, 'offline' | 'waiting'>; change: string | null }>()

@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
-import type { Outcome } from '../api/client'
+import type { Outcome } from '../api'
 import { shown } from '../testing/shown'
 import EditableCell from './EditableCell.vue'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useId, useTemplateRef } from 'vue'
-import type { Outcome } from '../api/client'
+import type { Outcome } from '../api'
 import NamesOffered from './NamesOffered.vue'
 import { useCompletion } from './useCompletion'
 

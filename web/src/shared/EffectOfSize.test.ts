@@ -1,8 +1,8 @@
 import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
-import type { Effect, Outcome } from '../api/client'
-import { sectionOf } from '../testing/projects'
+import type { Effect, Outcome } from '../api'
 import { press } from '../testing/press'
+import { sectionOf } from '../testing/projects'
 import { shown } from '../testing/shown'
 import EffectOfSize from './EffectOfSize.vue'
 

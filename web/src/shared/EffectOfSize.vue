@@ -1,8 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Effect, Outcome } from '../api/client'
+import type { Effect, Outcome } from '../api'
+import PlainDialog from './PlainDialog.vue'
+import RuledTable from './RuledTable.vue'
 import SectionText from './SectionText.vue'
 
+const COLUMNS = [
+  { name: 'project', title: 'project' },
+  { name: 'part', title: 'part', look: 'called' },
+  { name: 'pieces', title: 'pieces', right: true, look: 'figure' },
+  { name: 'before', title: 'size now' },
+  { name: 'after', title: 'then' },
+]
 const effects = ref<Effect[]>([])
 const open = ref(false)
 const title = computed(() =>
@@ -35,45 +44,30 @@ defineExpose({ apply })
 </script>
 
 <template>
-  <v-dialog
-    :model-value="open"
-    max-width="620"
-    scrollable
-    :aria-label="title"
-    @update:model-value="answer(false)"
-  >
-    <v-card :title="title">
-      <v-card-text>
-        <table class="ruled">
-          <thead>
-            <tr>
-              <th>project</th>
-              <th>part</th>
-              <th class="to-right">pieces</th>
-              <th>size now</th>
-              <th>then</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(one, index) in effects" :key="index">
-              <td>{{ one.project }}</td>
-              <td class="called">{{ one.mark }} {{ one.called }}</td>
-              <td class="to-right figure">{{ one.pieces }}</td>
-              <td><SectionText v-if="one.before" :section="one.before" /></td>
-              <td>
-                <SectionText v-if="one.after" :section="one.after" />
-                <span v-if="one.why" class="why">{{ one.why }}</span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </v-card-text>
-      <v-card-actions>
-        <v-btn @click="answer(false)">Leave it</v-btn>
-        <v-btn color="primary" variant="flat" @click="answer(true)">Apply the size</v-btn>
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <PlainDialog :model-value="open" :title="title" :width="620" @update:model-value="answer(false)">
+    <RuledTable
+      called="What changes"
+      :columns="COLUMNS"
+      :rows="effects"
+      :key-of="(_, index) => index"
+    >
+      <template #project="{ row }">{{ row.project }}</template>
+      <template #part="{ row }">{{ row.mark }} {{ row.called }}</template>
+      <template #pieces="{ row }">{{ row.pieces }}</template>
+      <template #before="{ row }">
+        <SectionText v-if="row.before" :section="row.before" />
+      </template>
+      <template #after="{ row }">
+        <SectionText v-if="row.after" :section="row.after" />
+        <span v-if="row.why" class="why">{{ row.why }}</span>
+      </template>
+    </RuledTable>
+
+    <template #acts>
+      <v-btn @click="answer(false)">Leave it</v-btn>
+      <v-btn color="primary" variant="flat" @click="answer(true)">Apply the size</v-btn>
+    </template>
+  </PlainDialog>
 </template>
 
 <style scoped>

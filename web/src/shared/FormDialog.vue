@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, useId, watch } from 'vue'
+import PlainDialog from './PlainDialog.vue'
 
 /** A form in a dialog that is saved or cancelled. Closing one in which something was typed asks what
  * is to become of it. */
@@ -25,39 +26,29 @@ function close() {
 </script>
 
 <template>
-  <v-dialog
-    :model-value="open"
-    :max-width="width"
-    :aria-label="title"
-    scrollable
-    @update:model-value="close"
-  >
-    <v-card :title="title">
-      <v-card-text class="gap-above">
-        <form :id="form" @submit.prevent="$emit('save')"><slot /></form>
-      </v-card-text>
-      <v-card-actions>
-        <template v-if="asking">
-          <span class="ask" role="alert">What you typed is not saved.</span>
-          <v-btn :min-height="forFingers ? 48 : undefined" @click="open = false">Let it go</v-btn>
-          <v-btn :min-height="forFingers ? 48 : undefined" @click="asking = false"
-            >Go on typing</v-btn
-          >
-        </template>
-        <v-btn v-else :min-height="forFingers ? 48 : undefined" @click="close">Cancel</v-btn>
-        <slot name="more" />
-        <v-btn
-          type="submit"
-          :form="form"
-          color="primary"
-          variant="flat"
-          :min-height="forFingers ? 48 : undefined"
-          :loading="busy"
-          >{{ act ?? 'Save' }}</v-btn
+  <PlainDialog :model-value="open" :title="title" :width="width" @update:model-value="close">
+    <form :id="form" class="gap-above" @submit.prevent="$emit('save')"><slot /></form>
+    <template #acts>
+      <template v-if="asking">
+        <span class="ask" role="alert">What you typed is not saved.</span>
+        <v-btn :min-height="forFingers ? 48 : undefined" @click="open = false">Let it go</v-btn>
+        <v-btn :min-height="forFingers ? 48 : undefined" @click="asking = false"
+          >Go on typing</v-btn
         >
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+      </template>
+      <v-btn v-else :min-height="forFingers ? 48 : undefined" @click="close">Cancel</v-btn>
+      <slot name="more" />
+      <v-btn
+        type="submit"
+        :form="form"
+        color="primary"
+        variant="flat"
+        :min-height="forFingers ? 48 : undefined"
+        :loading="busy"
+        >{{ act ?? 'Save' }}</v-btn
+      >
+    </template>
+  </PlainDialog>
 </template>
 
 <style scoped>

@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="T extends { undo: string | null; redo: string | null }">
 import { computed, defineAsyncComponent } from 'vue'
-import type { Hold } from '../api/versioned'
+import type { Hold } from '../api'
 import UndoRedo from './UndoRedo.vue'
 
 const NowherePage = defineAsyncComponent(() => import('./NowherePage.vue'))

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Problem } from '../api/client'
+import type { Problem } from '../api'
 
 /** One thing that is asked for in a row that makes something new. */
 export interface Asked {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { Section } from '../api/client'
+import type { Section } from '../api'
 import LengthText from './LengthText.vue'
 
 defineProps<{ section: Section; source?: string }>()

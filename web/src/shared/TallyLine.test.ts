@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Plan } from '../api/client'
+import type { Plan } from '../api'
 import { shown } from '../testing/shown'
 import TallyLine from './TallyLine.vue'
 

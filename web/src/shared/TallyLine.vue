@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useMediaQuery } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, useTemplateRef, watchEffect } from 'vue'
-import type { Plan } from '../api/client'
+import type { Plan } from '../api'
 import { counted } from './counted'
 
 /** The totals that are always in view; on a list, with its hardware in them. Where there is little

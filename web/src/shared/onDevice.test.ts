@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { openDB } from 'idb'
 import { describe, expect, it, vi } from 'vitest'
-import type { Trip, TripEvent } from '../api/client'
+import type { BenchEvent, Cutting, Trip, TripEvent } from '../api'
 import { eventOf, tripOf } from '../testing/trips'
 
 describe('what an older version kept on a device', () => {
@@ -28,8 +28,12 @@ describe('what an older version kept on a device', () => {
       })
       expect((await trips.stored('gate'))?.id).toBe('trip')
       expect((await trips.waiting('trip')).map((one) => one.id)).toEqual(['a'])
-      const { keptCuttings } = await import('../shop/stored')
-      expect(await keptCuttings.stored('gate')).toBeUndefined()
+      const cuttings = keptOnDevice<Cutting, BenchEvent>({
+        things: 'cuttings',
+        events: 'benchEvents',
+        whose: 'cutting',
+      })
+      expect(await cuttings.stored('gate')).toBeUndefined()
     } finally {
       globalThis.indexedDB = known
       vi.resetModules()

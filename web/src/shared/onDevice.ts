@@ -1,5 +1,5 @@
-import { openDB, type DBSchema } from 'idb'
-import type { BenchEvent, Cutting, Trip, TripEvent } from '../api/client'
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
+import type { BenchEvent, Cutting, Trip, TripEvent } from '../api'
 
 /**
  * What a device keeps, so that a press survives a reload, a crash and a lost connection: trips and
@@ -21,17 +21,23 @@ interface OnDevice extends DBSchema {
 }
 
 const FIRST_VERSION = 1
-const device = openDB<OnDevice>('grain-tally', 2, {
-  upgrade(db, before) {
-    if (before < FIRST_VERSION) {
-      db.createObjectStore('trips', { keyPath: 'project' })
-      db.createObjectStore('events', { autoIncrement: true }).createIndex('trip', 'trip')
-    }
-    db.createObjectStore('cuttings', { keyPath: 'project' })
-    db.createObjectStore('benchEvents', { autoIncrement: true }).createIndex('cutting', 'cutting')
-  },
-  blocking: () => void device.then((open) => open.close()),
-})
+let opening: Promise<IDBPDatabase<OnDevice>> | undefined
+
+/** The device's store, opened by the first who wants it. */
+function device(): Promise<IDBPDatabase<OnDevice>> {
+  opening ??= openDB<OnDevice>('grain-tally', 2, {
+    upgrade(db, before) {
+      if (before < FIRST_VERSION) {
+        db.createObjectStore('trips', { keyPath: 'project' })
+        db.createObjectStore('events', { autoIncrement: true }).createIndex('trip', 'trip')
+      }
+      db.createObjectStore('cuttings', { keyPath: 'project' })
+      db.createObjectStore('benchEvents', { autoIncrement: true }).createIndex('cutting', 'cutting')
+    },
+    blocking: () => void opening?.then((open) => open.close()),
+  })
+  return opening
+}
 
 /** Something that events happen to, as the server tells it: which it has taken in, which not. */
 export interface Subject {
@@ -65,7 +71,7 @@ export function keptOnDevice<T extends Subject, E extends { id: string }>(
   const { things, events, whose } = names
 
   async function without(id: string, gone: (event: string) => boolean, put?: T, project?: string) {
-    const writing = (await device).transaction([things, events], 'readwrite')
+    const writing = (await device()).transaction([things, events], 'readwrite')
     if (put) await writing.objectStore(things).put(put as never)
     else if (project) await writing.objectStore(things).delete(project)
     let cursor = await writing
@@ -80,14 +86,14 @@ export function keptOnDevice<T extends Subject, E extends { id: string }>(
   }
 
   return {
-    stored: async (project) => (await device).get(things, project) as Promise<T | undefined>,
+    stored: async (project) => (await device()).get(things, project) as Promise<T | undefined>,
     async storeEvent(id, event) {
-      const writing = (await device).transaction(events, 'readwrite', { durability: 'strict' })
+      const writing = (await device()).transaction(events, 'readwrite', { durability: 'strict' })
       await Promise.all([writing.store.add({ [whose]: id, event } as never), writing.done])
     },
     async waiting(id) {
       const kept = await (
-        await device
+        await device()
       ).getAllFromIndex(events, whose as never, IDBKeyRange.only(id))
       return kept.map((one) => one.event as unknown as E)
     },
@@ -101,6 +107,6 @@ export function keptOnDevice<T extends Subject, E extends { id: string }>(
 
 /** Forgets what was seen, for whoever comes next; what was not sent stays for its owner. */
 export async function forgetSeen(): Promise<void> {
-  const open = await device
+  const open = await device()
   await Promise.all([open.clear('trips'), open.clear('cuttings')])
 }

@@ -1,4 +1,4 @@
-import type { Outcome } from '../api/client'
+import type { Outcome } from '../api'
 import { useDrafts } from './useDrafts'
 
 /** Cells of a table that are saved one by one; what is typed in one and not saved survives a reload. */

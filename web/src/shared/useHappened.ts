@@ -1,8 +1,7 @@
 import { useQuery, useQueryClient, type QueryKey } from '@tanstack/vue-query'
 import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef } from 'vue'
-import { askToSignIn } from '../account/session'
-import { outcomeOf, type Outcome } from '../api/client'
+import { askToSignIn, type Outcome, outcomeOf } from '../api'
 import type { Kept, Subject } from './onDevice'
 
 const RETRY_MS = 4000

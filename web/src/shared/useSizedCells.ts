@@ -1,5 +1,5 @@
 import { useTemplateRef } from 'vue'
-import { outcomeOf, type Effect, type Outcome } from '../api/client'
+import { type Effect, type Outcome, outcomeOf } from '../api'
 import type EffectOfSize from './EffectOfSize.vue'
 import { useCells } from './useCells'
 

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
-import type { Cutting } from '../api/client'
-import { counted } from '../shared/counted'
-import LengthText from '../shared/LengthText.vue'
+import type { Cutting } from '../api'
+import { counted, LengthText } from '../shared'
 import type { AtTheBench, Order } from './useCutting'
 
 /** All set-ups in a list, the two orders they can be made in, and what belongs to no set-up: before

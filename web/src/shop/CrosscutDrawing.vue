@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { CardCut } from '../api/client'
-import LengthText from '../shared/LengthText.vue'
+import type { CardCut } from '../api'
+import { LengthText } from '../shared'
 import type { CardNow } from './useCutting'
 
 /** A crosscut from above, as the builder stands before the saw: the fence, the stop, the piece that

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
-import type { CardCut } from '../api/client'
+import type { CardCut } from '../api'
 import type { CardNow } from './useCutting'
 
 /** A board's end as it lies on the saw: the fence on the side it stands, the blade as it leans, each

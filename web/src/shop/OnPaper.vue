@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { useFaults } from '../api/faults'
-import type { Problem } from '../api/client'
+import { type Problem, useFaults } from '../api'
+import { PlainDialog } from '../shared'
 import type { Order } from './useCutting'
 
 /** What of the shop is printed: the set-ups, and a label for every piece, on plain paper or on sheets
@@ -66,39 +66,36 @@ async function labels() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" aria-label="On paper" scrollable>
-    <v-card title="On paper">
-      <v-card-text>
-        <v-select v-model="paper" :items="PAPERS" label="Paper" class="gap-below" />
-        <p>
-          <v-btn height="48" :href="sheet" download>Shop sheet</v-btn>
-          <span class="quiet beside">every set-up, to work without a screen</span>
-        </p>
-        <form @submit.prevent="labels">
-          <v-checkbox v-model="onSheets" label="Labels on sheets of labels, by their measures" />
-          <div v-if="onSheets" class="measures">
-            <v-text-field
-              v-for="one in MEASURES"
-              :key="one.name"
-              v-model="typed[one.name]"
-              :label="one.label"
-              :data-takes="one.isLength ? 'length' : undefined"
-              :error-messages="faults.at(one.name)"
-              autocomplete="off"
-            />
-          </div>
-          <p class="gap-above">
-            <v-btn type="submit" height="48" :loading="busy">Labels</v-btn>
-            <span class="quiet beside">letter, name, length, board, where it goes</span>
-          </p>
-          <p v-if="!onSheets && faults.at('columns').length" role="alert" class="text-error">
-            {{ faults.at('columns').join('; ') }}
-          </p>
-        </form>
-      </v-card-text>
-      <v-card-actions><v-btn height="48" @click="open = false">Close</v-btn></v-card-actions>
-    </v-card>
-  </v-dialog>
+  <PlainDialog v-model="open" title="On paper" :width="560">
+    <v-select v-model="paper" :items="PAPERS" label="Paper" class="gap-below" />
+    <p>
+      <v-btn height="48" :href="sheet" download>Shop sheet</v-btn>
+      <span class="quiet beside">every set-up, to work without a screen</span>
+    </p>
+    <form @submit.prevent="labels">
+      <v-checkbox v-model="onSheets" label="Labels on sheets of labels, by their measures" />
+      <div v-if="onSheets" class="measures">
+        <v-text-field
+          v-for="one in MEASURES"
+          :key="one.name"
+          v-model="typed[one.name]"
+          :label="one.label"
+          :data-takes="one.isLength ? 'length' : undefined"
+          :error-messages="faults.at(one.name)"
+          autocomplete="off"
+        />
+      </div>
+      <p class="gap-above">
+        <v-btn type="submit" height="48" :loading="busy">Labels</v-btn>
+        <span class="quiet beside">letter, name, length, board, where it goes</span>
+      </p>
+      <p v-if="!onSheets && faults.at('columns').length" role="alert" class="text-error">
+        {{ faults.at('columns').join('; ') }}
+      </p>
+    </form>
+
+    <template #acts><v-btn height="48" @click="open = false">Close</v-btn></template>
+  </PlainDialog>
 </template>
 
 <style scoped>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import WoodPatterns from '../drawing/WoodPatterns.vue'
-import CautionList from '../shared/CautionList.vue'
-import LengthText from '../shared/LengthText.vue'
+import { WoodPatterns } from '../drawing'
+import { CautionList, LengthText } from '../shared'
 import CrosscutDrawing from './CrosscutDrawing.vue'
 import EndGrain from './EndGrain.vue'
 import type { CardNow, RowNow } from './useCutting'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
-import type { Cutting } from '../api/client'
-import NoticeLine from '../shared/NoticeLine.vue'
+import type { Cutting } from '../api'
+import { NoticeLine } from '../shared'
 import type { AtTheBench } from './useCutting'
 
 /** What has to be said at the bench: the connection, refusals, what a new plan changed, what differs

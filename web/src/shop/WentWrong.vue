@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { BenchEvent, Cutting } from '../api/client'
-import FormDialog from '../shared/FormDialog.vue'
-import LengthText from '../shared/LengthText.vue'
+import type { BenchEvent, Cutting } from '../api'
+import { FormDialog, LengthText } from '../shared'
 import type { CardNow, RowNow } from './useCutting'
 
 /** What went wrong: a piece cut too short, a bad spot, a board of another length, something that is

@@ -1,5 +1,5 @@
-import type { BenchEvent, Cutting } from '../api/client'
-import { keptOnDevice } from '../shared/onDevice'
+import type { BenchEvent, Cutting } from '../api'
+import { keptOnDevice } from '../shared'
 
 /** What a tablet keeps of cuttings. */
 export const keptCuttings = keptOnDevice<Cutting, BenchEvent>({

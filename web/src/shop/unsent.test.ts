@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { BenchEvent, Cutting } from '../api/client'
+import type { BenchEvent, Cutting } from '../api'
 import { benchNow } from './unsent'
 import { NOTHING_SAID } from './useCutting'
 

@@ -1,4 +1,4 @@
-import type { BenchEvent, Cutting } from '../api/client'
+import type { BenchEvent, Cutting } from '../api'
 
 /** The bench as it is with what waits to be sent counted in: cuts that are done, boards that wait to
  * be planned anew, and the event that an undo would take back. */

@@ -3,14 +3,14 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import {
   api,
-  outcomeOf,
   type BenchEvent,
   type Card,
   type CardCut,
   type Cutting,
-} from '../api/client'
-import { keys } from '../api/keys'
-import { useHappened } from '../shared/useHappened'
+  keys,
+  outcomeOf,
+} from '../api'
+import { useHappened } from '../shared'
 import { keptCuttings } from './stored'
 import { benchNow } from './unsent'
 

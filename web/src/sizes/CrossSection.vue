@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { BookSize } from '../api/client'
-import LengthText from '../shared/LengthText.vue'
-import { TICKS_PER_INCH } from '../drawing/ticks'
+import type { BookSize } from '../api'
+import { TICKS_PER_INCH } from '../drawing'
+import { LengthText } from '../shared'
 
 const props = defineProps<{ size: BookSize }>()
 

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
 import { ref } from 'vue'
-import { api, outcomeOf, type WayToSize } from '../api/client'
-import { useFaults } from '../api/faults'
-import LengthText from '../shared/LengthText.vue'
-import { useYards } from '../yards/useYards'
+import { api, outcomeOf, useFaults, type WayToSize } from '../api'
+import { useYards } from '../project'
+import { LengthText, RuledTable } from '../shared'
 
 const WAYS: Record<string, string> = {
   rip: 'rip from',
@@ -12,6 +11,14 @@ const WAYS: Record<string, string> = {
   'plane rough': 'plane from rough',
 }
 
+const COLUMNS = [
+  { name: 'way', title: 'way', look: 'called' },
+  { name: 'boards', title: 'boards', look: 'figure' },
+  { name: 'section', title: 'real size of each' },
+  { name: 'width', title: 'comes off the width' },
+  { name: 'thickness', title: 'off the thickness' },
+  { name: 'cost', title: 'a running foot', right: true, look: 'figure' },
+]
 const asked = useSessionStorage('grain-tally:finished-size', {
   thickness: '',
   width: '',
@@ -60,33 +67,26 @@ async function ask() {
       <v-text-field v-model="asked.words" label="Wood" placeholder="cedar" />
       <v-btn type="submit" color="primary" variant="flat">Find</v-btn>
     </form>
-    <div v-if="ways" class="scroll" tabindex="0" role="region" aria-label="Ways to that size">
-      <table class="ruled">
-        <thead>
-          <tr>
-            <th>way</th>
-            <th>boards</th>
-            <th>real size of each</th>
-            <th>comes off the width</th>
-            <th>off the thickness</th>
-            <th class="to-right">a running foot</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(way, index) in ways" :key="index">
-            <td class="called">{{ WAYS[way.way] }}</td>
-            <td class="figure">{{ way.boards > 1 ? `${way.boards} × ${way.size}` : way.size }}</td>
-            <td>
-              <LengthText :length="way.thickness.inches" bare /> ×
-              <LengthText :length="way.width.inches" />
-            </td>
-            <td><LengthText :length="way.off_width.inches" /></td>
-            <td><LengthText :length="way.off_thickness.inches" /></td>
-            <td class="to-right figure">{{ way.cost ?? 'no price' }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <RuledTable
+      v-if="ways"
+      class="ways"
+      called="Ways to that size"
+      :columns="COLUMNS"
+      :rows="ways"
+      :key-of="(_, index) => index"
+    >
+      <template #way="{ row }">{{ WAYS[row.way] }}</template>
+      <template #boards="{ row }">{{
+        row.boards > 1 ? `${row.boards} × ${row.size}` : row.size
+      }}</template>
+      <template #section="{ row }">
+        <LengthText :length="row.thickness.inches" bare /> ×
+        <LengthText :length="row.width.inches" />
+      </template>
+      <template #width="{ row }"><LengthText :length="row.off_width.inches" /></template>
+      <template #thickness="{ row }"><LengthText :length="row.off_thickness.inches" /></template>
+      <template #cost="{ row }">{{ row.cost ?? 'no price' }}</template>
+    </RuledTable>
   </section>
 </template>
 
@@ -98,8 +98,7 @@ async function ask() {
   align-items: start;
 }
 
-.scroll {
-  overflow-x: auto;
+.ways {
   margin-top: 10px;
 }
 

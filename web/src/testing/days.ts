@@ -1,4 +1,4 @@
-import type { Days, DayStep } from '../api/client'
+import type { Days, DayStep } from '../api'
 
 /** A step as the server tells it. */
 export function step(name: string, more: Partial<DayStep> = {}): DayStep {

@@ -1,4 +1,4 @@
-import type { Laid, Measure, Run } from '../api/client'
+import type { Laid, Measure, Run } from '../api'
 import { inches } from './projects'
 
 /** A measure of which only some is said. */

@@ -1,5 +1,5 @@
-import type { Layout, Length, Part, Plan, Project, Section } from '../api/client'
-import { TICKS_PER_INCH } from '../drawing/ticks'
+import type { Layout, Length, Part, Plan, Project, Section } from '../api'
+import { TICKS_PER_INCH } from '../drawing'
 
 /** A length of whole inches. */
 export function inches(whole: number): Length {

@@ -1,5 +1,5 @@
-import type { Trip, TripEvent, TripLine } from '../api/client'
-import { NOTHING_SAID } from '../trip/useTrip'
+import type { Trip, TripEvent, TripLine } from '../api'
+import { NOTHING_SAID } from '../trip'
 
 /** An event of which only some is said. */
 export function eventOf(said: Partial<TripEvent>): TripEvent {

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { v4 as newId } from 'uuid'
 import { computed, ref } from 'vue'
-import { useFaults } from '../api/faults'
-import ChangeLine from '../shared/ChangeLine.vue'
-import HeldPage from '../shared/HeldPage.vue'
-import ToolCard from './ToolCard.vue'
+import { useFaults } from '../api'
+import { ChangeLine, HeldPage } from '../shared'
+import ToolTable from './ToolTable.vue'
 import { useTools } from './useTools'
 
 /** The tools of the workshop: what each can do decides what plans ask for, and the way in the shop. */
@@ -32,14 +31,7 @@ async function add() {
       </ul>
       <ChangeLine :held="held" :change="box.change" />
 
-      <template v-for="tool in box.tools" :key="tool.id">
-        <ToolCard
-          v-if="kinds.find((one) => one.kind === tool.kind)"
-          :tool="tool"
-          :kind="kinds.find((one) => one.kind === tool.kind)!"
-          :held="held"
-        />
-      </template>
+      <ToolTable v-if="box.tools.length" :box="box" :held="held" />
       <p v-if="!box.tools.length" class="quiet">
         No tools: plans have no limits, and the shop cannot say how a cut is made.
       </p>

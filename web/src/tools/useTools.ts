@@ -1,7 +1,5 @@
 import { computed } from 'vue'
-import { api, type Toolbox, type ToolChange } from '../api/client'
-import { keys } from '../api/keys'
-import { useVersioned } from '../api/versioned'
+import { api, keys, type Toolbox, type ToolChange, useVersioned } from '../api'
 
 /** The tools of the workshop, with every change of them. */
 export function useTools() {

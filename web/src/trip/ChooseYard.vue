@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { useProject } from '../desk/useProject'
-import YardChoice from '../yards/YardChoice.vue'
+import { useProject, YardChoice } from '../project'
 
 /** Chooses the yard of a project that has none, on the way to it. */
 const props = defineProps<{ project: string }>()

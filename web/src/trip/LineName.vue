@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Length } from '../api/client'
-import LengthText from '../shared/LengthText.vue'
+import type { Length } from '../api'
+import { LengthText } from '../shared'
 
 /** What a line is, with its length typeset. */
 defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { TripEvent, TripLine } from '../api/client'
-import FormDialog from '../shared/FormDialog.vue'
+import type { TripEvent, TripLine } from '../api'
+import { FormDialog } from '../shared'
 
 /** What a board at the yard measures: kept, shortened or rejected. */
 const props = defineProps<{ line: TripLine | undefined; refused?: TripEvent; unit: string }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import FormDialog from '../shared/FormDialog.vue'
+import { FormDialog } from '../shared'
 
 /** One number, asked for on a phone. */
 const props = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Trip } from '../api/client'
+import type { Trip } from '../api'
 import CheckSketch from './CheckSketch.vue'
 
 defineProps<{ trip: Trip; checked: Set<string> }>()

@@ -1,6 +1,6 @@
 import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
-import type { Receipt } from '../api/client'
+import type { Receipt } from '../api'
 import { serverThat } from '../testing/server'
 import { shown } from '../testing/shown'
 import ReceiptPage from './ReceiptPage.vue'

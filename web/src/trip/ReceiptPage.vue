@@ -3,16 +3,28 @@ import { v4 as newId } from 'uuid'
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useDrafts } from '../shared/useDrafts'
-import { counted } from '../shared/counted'
-import { day } from '../shared/dates'
-import EditableCell from '../shared/EditableCell.vue'
-import NowherePage from '../shared/NowherePage.vue'
-import SectionText from '../shared/SectionText.vue'
+import { api, keys, type Outcome, outcomeOf, type Receipt, type Trip } from '../api'
+import {
+  counted,
+  day,
+  EditableCell,
+  NowherePage,
+  RuledTable,
+  SectionText,
+  useDrafts,
+} from '../shared'
 import LineName from './LineName.vue'
-import { api, outcomeOf, type Outcome, type Receipt, type Trip } from '../api/client'
-import { keys } from '../api/keys'
 
+const COLUMNS = [
+  { name: 'name', title: 'what', look: 'called' },
+  { name: 'section', title: 'real size', roomy: true, look: 'quiet' },
+  { name: 'planned', title: 'planned', right: true, look: 'figure' },
+  { name: 'each', title: 'each', right: true, roomy: true, look: 'quiet' },
+  { name: 'count', title: 'paid for', right: true, look: 'typed' },
+  { name: 'price', title: 'each', right: true, look: 'typed' },
+  { name: 'together', title: 'together', right: true, look: 'figure' },
+  { name: 'against', title: 'against plan', right: true },
+]
 const trip_id = String(useRoute().params.id)
 const router = useRouter()
 const queries = useQueryClient()
@@ -100,78 +112,68 @@ async function openAgain() {
       correct it from the slip.
     </p>
     <p class="verdict called" :class="{ over: receipt.over }" role="status">{{ receipt.told }}</p>
-    <div class="scroll" tabindex="0" role="region" aria-label="Receipt">
-      <table class="ruled">
-        <thead>
-          <tr>
-            <th>what</th>
-            <th class="roomy">real size</th>
-            <th class="to-right">planned</th>
-            <th class="to-right roomy">each</th>
-            <th class="to-right">paid for</th>
-            <th class="to-right">each</th>
-            <th class="to-right">together</th>
-            <th class="to-right">against plan</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="line in receipt.lines" :key="line.key">
-            <td class="called"><LineName :line="line" /></td>
-            <td class="quiet roomy">
-              <SectionText v-if="line.section" :section="line.section" />
-            </td>
-            <td class="to-right figure">{{ line.planned || '–' }}</td>
-            <td class="to-right quiet roomy">
-              {{ line.planned ? (line.planned_price ?? 'no price') : '' }}
-            </td>
-            <td class="typed">
-              <EditableCell
-                right
-                :saved="String(line.paid)"
-                :draft="drafts[`${line.key} count`]"
-                :label="`Paid for, ${line.called}`"
-                place="count"
-                :save="(text) => correct(line.key, 'count', text)"
-                @keep="(text) => keep(`${line.key} count`, text)"
-                @drop="drop(`${line.key} count`)"
-              />
-            </td>
-            <td class="typed">
-              <EditableCell
-                right
-                :saved="line.paid_typed"
-                :draft="drafts[`${line.key} price`]"
-                :label="`Price paid for one, ${line.called}`"
-                place="price"
-                :save="(text) => correct(line.key, 'price', text)"
-                @keep="(text) => keep(`${line.key} price`, text)"
-                @drop="drop(`${line.key} price`)"
-                >{{ line.paid_price ?? 'no price' }}</EditableCell
-              >
-            </td>
-            <td class="to-right figure">{{ line.paid_together ?? 'no price' }}</td>
-            <td class="to-right" :class="{ over: line.dearer }">
-              {{ line.difference ? (line.dearer ? '+' : '') + line.difference : '' }}
-              <span v-if="line.not_bought" class="quiet small"
-                >{{ line.not_bought === line.planned ? '' : `${line.not_bought} ` }}not bought</span
-              >
-            </td>
-          </tr>
-        </tbody>
-        <tfoot>
-          <tr class="total">
-            <td class="called">
-              with tax {{ receipt.tax_rate }} %{{ receipt.tax_included ? ', included' : '' }}
-            </td>
-            <td class="roomy"></td>
-            <td class="roomy"></td>
-            <td class="to-right">{{ receipt.planned }} planned</td>
-            <td colspan="3" class="to-right figure">{{ receipt.paid }}</td>
-            <td></td>
-          </tr>
-        </tfoot>
-      </table>
-    </div>
+    <RuledTable
+      class="lines"
+      called="Receipt"
+      :columns="COLUMNS"
+      :rows="receipt.lines"
+      :key-of="(line) => line.key"
+    >
+      <template #name="{ row }"><LineName :line="row" /></template>
+      <template #section="{ row }">
+        <SectionText v-if="row.section" :section="row.section" />
+      </template>
+      <template #planned="{ row }">{{ row.planned || '–' }}</template>
+      <template #each="{ row }">
+        {{ row.planned ? (row.planned_price ?? 'no price') : '' }}
+      </template>
+      <template #count="{ row }">
+        <EditableCell
+          right
+          :saved="String(row.paid)"
+          :draft="drafts[`${row.key} count`]"
+          :label="`Paid for, ${row.called}`"
+          place="count"
+          :save="(text) => correct(row.key, 'count', text)"
+          @keep="(text) => keep(`${row.key} count`, text)"
+          @drop="drop(`${row.key} count`)"
+        />
+      </template>
+      <template #price="{ row }">
+        <EditableCell
+          right
+          :saved="row.paid_typed"
+          :draft="drafts[`${row.key} price`]"
+          :label="`Price paid for one, ${row.called}`"
+          place="price"
+          :save="(text) => correct(row.key, 'price', text)"
+          @keep="(text) => keep(`${row.key} price`, text)"
+          @drop="drop(`${row.key} price`)"
+          >{{ row.paid_price ?? 'no price' }}</EditableCell
+        >
+      </template>
+      <template #together="{ row }">{{ row.paid_together ?? 'no price' }}</template>
+      <template #against="{ row }">
+        <span :class="{ over: row.dearer }">
+          {{ row.difference ? (row.dearer ? '+' : '') + row.difference : '' }}
+          <span v-if="row.not_bought" class="quiet small"
+            >{{ row.not_bought === row.planned ? '' : `${row.not_bought} ` }}not bought</span
+          >
+        </span>
+      </template>
+      <template #foot>
+        <tr class="total">
+          <td class="called">
+            with tax {{ receipt.tax_rate }} %{{ receipt.tax_included ? ', included' : '' }}
+          </td>
+          <td class="roomy"></td>
+          <td class="roomy"></td>
+          <td class="to-right">{{ receipt.planned }} planned</td>
+          <td colspan="3" class="to-right figure">{{ receipt.paid }}</td>
+          <td></td>
+        </tr>
+      </template>
+    </RuledTable>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div class="acts">
       <v-btn v-if="receipt.learns" color="primary" variant="flat" @click="keepPrices"
@@ -200,12 +202,11 @@ async function openAgain() {
   color: rgb(var(--v-theme-error));
 }
 
-.scroll {
-  overflow-x: auto;
+.lines {
   padding-bottom: 24px;
 }
 
-.typed {
+:deep(.typed) {
   width: 84px;
   min-width: 62px;
 }
@@ -224,11 +225,5 @@ async function openAgain() {
 
 .fault {
   color: rgb(var(--v-theme-error));
-}
-
-@media (max-width: 600px) {
-  .roomy {
-    display: none;
-  }
 }
 </style>

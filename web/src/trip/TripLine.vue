@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import LengthText from '../shared/LengthText.vue'
+import { LengthText } from '../shared'
 import type { LineNow } from './unsent'
 
 const props = defineProps<{ line: LineNow; open: boolean; tag: string | undefined }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Trip } from '../api/client'
+import type { Trip } from '../api'
 
 /** What is carried home and what it costs, always in view. */
 const props = defineProps<{

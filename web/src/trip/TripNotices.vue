@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
-import type { Trip } from '../api/client'
-import NoticeLine from '../shared/NoticeLine.vue'
+import type { Trip } from '../api'
+import { NoticeLine } from '../shared'
 import type { TripAtYard } from './useTrip'
 
 /** What has to be said of a trip: the connection, refusals, what a new plan changed. */

@@ -2,7 +2,7 @@
 import { useSessionStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import type { TripLine as Line } from '../api/client'
+import type { TripLine as Line } from '../api'
 import ChooseYard from './ChooseYard.vue'
 import PickChecks from './PickChecks.vue'
 import TripLoad from './TripLoad.vue'

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import KindSwatch from '../shared/KindSwatch.vue'
-import SectionText from '../shared/SectionText.vue'
+import { KindSwatch, SectionText } from '../shared'
 import TripLine from './TripLine.vue'
 import type { LineNow } from './unsent'
 import type { TripAtYard } from './useTrip'

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { forgetSeen } from '../shared'
 import { eventOf, tripOf } from '../testing/trips'
-import { forgetSeen } from '../shared/onDevice'
 import { keptTrips } from './stored'
 
 const took = (id: string) => eventOf({ id, line: 'pine' })

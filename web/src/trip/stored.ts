@@ -1,5 +1,5 @@
-import type { Trip, TripEvent } from '../api/client'
-import { keptOnDevice } from '../shared/onDevice'
+import type { Trip, TripEvent } from '../api'
+import { keptOnDevice } from '../shared'
 
 /** What a phone keeps of trips. */
 export const keptTrips = keptOnDevice<Trip, TripEvent>({

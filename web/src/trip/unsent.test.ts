@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import carts from '../../../carpentry/tests/samples/carts.json'
-import type { Trip, TripEvent } from '../api/client'
+import type { Trip, TripEvent } from '../api'
 import { eventOf, lineOf } from '../testing/trips'
 import { lineNow, moneyNow } from './unsent'
 

@@ -1,4 +1,4 @@
-import type { Trip, TripEvent, TripLine } from '../api/client'
+import type { Trip, TripEvent, TripLine } from '../api'
 
 /** A line as it is with what was done here and not sent yet. */
 export interface LineNow extends TripLine {

@@ -1,11 +1,11 @@
 import 'fake-indexeddb/auto'
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Trip, TripEvent } from '../api/client'
+import type { Trip, TripEvent } from '../api'
+import { forgetSeen } from '../shared'
 import { serverThat, type Asked } from '../testing/server'
 import { eventOf, lineOf, tripOf } from '../testing/trips'
 import { within } from '../testing/within'
-import { forgetSeen } from '../shared/onDevice'
 import { keptTrips } from './stored'
 import { useTrip } from './useTrip'
 

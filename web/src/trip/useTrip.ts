@@ -1,10 +1,9 @@
 import { v4 as newId } from 'uuid'
 import { computed } from 'vue'
-import { api, outcomeOf, type TripEvent, type TripLine } from '../api/client'
-import { keys } from '../api/keys'
-import { useHappened } from '../shared/useHappened'
-import { lineNow, moneyNow, type LineNow } from './unsent'
+import { api, keys, outcomeOf, type TripEvent, type TripLine } from '../api'
+import { useHappened } from '../shared'
 import { keptTrips } from './stored'
+import { lineNow, moneyNow, type LineNow } from './unsent'
 
 const ONLY_TICKS = ['took', 'put back', 'checked', 'tag']
 

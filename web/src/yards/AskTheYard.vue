@@ -1,10 +1,16 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { api, outcomeOf, type AskedYard, type Yard } from '../api/client'
-import { useFaults } from '../api/faults'
-import FaultList from '../imports/FaultList.vue'
+import { api, type AskedYard, outcomeOf, useFaults, type Yard } from '../api'
+import { FaultList } from '../imports'
+import { PlainDialog, RuledTable } from '../shared'
 import type { YardInHand } from './useYard'
 
+const COLUMNS = [
+  { name: 'take', title: 'take it', unseen: true },
+  { name: 'name', title: 'stock', look: 'called' },
+  { name: 'before', title: 'on your list', right: true, look: 'quiet' },
+  { name: 'after', title: 'today', right: true, look: 'figure' },
+]
 const props = defineProps<{ yard: Yard; held: YardInHand }>()
 const open = defineModel<boolean>({ required: true })
 const asked = ref<AskedYard>()
@@ -43,76 +49,68 @@ async function take() {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="720" scrollable :aria-label="`What ${yard.name} says today`">
-    <v-card :title="`What ${yard.name} says today`">
-      <v-card-text>
-        <p v-if="busy && !asked" role="status" class="quiet">Asking {{ yard.price_service }} …</p>
-        <p v-if="offline" role="alert"><strong class="text-error">No connection.</strong></p>
-        <FaultList :problems="problems" lead="Nothing is changed:" />
-        <template v-if="asked">
-          <p class="quiet">
-            Prices of {{ asked.as_of
-            }}<template v-if="asked.same">, {{ asked.same }} as they were</template>. Nothing is
-            changed until you take it.
-          </p>
-          <table v-if="asked.changed.length" class="ruled">
-            <thead>
-              <tr>
-                <th><span class="said-only">take it</span></th>
-                <th>stock</th>
-                <th class="to-right">on your list</th>
-                <th class="to-right">today</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="one in asked.changed" :key="one.line">
-                <td>
-                  <v-checkbox-btn
-                    v-model="taken"
-                    density="compact"
-                    :value="one.line"
-                    :aria-label="`Take ${one.name}`"
-                  />
-                </td>
-                <td class="called">
-                  {{ one.name }}
-                  <span v-if="one.doubt" class="doubt">{{ one.doubt }}: look twice</span>
-                </td>
-                <td class="to-right quiet">{{ one.before }}</td>
-                <td class="to-right figure">{{ one.after }}</td>
-              </tr>
-            </tbody>
-          </table>
-          <p v-for="one in asked.refused" :key="one.name" class="refused">
-            <strong>{{ one.name }}</strong>: {{ one.reason }}
-          </p>
-          <p v-if="asked.unknown.length" class="quiet">
-            Not sold there: {{ asked.unknown.join(', ') }}.
-          </p>
+  <PlainDialog v-model="open" :title="`What ${yard.name} says today`" :width="720">
+    <p v-if="busy && !asked" role="status" class="quiet">Asking {{ yard.price_service }} …</p>
+    <p v-if="offline" role="alert"><strong class="text-error">No connection.</strong></p>
+    <FaultList :problems="problems" lead="Nothing is changed:" />
+    <template v-if="asked">
+      <p class="quiet">
+        Prices of {{ asked.as_of
+        }}<template v-if="asked.same">, {{ asked.same }} as they were</template>. Nothing is changed
+        until you take it.
+      </p>
+      <RuledTable
+        v-if="asked.changed.length"
+        class="quotes"
+        called="Prices that changed"
+        :columns="COLUMNS"
+        :rows="asked.changed"
+        :key-of="(one) => one.line"
+      >
+        <template #take="{ row }">
+          <v-checkbox-btn
+            v-model="taken"
+            density="compact"
+            :value="row.line"
+            :aria-label="`Take ${row.name}`"
+          />
         </template>
-      </v-card-text>
-      <v-card-actions>
-        <v-btn v-if="!asked && !busy" @click="ask">Ask again</v-btn>
-        <v-btn @click="open = false">Leave all as it is</v-btn>
-        <v-btn
-          v-if="asked"
-          color="primary"
-          variant="flat"
-          :disabled="!taken.length"
-          :loading="busy"
-          @click="take"
-          >Take {{ taken.length }}</v-btn
-        >
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+        <template #name="{ row }">
+          {{ row.name }}
+          <span v-if="row.doubt" class="doubt">{{ row.doubt }}: look twice</span>
+        </template>
+        <template #before="{ row }">{{ row.before }}</template>
+        <template #after="{ row }">{{ row.after }}</template>
+      </RuledTable>
+      <p v-for="one in asked.refused" :key="one.name" class="refused">
+        <strong>{{ one.name }}</strong>: {{ one.reason }}
+      </p>
+      <p v-if="asked.unknown.length" class="quiet">
+        Not sold there: {{ asked.unknown.join(', ') }}.
+      </p>
+    </template>
+
+    <template #acts>
+      <v-btn v-if="!asked && !busy" @click="ask">Ask again</v-btn>
+      <v-btn @click="open = false">Leave all as it is</v-btn>
+      <v-btn
+        v-if="asked"
+        color="primary"
+        variant="flat"
+        :disabled="!taken.length"
+        :loading="busy"
+        @click="take"
+        >Take {{ taken.length }}</v-btn
+      >
+    </template>
+  </PlainDialog>
 </template>
 
 <style scoped>
-td {
+.quotes :deep(td) {
   vertical-align: middle;
-  padding-top: 1px !important;
-  padding-bottom: 1px !important;
+  padding-top: 1px;
+  padding-bottom: 1px;
 }
 
 .doubt {

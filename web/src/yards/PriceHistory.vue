@@ -1,10 +1,15 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { api, type PriceLine } from '../api/client'
-import { keys } from '../api/keys'
-import { day, dayAndTime } from '../shared/dates'
+import { api, keys, type PriceLine } from '../api'
+import { day, dayAndTime, PlainDialog, RuledTable } from '../shared'
 
+const COLUMNS = [
+  { name: 'price', title: 'price', right: true, look: 'figure' },
+  { name: 'per', title: 'per' },
+  { name: 'dated', title: 'dated' },
+  { name: 'entered', title: 'entered', look: 'quiet' },
+]
 const props = defineProps<{ yard: string }>()
 const line = defineModel<PriceLine>()
 
@@ -21,34 +26,24 @@ const { data: points } = useQuery({
 </script>
 
 <template>
-  <v-dialog
+  <PlainDialog
     :model-value="Boolean(line)"
-    max-width="460"
-    aria-label="Price history"
+    :title="`Price history of ${line?.stock} ${line?.named_length}`"
+    :width="460"
     @update:model-value="line = undefined"
   >
-    <v-card :title="`${line?.stock} ${line?.named_length}, price by price`">
-      <v-card-text>
-        <table class="ruled">
-          <thead>
-            <tr>
-              <th class="to-right">price</th>
-              <th>per</th>
-              <th>dated</th>
-              <th>entered</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="point in points" :key="point.entered">
-              <td class="to-right figure">{{ point.price || 'none' }}</td>
-              <td>{{ point.per || 'each' }}</td>
-              <td>{{ point.date ? day(point.date) : 'no date' }}</td>
-              <td class="quiet">{{ dayAndTime(point.entered) }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </v-card-text>
-      <v-card-actions><v-btn @click="line = undefined">Close</v-btn></v-card-actions>
-    </v-card>
-  </v-dialog>
+    <RuledTable
+      called="Price by price"
+      :columns="COLUMNS"
+      :rows="points ?? []"
+      :key-of="(point) => point.entered"
+    >
+      <template #price="{ row }">{{ row.price || 'none' }}</template>
+      <template #per="{ row }">{{ row.per || 'each' }}</template>
+      <template #dated="{ row }">{{ row.date ? day(row.date) : 'no date' }}</template>
+      <template #entered="{ row }">{{ dayAndTime(row.entered) }}</template>
+    </RuledTable>
+
+    <template #acts><v-btn @click="line = undefined">Close</v-btn></template>
+  </PlainDialog>
 </template>

@@ -1,18 +1,33 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api, type PriceLine, type Yard } from '../api/client'
-import { day } from '../shared/dates'
-import EditableCell from '../shared/EditableCell.vue'
-import EffectOfSize from '../shared/EffectOfSize.vue'
-import KindSwatch from '../shared/KindSwatch.vue'
-import LengthText from '../shared/LengthText.vue'
-import { useSizedCells } from '../shared/useSizedCells'
+import { api, type PriceLine, type Yard } from '../api'
+import {
+  day,
+  EditableCell,
+  EffectOfSize,
+  KindSwatch,
+  LengthText,
+  RuledTable,
+  useSizedCells,
+} from '../shared'
 import PriceHistory from './PriceHistory.vue'
 import type { YardInHand } from './useYard'
 
 /** The price lines of a yard, each cell of which can be typed over. */
 const props = defineProps<{ yard: Yard; held: YardInHand }>()
 const SIZES = ['thickness', 'width']
+const COLUMNS = [
+  { name: 'stock', title: 'stock' },
+  { name: 'section', title: 'real size' },
+  { name: 'length', title: 'length' },
+  { name: 'actual', title: 'really' },
+  { name: 'price', title: 'price', right: true },
+  { name: 'per', title: 'per' },
+  { name: 'piece', title: 'a piece', right: true, look: 'figure' },
+  { name: 'available', title: 'in stock', right: true },
+  { name: 'date', title: 'dated' },
+  { name: 'acts', title: 'history, remove', unseen: true, right: true, look: 'acts' },
+]
 const history = ref<PriceLine>()
 const cell = useSizedCells<PriceLine>({
   name: props.yard.id,
@@ -28,101 +43,83 @@ const cell = useSizedCells<PriceLine>({
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="Price list">
-    <table class="ruled">
-      <thead>
-        <tr>
-          <th>stock</th>
-          <th>real size</th>
-          <th>length</th>
-          <th>really</th>
-          <th class="to-right">price</th>
-          <th>per</th>
-          <th class="to-right">a piece</th>
-          <th class="to-right">in stock</th>
-          <th>dated</th>
-          <th><span class="said-only">history, remove</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="line in yard.lines" :key="line.id">
-          <td>
-            <div class="stock">
-              <KindSwatch :kind="line.kind" />
-              <EditableCell v-bind="cell(line, 'stock', 'Stock')" class="called" />
-            </div>
-          </td>
-          <td>
-            <div class="size">
-              <template v-if="line.section">
-                <EditableCell
-                  v-bind="cell(line, 'thickness', 'Real thickness')"
-                  takes-length
-                  class="narrow"
-                >
-                  <LengthText :length="line.section.thickness" bare />
-                </EditableCell>
-                ×
-                <EditableCell
-                  v-bind="cell(line, 'width', 'Real width')"
-                  takes-length
-                  class="narrow"
-                >
-                  <LengthText :length="line.section.width" bare />
-                </EditableCell>
-              </template>
-              <abbr v-if="line.section_is_own" title="this yard's own section">yard</abbr>
-            </div>
-          </td>
-          <td><EditableCell v-bind="cell(line, 'length', 'Length')" class="figure" /></td>
-          <td>
-            <EditableCell v-bind="cell(line, 'actual', 'Real length')" class="quiet">
-              <LengthText :length="line.real_length" />
-            </EditableCell>
-          </td>
-          <td><EditableCell v-bind="cell(line, 'price', 'Price')" right class="figure" /></td>
-          <td><EditableCell v-bind="cell(line, 'per', 'Priced per')" /></td>
-          <td class="to-right figure">{{ line.piece_price ?? 'no price' }}</td>
-          <td>
-            <EditableCell v-bind="cell(line, 'available', 'In stock')" right>{{
-              line.available || 'plenty'
-            }}</EditableCell>
-          </td>
-          <td>
-            <EditableCell v-bind="cell(line, 'date', 'Date')" class="dated">{{
-              line.date && day(line.date)
-            }}</EditableCell>
-            <span v-if="line.is_old" class="old">old price</span>
-          </td>
-          <td class="to-right acts">
-            <v-btn
-              variant="text"
-              size="small"
-              :aria-label="`Price history of ${line.stock} ${line.named_length}`"
-              @click="history = line"
-              >History</v-btn
-            >
-            <v-btn
-              variant="text"
-              size="small"
-              :aria-label="`Remove ${line.stock} ${line.named_length}`"
-              @click="held.removeLines([line.id])"
-              >Remove</v-btn
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <PriceHistory v-model="history" :yard="yard.id" />
-    <EffectOfSize ref="effect" />
-  </div>
+  <RuledTable
+    called="Price list"
+    :columns="COLUMNS"
+    :rows="yard.lines"
+    :key-of="(line) => line.id"
+    :at-least="900"
+  >
+    <template #stock="{ row }">
+      <div class="stock">
+        <KindSwatch :kind="row.kind" />
+        <EditableCell v-bind="cell(row, 'stock', 'Stock')" class="called" />
+      </div>
+    </template>
+    <template #section="{ row }">
+      <div class="size">
+        <template v-if="row.section">
+          <EditableCell
+            v-bind="cell(row, 'thickness', 'Real thickness')"
+            takes-length
+            class="narrow"
+          >
+            <LengthText :length="row.section.thickness" bare />
+          </EditableCell>
+          ×
+          <EditableCell v-bind="cell(row, 'width', 'Real width')" takes-length class="narrow">
+            <LengthText :length="row.section.width" bare />
+          </EditableCell>
+        </template>
+        <abbr v-if="row.section_is_own" title="this yard's own section">yard</abbr>
+      </div>
+    </template>
+    <template #length="{ row }">
+      <EditableCell v-bind="cell(row, 'length', 'Length')" class="figure" />
+    </template>
+    <template #actual="{ row }">
+      <EditableCell v-bind="cell(row, 'actual', 'Real length')" class="quiet">
+        <LengthText :length="row.real_length" />
+      </EditableCell>
+    </template>
+    <template #price="{ row }">
+      <EditableCell v-bind="cell(row, 'price', 'Price')" right class="figure" />
+    </template>
+    <template #per="{ row }"><EditableCell v-bind="cell(row, 'per', 'Priced per')" /></template>
+    <template #piece="{ row }">{{ row.piece_price ?? 'no price' }}</template>
+    <template #available="{ row }">
+      <EditableCell v-bind="cell(row, 'available', 'In stock')" right>{{
+        row.available || 'plenty'
+      }}</EditableCell>
+    </template>
+    <template #date="{ row }">
+      <EditableCell v-bind="cell(row, 'date', 'Date')" class="dated">{{
+        row.date && day(row.date)
+      }}</EditableCell>
+      <span v-if="row.is_old" class="old">old price</span>
+    </template>
+    <template #acts="{ row }">
+      <v-btn
+        variant="text"
+        size="small"
+        :aria-label="`Price history of ${row.stock} ${row.named_length}`"
+        @click="history = row"
+        >History</v-btn
+      >
+      <v-btn
+        variant="text"
+        size="small"
+        :aria-label="`Remove ${row.stock} ${row.named_length}`"
+        @click="held.removeLines([row.id])"
+        >Remove</v-btn
+      >
+    </template>
+  </RuledTable>
+  <PriceHistory v-model="history" :yard="yard.id" />
+  <EffectOfSize ref="effect" />
 </template>
 
 <style scoped>
-table {
-  min-width: 900px;
-}
-
 .stock {
   display: flex;
   align-items: center;
@@ -155,7 +152,7 @@ table {
   padding-left: 2px;
 }
 
-.acts {
+:deep(.acts) {
   white-space: nowrap;
 }
 </style>

@@ -4,20 +4,21 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { useSessionStorage } from '@vueuse/core'
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, outcomeOf } from '../api/client'
-import { useFaults } from '../api/faults'
-import { keys } from '../api/keys'
-import PricesImport from '../imports/PricesImport.vue'
-import ChangeLine from '../shared/ChangeLine.vue'
-import { counted } from '../shared/counted'
-import HeldPage from '../shared/HeldPage.vue'
-import NewRow from '../shared/NewRow.vue'
-import PageTurner from '../shared/PageTurner.vue'
-import { useSearchedPage } from '../shared/useSearchedPage'
+import { api, keys, outcomeOf, useFaults } from '../api'
+import { PricesImport } from '../imports'
+import {
+  ChangeLine,
+  counted,
+  HeldPage,
+  NewRow,
+  PageTurner,
+  PlainDialog,
+  useSearchedPage,
+} from '../shared'
 import AskTheYard from './AskTheYard.vue'
 import PriceTable from './PriceTable.vue'
-import YardSettings from './YardSettings.vue'
 import { useYard } from './useYard'
+import YardSettings from './YardSettings.vue'
 
 const router = useRouter()
 const queries = useQueryClient()
@@ -122,19 +123,14 @@ async function removeYard() {
       <AskTheYard v-model="asking" :yard="yard" :held="held" />
       <PricesImport v-model="importing" :yard="yard.name" />
       <YardSettings v-model="settings" :yard="yard" :held="held" />
-      <v-dialog v-model="removing" max-width="420" :aria-label="`Delete ${yard.name}`">
-        <v-card :title="`Delete ${yard.name}?`">
-          <v-card-text
-            >Its prices and their history go with it. Projects bought here have no yard
-            then.</v-card-text
-          >
-          <p v-for="fault in removal.at('')" :key="fault" role="alert" class="fault">{{ fault }}</p>
-          <v-card-actions>
-            <v-btn @click="removing = false">Keep it</v-btn>
-            <v-btn color="error" @click="removeYard">Delete</v-btn>
-          </v-card-actions>
-        </v-card>
-      </v-dialog>
+      <PlainDialog v-model="removing" :title="`Delete ${yard.name}?`" :width="420">
+        Its prices and their history go with it. Projects bought here have no yard then.
+        <p v-for="fault in removal.at('')" :key="fault" role="alert" class="fault">{{ fault }}</p>
+        <template #acts>
+          <v-btn @click="removing = false">Keep it</v-btn>
+          <v-btn color="error" @click="removeYard">Delete</v-btn>
+        </template>
+      </PlainDialog>
     </div>
   </HeldPage>
 </template>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import type { Yard, YardPatch } from '../api/client'
-import { useFaults } from '../api/faults'
-import FormDialog from '../shared/FormDialog.vue'
+import { useFaults, type Yard, type YardPatch } from '../api'
+import { FormDialog } from '../shared'
 import type { YardInHand } from './useYard'
 
 const props = defineProps<{ yard: Yard; held: YardInHand }>()

@@ -1,12 +1,17 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import PricesImport from '../imports/PricesImport.vue'
-import { day } from '../shared/dates'
-import NewRow from '../shared/NewRow.vue'
-import { ASKED_OF_A_YARD, useNewYard } from './useNewYard'
-import { useYards } from './useYards'
+import { PricesImport } from '../imports'
+import { ASKED_OF_A_YARD, useNewYard, useYards } from '../project'
+import { day, NewRow, RuledTable } from '../shared'
 
+const COLUMNS = [
+  { name: 'name', title: 'yard' },
+  { name: 'lines', title: 'price lines', right: true, look: 'figure' },
+  { name: 'newest', title: 'newest price' },
+  { name: 'tax', title: 'currency, tax' },
+  { name: 'projects', title: 'projects', right: true, look: 'figure' },
+]
 const router = useRouter()
 const { yards, isError, refetch } = useYards()
 const { typed, faults, make } = useNewYard()
@@ -28,30 +33,21 @@ async function create() {
       <p>The yards could not be loaded.</p>
       <v-btn @click="refetch()">Try again</v-btn>
     </div>
-    <div v-else-if="yards?.length" class="scroll" tabindex="0" role="region" aria-label="Yards">
-      <table class="ruled">
-        <thead>
-          <tr>
-            <th>yard</th>
-            <th class="to-right">price lines</th>
-            <th>newest price</th>
-            <th>currency, tax</th>
-            <th class="to-right">projects</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="yard in yards" :key="yard.id">
-            <td>
-              <RouterLink :to="`/yards/${yard.id}`" class="called link">{{ yard.name }}</RouterLink>
-            </td>
-            <td class="to-right figure">{{ yard.lines }}</td>
-            <td>{{ yard.newest ? day(yard.newest) : 'no date' }}</td>
-            <td>{{ yard.currency }}, {{ yard.tax_rate }} %</td>
-            <td class="to-right figure">{{ yard.projects }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <RuledTable
+      v-else-if="yards?.length"
+      called="Yards"
+      :columns="COLUMNS"
+      :rows="yards"
+      :key-of="(yard) => yard.id"
+    >
+      <template #name="{ row }">
+        <RouterLink :to="`/yards/${row.id}`" class="called link">{{ row.name }}</RouterLink>
+      </template>
+      <template #lines="{ row }">{{ row.lines }}</template>
+      <template #newest="{ row }">{{ row.newest ? day(row.newest) : 'no date' }}</template>
+      <template #tax="{ row }">{{ row.currency }}, {{ row.tax_rate }} %</template>
+      <template #projects="{ row }">{{ row.projects }}</template>
+    </RuledTable>
     <p v-else-if="yards" class="quiet">
       No yard yet. Without one, projects are planned from standard lengths, without prices.
     </p>

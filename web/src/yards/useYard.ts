@@ -1,7 +1,13 @@
 import { computed, type Ref } from 'vue'
-import { api, type PriceFields, type Quote, type Yard, type YardPatch } from '../api/client'
-import { keys } from '../api/keys'
-import { useVersioned } from '../api/versioned'
+import {
+  api,
+  keys,
+  type PriceFields,
+  type Quote,
+  useVersioned,
+  type Yard,
+  type YardPatch,
+} from '../api'
 
 /** One yard with a page of the price lines a search finds, and every change that can be made. */
 export function useYard(id: string, find: Ref<string>, page: Ref<number>) {

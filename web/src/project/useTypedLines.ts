@@ -1,8 +1,7 @@
 import { ref, type Ref } from 'vue'
-import type { Project } from '../api/client'
-import { useFaults } from '../api/faults'
-import type { ProjectOnDesk } from '../desk/useProject'
-import { useDrafts } from './useDrafts'
+import { type Project, useFaults } from '../api'
+import { useDrafts } from '../shared'
+import type { ProjectOnDesk } from './useProject'
 
 /** What of a project is typed a line each. */
 export type LineField =

@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/vue-query'
-import { api } from '../api/client'
-import { keys } from '../api/keys'
+import { api, keys } from '../api'
 
 /** Every yard there is. */
 export function useYards() {

@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { nextTick, ref } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Plan } from '../api/client'
+import type { Plan } from '../api'
 import { serverThat } from '../testing/server'
 import { within } from '../testing/within'
 import { usePlan } from './usePlan'

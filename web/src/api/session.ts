@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { api, type Session } from '../api/client'
+import { api, type Session } from './client'
 
 export const session = ref<Session>()
 /** Whether a dialog asks to sign in again over the page, so that nothing on it is lost. */

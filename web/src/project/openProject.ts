@@ -2,8 +2,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
-import { api, type Project } from '../api/client'
-import { keys } from '../api/keys'
+import { api, keys, type Project } from '../api'
 import { usePlan } from './usePlan'
 
 /** The project that was open last. */

@@ -1,7 +1,6 @@
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/vue-query'
 import { computed, ref, type Ref } from 'vue'
-import { api, type Plan } from '../api/client'
-import { keys } from '../api/keys'
+import { api, keys, type Plan } from '../api'
 
 const POLL_MS = 400
 const SLOW_POLL_MS = 1200

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef, watch } from 'vue'
-import type { Project, ProjectPatch } from '../api/client'
-import { useFaults } from '../api/faults'
-import { SETTINGS } from '../api/fields'
-import FormDialog from '../shared/FormDialog.vue'
-import YardChoice from '../yards/YardChoice.vue'
+import { type Project, type ProjectPatch, SETTINGS, useFaults } from '../api'
+import { FormDialog } from '../shared'
 import type { ProjectOnDesk } from './useProject'
+import YardChoice from './YardChoice.vue'
 
 type Setting = (typeof SETTINGS)[number]
 type Form = Record<Setting['name'] | 'name' | 'yard', string | boolean>

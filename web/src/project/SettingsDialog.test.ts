@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
 import { VSelect } from 'vuetify/components'
-import type { Outcome, ProjectPatch } from '../api/client'
+import type { Outcome, ProjectPatch } from '../api'
 import { projectOf } from '../testing/projects'
 import { serverThat } from '../testing/server'
 import { shown } from '../testing/shown'

@@ -1,9 +1,7 @@
 import { v4 as newId } from 'uuid'
 import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
-import { api, outcomeOf, type Yard } from '../api/client'
-import { useFaults } from '../api/faults'
-import { keys } from '../api/keys'
+import { api, keys, outcomeOf, useFaults, type Yard } from '../api'
 
 export const UNITS = [
   { title: 'inches', value: 'in' },

@@ -3,19 +3,19 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import {
   api,
-  outcomeOf,
+  keys,
   type Outcome,
+  outcomeOf,
   type Part,
   type PartField,
   type Plan,
   type Project,
   type ProjectChange,
   type ProjectPatch,
-} from '../api/client'
-import { keys } from '../api/keys'
-import { useVersioned } from '../api/versioned'
-import { fetchProject } from '../projects/openProject'
-import { isUnderWay, keepPlan, usePlan } from '../projects/usePlan'
+  useVersioned,
+} from '../api'
+import { fetchProject } from './openProject'
+import { isUnderWay, keepPlan, usePlan } from './usePlan'
 
 type Changed = Promise<Outcome<ProjectChange, Project>>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Value } from '../api/client'
-import LengthText from '../shared/LengthText.vue'
+import type { Value } from '../api'
+import LengthText from './LengthText.vue'
 
 /** A value of a measure; ≈ stands before one that is rounded where it is cut. */
 defineProps<{ value: Value }>()

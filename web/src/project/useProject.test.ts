@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Part, Project, ProjectChange } from '../api/client'
+import type { Part, Project, ProjectChange } from '../api'
 import { afterChange } from './useProject'
 
 const part = (id: string, position: number, name = id) => ({ id, position, name }) as Part

@@ -1,0 +1,2 @@
+/** The days of a project. */
+export const DaysPage = () => import('./DaysPage.vue')

@@ -1,0 +1,2 @@
+/** All projects of a workshop. */
+export const ProjectsPage = () => import('./ProjectsPage.vue')

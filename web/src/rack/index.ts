@@ -1,0 +1,2 @@
+/** Boards on hand. */
+export const RackPage = () => import('./RackPage.vue')

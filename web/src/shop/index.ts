@@ -1,0 +1,2 @@
+/** In the shop: one set-up at a time. */
+export const ShopPage = () => import('./ShopPage.vue')

@@ -1,0 +1,2 @@
+/** The size book. */
+export const SizesPage = () => import('./SizesPage.vue')

@@ -1,0 +1,2 @@
+/** The tools of a workshop. */
+export const ToolsPage = () => import('./ToolsPage.vue')
