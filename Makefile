@@ -12,10 +12,19 @@ WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.ht
 .PHONY: demo demo-reset install build schema test check bench screenshots serve certificate browser format
 .DEFAULT_GOAL := demo
 
+# The last command takes the place of the shell, so that whatever ends make ends what it serves.
+define SERVE
+@mkdir -p $(DATA)/static
+@$(MANAGE) collectstatic --noinput --verbosity 0
+@$(if $(TLS),$(MAKE) --no-print-directory certificate)
+@exec $(VENV)/python -m server.site.serve --host $(HOST) --port $(PORT) --yard-port $(YARD_PORT) \
+  $(if $(TLS),--certificate $(TLS_FILES)/workshop.pem --key $(TLS_FILES)/workshop-key.pem)
+endef
+
 demo: install build ## install, build, load demo data, serve
 	@$(MANAGE) migrate --verbosity 0
 	@$(MANAGE) load_demo
-	@$(MAKE) --no-print-directory serve
+	$(SERVE)
 
 demo-reset: install ## the demo data as it was at first
 	@$(MANAGE) migrate --verbosity 0
@@ -35,17 +44,7 @@ certificate:
 	@cp $(TLS_FILES)/rootCA.pem $(DATA)/static/workshop-ca.crt
 
 serve:
-	@mkdir -p $(DATA)/static
-	@$(MANAGE) collectstatic --noinput --verbosity 0
-	@$(if $(TLS),$(MAKE) --no-print-directory certificate)
-	@echo "Grain Tally is at http$(if $(TLS),s)://$(HOST):$(PORT)  (Ctrl-C stops it)"
-	@$(if $(TLS),echo "Phones trust it once they have taken in https://<this machine>:$(PORT)/static/workshop-ca.crt")
-	@GRAIN_TALLY_HOSTS="$${GRAIN_TALLY_HOSTS:-127.0.0.1,localhost,[::1]$(if $(filter 0.0.0.0,$(HOST)),$(shell hostname -I 2>/dev/null | tr ' ' '\n' | sed '/^$$/d;s/^/,/' | tr -d '\n'))}" \
-	  GRAIN_TALLY_TLS="$${GRAIN_TALLY_TLS-$(if $(TLS),own)}" \
-	  GRAIN_TALLY_PRICE_SERVICES="$${GRAIN_TALLY_PRICE_SERVICES-simulated yard=http://127.0.0.1:$(YARD_PORT)}" \
-	  sh -c '$(VENV)/python -m yardservice --port $(YARD_PORT) >/dev/null 2>&1 & trap "kill $$!" EXIT INT TERM; \
-	    $(VENV)/gunicorn server.site.wsgi --bind $(HOST):$(PORT) --workers 1 --threads 8 --timeout 120 --log-level warning \
-	      $(if $(TLS),--certfile $(TLS_FILES)/workshop.pem --keyfile $(TLS_FILES)/workshop-key.pem)'
+	$(SERVE)
 
 install: .make/python .make/web ## everything into .venv/ and web/node_modules/
 
