@@ -14,15 +14,32 @@ AXE = Path(settings.ROOT) / "web/node_modules/axe-core/axe.min.js"
 RULES = "['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']"
 OF_COLOUR = "{type: 'rule', values: ['color-contrast', 'link-in-text-block']}"
 
-# Wide, on a phone, on a narrow one, and at 200 % zoom of the first. Colours are those of the wide
-# look or of the phone's: dark ones are looked at there.
-SIZES = ((1280, 800), (390, 844), (360, 740), (640, 400))
-DARK_SIZES = SIZES[:2]
-SCHEMES: dict[Literal["light", "dark"], str] = {"light": RULES, "dark": OF_COLOUR}
+# Every look at 1280 and on a phone; the colours of the dark one once. Narrower and at 200 % zoom a
+# page is laid out as on a phone: there one page of each sort is looked at.
+WIDE, PHONE, NARROW, ZOOMED = (1280, 800), (390, 844), (360, 740), (640, 400)
+Look = tuple[tuple[int, int], Literal["light", "dark"], str]
+LOOKS: tuple[Look, ...] = (
+    (WIDE, "light", RULES),
+    (WIDE, "dark", OF_COLOUR),
+    (PHONE, "light", RULES),
+)
+EVERY_LOOK = (
+    *LOOKS,
+    (PHONE, "dark", OF_COLOUR),
+    (NARROW, "light", RULES),
+    (ZOOMED, "light", RULES),
+)
+
+
+# What still moves is seen half there.
+STILL = """Promise.allSettled(document.getAnimations()
+    .filter((one) => Number.isFinite(one.effect.getComputedTiming().endTime))
+    .map((one) => one.finished))"""
 
 
 def serious(page: Page, rules: str = RULES) -> list[str]:
     """What axe-core finds on the page, by rule and place."""
+    page.evaluate(STILL)
     if not page.evaluate("'axe' in window"):
         page.evaluate(AXE.read_text())
     found = page.evaluate(f"axe.run({{runOnly: {rules}, resultTypes: ['violations']}})")
@@ -41,19 +58,18 @@ def serious_anywhere(
     page: Page,
     show: Callable[[], None] = lambda: None,
     hide: Callable[[], None] = lambda: None,
+    looks: tuple[Look, ...] = LOOKS,
 ) -> list[str]:
     """What axe-core finds on the page in every look of it, after ``show`` and before ``hide``."""
     found = []
     was = page.viewport_size
-    for width, height in SIZES:
+    for (width, height), scheme, rules in looks:
         page.set_viewport_size({"width": width, "height": height})
-        dark = (width, height) in DARK_SIZES
-        for scheme, rules in SCHEMES.items() if dark else [("light", RULES)]:
-            page.emulate_media(color_scheme=scheme)
-            page.evaluate(DRAWN)
-            show()
-            found += [f"{width} {scheme}: {fault}" for fault in serious(page, rules)]
-            hide()
+        page.emulate_media(color_scheme=scheme)
+        page.evaluate(DRAWN)
+        show()
+        found += [f"{width} {scheme}: {fault}" for fault in serious(page, rules)]
+        hide()
     if was:
         page.set_viewport_size(was)
     page.emulate_media(color_scheme="light")

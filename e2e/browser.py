@@ -4,16 +4,30 @@ import atexit
 import os
 import re
 import signal
+import socket
+from collections.abc import Callable
+from contextlib import suppress
 from functools import lru_cache
 from pathlib import Path
 from tempfile import mkdtemp
+from time import monotonic
 from typing import Any, ClassVar
 
 from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.cache import cache
+from django.core.servers.basehttp import ThreadedWSGIServer
 from django.test import Client, override_settings
-from playwright.sync_api import Browser, BrowserContext, Page, Request, expect, sync_playwright
+from django.test.testcases import LiveServerThread
+from playwright.sync_api import (
+    Browser,
+    BrowserContext,
+    Locator,
+    Page,
+    Request,
+    expect,
+    sync_playwright,
+)
 
 from carpentry.tests.samples import FOLDER as SAMPLES
 from server.accounts.models import User
@@ -31,6 +45,7 @@ DESK_SIZE = (1280, 800)
 PHONE_SIZE = (390, 844)
 TABLET_SIZE = (1024, 768)
 PLAN_SECONDS = 4.0
+PATIENCE_SECONDS = 15.0
 
 
 @lru_cache
@@ -41,10 +56,41 @@ def _browser() -> Browser:
     return playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
 
 
+class SeverableServer(ThreadedWSGIServer):
+    """A server whose line can be cut: what is open is closed, and nobody gets through."""
+
+    is_cut = False
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        self.lines: set[socket.socket] = set()
+        super().__init__(*args, **kwargs)
+
+    def verify_request(self, request: Any, client_address: Any) -> bool:
+        if self.is_cut:
+            return False
+        self.lines.add(request)
+        return True
+
+    def shutdown_request(self, request: Any) -> None:
+        self.lines.discard(request)
+        super().shutdown_request(request)
+
+    def cut(self) -> None:
+        self.is_cut = True
+        for line in list(self.lines):
+            with suppress(OSError):
+                line.shutdown(socket.SHUT_RDWR)
+
+
+class SeverableThread(LiveServerThread):
+    server_class = SeverableServer
+
+
 @override_settings(PLAN_SECONDS=PLAN_SECONDS, ANSWER_AT_YARD_SECONDS=PLAN_SECONDS)
 class BrowserTestCase(StaticLiveServerTestCase):
     """Each test gets a fresh browser context and the demo workshop. A page error fails the test."""
 
+    server_thread_class = SeverableThread
     browser: ClassVar[Browser]
     size = DESK_SIZE
 
@@ -59,6 +105,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
         self.downloads = Path(mkdtemp())
         self.errors: list[str] = []
         self.hosts: set[str] = set()
+        self.server_thread.httpd.is_cut = False
         self.context = self.new_context()
         self.page = self.new_page(self.context)
 
@@ -92,6 +139,30 @@ class BrowserTestCase(StaticLiveServerTestCase):
         )
         self.addCleanup(context.close)
         return context
+
+    def disconnect(self, context: BrowserContext | None = None) -> None:
+        """Cuts the line at the server, where no worker of the browser gets round it; the browser
+        is told, too."""
+        self.server_thread.httpd.cut()
+        (context or self.context).set_offline(True)
+
+    def reconnect(self) -> None:
+        self.server_thread.httpd.is_cut = False
+        self.context.set_offline(False)
+
+    def until(self, condition: Callable[[], object], page: Page | None = None) -> None:
+        """Waits until something holds that no locator can wait for."""
+        last = monotonic() + PATIENCE_SECONDS
+        while not condition():
+            self.assertLess(monotonic(), last, "it never came")
+            (page or self.page).wait_for_timeout(20)
+
+    def choose(self, field: Locator, option: str, exact: bool = False) -> None:
+        """Chooses from a list once it is open, and waits until it is closed again."""
+        field.press("ArrowDown")
+        options = field.page.get_by_role("option")
+        options.and_(field.page.get_by_role("option", name=option, exact=exact)).click()
+        expect(options).to_have_count(0)
 
     def kill(self, folder: str) -> None:
         """Kills the browser that works in a folder, as a crash does."""

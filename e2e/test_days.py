@@ -135,7 +135,6 @@ class DaysOnPhoneTest(DaysTestCase):
 class DaysAccessibilityTest(DaysTestCase):
     def test_page_card_lines_menu_and_dialog(self) -> None:
         page = self.go("Rain-barrel stand")
-        page.wait_for_timeout(500)
         self.assertEqual(serious_anywhere(page), [])
         page.get_by_role("button", name="Steps as lines").click()
         page.get_by_role("button", name="put it all together").click()
@@ -145,10 +144,8 @@ class DaysAccessibilityTest(DaysTestCase):
         self.assertEqual(serious_anywhere(page), [])
         page.get_by_role("button", name="Take away").click()
         expect(page.get_by_role("menuitem", name="Calendar, ICS")).to_be_visible()
-        page.wait_for_timeout(400)
         self.assertEqual(serious_anywhere(page), [])
         page.keyboard.press("Escape")
         page.get_by_role("button", name="When there is time").click()
         expect(page.get_by_role("dialog")).to_be_visible()
-        page.wait_for_timeout(400)
         self.assertEqual(serious_anywhere(page), [])

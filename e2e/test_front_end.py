@@ -5,7 +5,7 @@ import subprocess
 import tempfile
 from pathlib import Path
 from typing import Any
-from unittest import TestLoader, TestSuite
+from unittest import TestResult
 
 from django.test import SimpleTestCase
 
@@ -13,20 +13,56 @@ WEB = Path(__file__).parent.parent / "web"
 
 
 class FrontEndTest(SimpleTestCase):
+    """Runs them all, beside whatever else runs once it was begun; then each counts as a test."""
+
+    def begin(self) -> None:
+        self.file = Path(tempfile.mkdtemp()) / "outcomes.json"
+        self.said = self.file.with_suffix(".txt").open("w+")
+        self.process = subprocess.Popen(
+            [
+                "npx",
+                "--no-install",
+                "vitest",
+                "run",
+                "--reporter=json",
+                f"--outputFile={self.file}",
+            ],
+            cwd=WEB,
+            stdout=self.said,
+            stderr=subprocess.STDOUT,
+        )
+
+    def run(self, result: TestResult | None = None) -> TestResult | None:
+        if not hasattr(self, "process"):
+            self.begin()
+        code = self.process.wait()
+        told = json.loads(self.file.read_text()) if self.file.exists() else {"testResults": []}
+        cases = [
+            _case(one["name"], case)
+            for one in told["testResults"]
+            for case in one["assertionResults"]
+        ]
+        self.said.seek(0)
+        fault = "" if cases and not code else _faults(told) + self.said.read()
+        self.said.close()
+        for case in (Case("all of them", fault), *cases):
+            case.run(result)
+        return result
+
+    def test_all(self) -> None:
+        """Found by its name; ``run`` does the rest."""
+
+
+class Case(SimpleTestCase):
     """One case of the front end's, with how it went."""
 
-    name = ""
-    fault = ""
+    def __init__(self, name: str, fault: str) -> None:
+        super().__init__("holds")
+        self.name, self.fault = name, fault
 
     def holds(self) -> None:
         if self.fault:
             self.fail(self.fault)
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, FrontEndTest) and self.name == other.name
-
-    def __hash__(self) -> int:
-        return hash(self.name)
 
     def id(self) -> str:
         return f"{super().id()}: {self.name}"
@@ -35,39 +71,14 @@ class FrontEndTest(SimpleTestCase):
         return self.name
 
 
-def load_tests(_loader: TestLoader, tests: TestSuite, _pattern: str | None) -> TestSuite:
-    """Runs them all, once: a test for each case, and one for what belongs to none of them."""
-    with tempfile.TemporaryDirectory() as folder:
-        file = Path(folder) / "outcomes.json"
-        run = subprocess.run(
-            ["npx", "--no-install", "vitest", "run", "--reporter=json", f"--outputFile={file}"],
-            cwd=WEB,
-            capture_output=True,
-            text=True,
-            check=False,
-        )
-        told = json.loads(file.read_text()) if file.exists() else {"testResults": []}
-    cases = [(one["name"], case) for one in told["testResults"] for case in one["assertionResults"]]
-    tests.addTest(_test("all of them", "" if cases and not run.returncode else _said(run, told)))
-    for file_name, case in cases:
-        of = Path(file_name).relative_to(WEB / "src")
-        tests.addTest(_test(f"{of}: {case['fullName']}", _fault(case)))
-    return tests
+def _case(file: str, case: dict[str, Any]) -> Case:
+    fault = ""
+    if case["status"] != "passed":
+        fault = "\n".join(case.get("failureMessages") or [f"it was {case['status']}"])
+    return Case(f"{Path(file).relative_to(WEB / 'src')}: {case['fullName']}", fault)
 
 
-def _test(name: str, fault: str) -> FrontEndTest:
-    test = FrontEndTest("holds")
-    test.name, test.fault = name, fault
-    return test
-
-
-def _fault(case: dict[str, Any]) -> str:
-    if case["status"] == "passed":
-        return ""
-    return "\n".join(case.get("failureMessages") or [f"it was {case['status']}"])
-
-
-def _said(run: subprocess.CompletedProcess[str], told: dict[str, Any]) -> str:
-    """What the run said, where it failed: of a file that could not be read, too."""
-    files = [one.get("message", "") for one in told["testResults"]]
-    return "\n".join(filter(None, ["the front end's tests failed", *files, run.stdout, run.stderr]))
+def _faults(told: dict[str, Any]) -> str:
+    """What is said of files that could not be read."""
+    said = [one.get("message", "") for one in told["testResults"]]
+    return "\n".join(filter(None, ["the front end's tests failed", *said, ""]))

@@ -16,8 +16,7 @@ class ShapesTest(BrowserTestCase):
         page.keyboard.press("m")
         page.get_by_role("button", name="Add a shape").click()
         dialog = page.get_by_role("dialog")
-        dialog.get_by_role("combobox", name="Shape").press("ArrowDown")
-        page.get_by_role("option", name="Stand").click()
+        self.choose(dialog.get_by_role("combobox", name="Shape"), "Stand")
         dialog.get_by_label("Called").fill("bench")
         for label, text in (
             ("Length, outside", "1500"),

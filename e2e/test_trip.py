@@ -54,7 +54,7 @@ class AtTheYardTest(YardTestCase):
         page = self.go()
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")
         page.wait_for_function("navigator.serviceWorker.controller !== null")
-        self.context.set_offline(True)
+        self.disconnect()
         for _ in range(2):
             page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
         self.left(page, "2x4 treated 12 ft", 3, 5)
@@ -63,7 +63,7 @@ class AtTheYardTest(YardTestCase):
         page.reload()
         self.left(page, "2x4 treated 12 ft", 3, 5)
         self.assertEqual(TripEvent.objects.count(), 0)
-        self.context.set_offline(False)
+        self.reconnect()
         expect(page.get_by_text("No connection.")).to_be_hidden(timeout=15_000)
         expect(page.get_by_text("not sent yet")).to_be_hidden()
         self.left(page, "2x4 treated 12 ft", 3, 5)
@@ -75,7 +75,7 @@ class AtTheYardTest(YardTestCase):
         page.wait_for_function("navigator.serviceWorker.controller !== null")
         load = page.get_by_label("The load")
         whole = load.locator(".figure").first.inner_text()
-        self.context.set_offline(True)
+        self.disconnect()
         page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
         self.line(page, "2x4 treated 12 ft").get_by_role("button", name="1 of 5").click()
         page.get_by_role("button", name="No more of these").click()
@@ -84,7 +84,7 @@ class AtTheYardTest(YardTestCase):
         expect(load.locator(".figure").first).to_contain_text("≈ $")
         self.assertNotEqual(load.locator(".figure").first.inner_text(), f"≈ {whole}")
         expect(load.locator(".figure").nth(1)).not_to_have_text("≈ $0.00")
-        self.context.set_offline(False)
+        self.reconnect()
         expect(page.get_by_role("status").filter(has_text="Planned anew")).to_be_visible(
             timeout=15_000
         )
@@ -206,7 +206,6 @@ class AtTheYardTest(YardTestCase):
         self.line(page, "2x4 treated 12 ft").get_by_role("button", name="0 of 5").click()
         for tab in ("Checks", "treated", "hardware", "Till"):
             page.get_by_role("tab", name=tab).click()
-            page.wait_for_timeout(200)
             self.assertEqual(self.sideways(page), 0, tab)
             self.assertEqual(serious_anywhere(page), [], tab)
             small = page.evaluate(
@@ -236,8 +235,7 @@ class AtTheYardTest(YardTestCase):
         self.visit("Yard")
         expect(page.get_by_role("alert")).to_contain_text("choose a yard first")
         self.assertEqual(serious_anywhere(page), [])
-        page.get_by_label("Which yard do you go to?").press("ArrowDown")
-        page.get_by_role("option", name="A new yard").click()
+        self.choose(page.get_by_label("Which yard do you go to?"), "A new yard")
         page.get_by_label("Name of the yard").fill("Mill Lane")
         page.get_by_role("button", name="Make it").click()
         expect(page.get_by_role("alert")).to_contain_text("there is nothing to buy")
@@ -253,11 +251,12 @@ class CrashTest(YardTestCase):
         context = self.profile(folder)
         page = self.go(self.new_page(context))
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")
-        context.set_offline(True)
+        self.disconnect(context)
         page.get_by_role("button", name="Got 1 2x4 treated 12 ft").click()
         self.left(page, "2x4 treated 12 ft", 4, 5)
         url = page.url
         self.kill(folder)
+        self.reconnect()
         again = self.new_page(self.profile(folder))
         self.enter_demo(again)
         again.goto(url)

@@ -37,6 +37,7 @@ from carpentry.design.ends import (
     ways_to_lie,
 )
 from carpentry.language import CarpentryError, PlanCheckError, Unit
+from carpentry.tests import seeds
 from carpentry.tests.problems import ticks
 
 KERF = ticks("1/8")
@@ -178,7 +179,7 @@ class PlanningTest(TestCase):
 
     def test_every_plan_holds_and_sharing_never_costs_more(self) -> None:
         chance = random.Random(8)
-        for number in range(25):
+        for number in seeds(10, 25):
             parts = []
             for n in range(chance.randint(1, 5)):
                 angle = chance.choice(["0", "15", "30", "45"])
@@ -212,7 +213,7 @@ class PlanningTest(TestCase):
         """Brute force over every line of up to five parts, each lying in any of its ways."""
         chance = random.Random(21)
         shared_some = 0
-        for number in range(12):
+        for number in seeds(5, 12):
             angles = chance.sample(["0", "20", "45", "-20", "-45", "30b"], 3)
             parts = [
                 part(f"p{n}", str(chance.randint(9, 20)), 1, *chance.choices(angles, k=2))

@@ -23,7 +23,7 @@ from carpentry.project import (
 from carpentry.shop import read_tools_file
 from carpentry.tests.problems import ticks
 from carpentry.tests.samples import FOLDER, sample
-from carpentry.tests.test_terminal import ROOT, run
+from carpentry.tests.terminal import ROOT, run
 
 DEMO = ROOT / "demo"
 YARD = str(DEMO / "tallow-street.yard.json")

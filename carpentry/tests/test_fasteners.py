@@ -19,6 +19,7 @@ from carpentry.buying.fasteners import (
 )
 from carpentry.buying.packages import Package, pack_need
 from carpentry.language import TICKS_PER_INCH, TICKS_PER_MM, CarpentryError, Unit
+from carpentry.tests import often
 from carpentry.tests.problems import ticks
 
 
@@ -94,7 +95,7 @@ class LengthTest(TestCase):
     def test_never_through_and_as_short_as_bites(self) -> None:
         """Whatever the thicknesses: an 1/8 in is left, and no shorter length that is sold bites."""
         chance = random.Random(1)
-        for _ in range(300):
+        for _ in range(often(100, 300)):
             pieces = [Passed(chance.randint(8, 60) * 508) for _ in range(chance.randint(2, 3))]
             found = choose_length(Kind.SCREW, pieces, Unit.INCH)
             whole = sum(piece.depth for piece in pieces)

@@ -22,6 +22,7 @@ from carpentry.cutting import (
     read_problem,
 )
 from carpentry.language import TICKS_PER_INCH, CarpentryError, PlanCheckError, Unit
+from carpentry.tests import seeds
 from carpentry.tests.problems import ticks
 
 FIVE = Budget(5.0)
@@ -81,7 +82,7 @@ class FlawTest(TestCase):
     def test_against_every_way_of_sharing_parts_out(self) -> None:
         """Brute force: each part goes into one sound stretch or onto a new board."""
         chance = random.Random(11)
-        for number in range(40):
+        for number in seeds(12, 40):
             stretches: list[int] = []
             stock = []
             for n in range(chance.randint(1, 2)):
@@ -110,7 +111,7 @@ class FlawTest(TestCase):
 
     def test_every_plan_holds_and_flaws_never_lower_the_price(self) -> None:
         chance = random.Random(5)
-        for number in range(25):
+        for number in seeds(6, 25):
             sound = [
                 StockPiece(f"s{n}", chance.randint(60, 120) * INCH, Decimal(n), 3) for n in range(3)
             ]
@@ -141,7 +142,7 @@ class PinTest(TestCase):
 
     def test_a_pinned_part_never_lowers_the_price(self) -> None:
         chance = random.Random(2)
-        for number in range(25):
+        for number in seeds(8, 25):
             stock = [
                 StockPiece(f"s{n}", chance.randint(60, 120) * INCH, Decimal(5 + n), 9)
                 for n in range(3)
@@ -209,7 +210,7 @@ class RippedFlawTest(TestCase):
         """Both ways of planning keep off the flaws and the other boards (the checker looks), and
         neither's plan undercuts the other's bound."""
         chance = random.Random(12)
-        for number in range(12):
+        for number in seeds(4, 12):
             stock = [
                 ripped_board(
                     f"b{n}", chance.choice((2, 3, 5)), 80, str(chance.randint(0, 4)), (30, 36)

@@ -17,6 +17,7 @@ from carpentry.cutting.search.holding import Bin, Holder, whole_boards
 from carpentry.cutting.search.model import Packing
 from carpentry.cutting.search.programs import Outcome
 from carpentry.language import Unit
+from carpentry.tests import seeds
 from carpentry.tests.problems import rip_size, ticks
 
 
@@ -31,7 +32,7 @@ class LoadsTest(TestCase):
         """Pricing finds real loads and a worth that none exceeds, by other code; ripped first there
         is one segment in both."""
         chance = random.Random(3)
-        for seed in range(6):
+        for seed in seeds(3, 6):
             for order in Order:
                 given = replace(rip_size(seed, kinds=(4, 7), parts=(8, 20)), order=order)
                 model = RippedModel(given)
@@ -77,7 +78,7 @@ class LoadsTest(TestCase):
         """The same question to a general-purpose solver: whole boards of listed loads."""
         chance = random.Random(6)
         decided = Counter[Outcome]()
-        for seed in range(8):
+        for seed in seeds(3, 8):
             model = RippedModel(rip_size(seed, kinds=(3, 6), parts=(6, 16)))
             loads = listed(model)
             every = [list(map(tuple, rows.tolist())) for rows in loads.fullest]

@@ -28,6 +28,7 @@ from carpentry.design.measures import (
     worked_document,
 )
 from carpentry.language import TICKS_PER_INCH, TICKS_PER_MM, CarpentryError, Faults, Unit
+from carpentry.tests import often
 
 KNOWN = {
     "opening": number(72),
@@ -226,7 +227,7 @@ def made_up(chance: random.Random, deep: int) -> Tree:
 
 
 class ExactTest(TestCase):
-    @settings(max_examples=300, deadline=None)
+    @settings(max_examples=often(80, 300), deadline=None)
     @given(st.integers(0, 10**9))
     def test_against_rational_arithmetic(self, seed: int) -> None:
         tree = made_up(random.Random(seed), 4)
@@ -237,7 +238,7 @@ class ExactTest(TestCase):
         told = work_out({"third": "57 1/2 / 3", "back": "third * 3"}, Unit.INCH)
         self.assertEqual(told.values["back"], number(Fraction(115, 2)))
 
-    @settings(max_examples=200, deadline=None)
+    @settings(max_examples=often(60, 200), deadline=None)
     @given(st.integers(1, 899), st.integers(1, 1_000), st.integers(1, 1_000))
     def test_roots_and_angles_keep_twelve_digits(self, tenths: int, a: int, b: int) -> None:
         """Against identities: sin² + cos² = 1, tan = sin ÷ cos, and an angle from its own sides."""

@@ -22,6 +22,7 @@ from carpentry.cutting import (
     plan_cuts,
 )
 from carpentry.language import TICKS_PER_MM, Unit
+from carpentry.tests import often, seeds
 from carpentry.tests.problems import home_size, problem, ticks
 
 
@@ -230,7 +231,7 @@ class UnplacedTest(TestCase):
 
 class AgainstOthersTest(TestCase):
     def test_against_another_solver_on_another_model(self) -> None:
-        for seed in range(12):
+        for seed in seeds(5, 12):
             given_problem = home_size(seed, kinds=(2, 5), parts=(4, 9))
             plan = plan_cuts(given_problem)
             self.assertEqual(plan.status, Status.OPTIMAL, seed)
@@ -239,7 +240,7 @@ class AgainstOthersTest(TestCase):
             )
 
     def test_against_brute_force(self) -> None:
-        for seed in range(40):
+        for seed in seeds(12, 40):
             given_problem = home_size(1000 + seed, kinds=(2, 4), parts=(3, 7))
             self.assertEqual(plan_cuts(given_problem).price, brute_force(given_problem), seed)
 
@@ -259,7 +260,7 @@ class AgainstOthersTest(TestCase):
     def test_uniform_bins_are_as_few_as_another_model_finds(self) -> None:
         """Generated in the way of Falkenauer's class u120 (1996): sizes 20 to 100 in bins of
         150."""
-        for seed in (7, 8, 9):
+        for seed in seeds(1, 3, first=7):
             chance = random.Random(seed)
             sizes = [chance.randint(20, 100) for _ in range(120)]
             plan = bins(sizes, 150)
@@ -271,7 +272,7 @@ SEEDS = st.integers(0, 10_000)
 
 
 class PropertiesTest(TestCase):
-    @settings(max_examples=25, deadline=None)
+    @settings(max_examples=often(8, 25), deadline=None)
     @given(SEEDS)
     def test_every_plan_holds_and_no_pencil_plan_is_cheaper(self, seed: int) -> None:
         given_problem = home_size(seed, parts=(4, 40))
@@ -285,7 +286,7 @@ class PropertiesTest(TestCase):
             sum(u.quantity for u in plan.unplaced), sum(u.quantity for u in pencil.unplaced)
         )
 
-    @settings(max_examples=10, deadline=None)
+    @settings(max_examples=often(4, 10), deadline=None)
     @given(SEEDS)
     def test_the_same_problem_gives_the_same_plan(self, seed: int) -> None:
         """Unless the clock ended one of them, which it then says."""
@@ -294,7 +295,7 @@ class PropertiesTest(TestCase):
         assume(Ended.CLOCK not in (first.ended, again.ended))
         self.assertEqual(first, again)
 
-    @settings(max_examples=10, deadline=None)
+    @settings(max_examples=often(4, 10), deadline=None)
     @given(SEEDS)
     def test_more_stock_never_costs_more(self, seed: int) -> None:
         given_problem = home_size(seed, kinds=(3, 8), parts=(4, 25))
@@ -304,7 +305,7 @@ class PropertiesTest(TestCase):
         if not plan.unplaced:
             self.assertLessEqual(more.price, plan.price)
 
-    @settings(max_examples=10, deadline=None)
+    @settings(max_examples=often(4, 10), deadline=None)
     @given(SEEDS)
     def test_a_smaller_kerf_never_costs_more(self, seed: int) -> None:
         given_problem = home_size(seed, kinds=(3, 8), parts=(4, 25))
@@ -313,7 +314,7 @@ class PropertiesTest(TestCase):
         if not plan.unplaced:
             self.assertLessEqual(thin.price, plan.price)
 
-    @settings(max_examples=10, deadline=None)
+    @settings(max_examples=often(4, 10), deadline=None)
     @given(SEEDS)
     def test_doubling_prices_doubles_the_cost(self, seed: int) -> None:
         given_problem = home_size(seed, kinds=(3, 8), parts=(4, 25))
@@ -332,7 +333,7 @@ class PropertiesTest(TestCase):
 
     def test_no_time_still_gives_a_plan_with_a_true_bound(self) -> None:
         """The bound of any time is no more than the optimum of another model."""
-        for seed in range(6):
+        for seed in seeds(3, 6):
             given_problem = home_size(seed, kinds=(2, 5), parts=(4, 9))
             least, _ = assignment_optimum(given_problem)
             for seconds in (0.0, 0.01, 0.1):  # never no bound at all
@@ -378,7 +379,7 @@ class OwnedFirstTest(TestCase):
         self.assertEqual(len(first.layouts[0].parts), 2)
 
     def test_every_plan_places_what_can_be_placed(self) -> None:
-        for seed in range(8):
+        for seed in seeds(3, 8):
             given = home_size(seed, kinds=(3, 8), parts=(8, 30))
             owned = replace(given.stock[0], id="own", price=Decimal("0.00"), available=2)
             mixed = replace(given, stock=(owned, *given.stock), owned_first=True)

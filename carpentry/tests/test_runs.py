@@ -21,6 +21,7 @@ from carpentry.design.runs import (
     run_document,
 )
 from carpentry.language import CarpentryError, Json, rounded
+from carpentry.tests import often
 
 MADE_UP = 10_000
 SEED = 20
@@ -197,7 +198,7 @@ class SidingTest(TestCase):
 
     def test_every_wall_is_covered_and_no_row_is_too_many(self) -> None:
         chance = random.Random(SEED + 2)
-        for _ in range(2_000):
+        for _ in range(often(600, 2_000)):
             width = Fraction(chance.randint(30, 120), 8)
             lap = Fraction(chance.randint(0, 8), 8)
             exposure = exposure_of(width, lap, Fraction(chance.randint(0, 2), 16))

@@ -21,6 +21,7 @@ from carpentry.cutting.search.model import Money, Packing, Source
 from carpentry.cutting.search.patterns import Knapsack, maximal_patterns
 from carpentry.cutting.search.programs import INFINITY, Outcome, Program
 from carpentry.design.ends import SQUARE_ENDS
+from carpentry.tests import often
 from carpentry.tests.problems import home_size, problem, ticks
 
 LATER = 60.0
@@ -85,7 +86,7 @@ class LineTest(TestCase):
 
 
 class KnapsackTest(TestCase):
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=often(25, 60), deadline=None)
     @given(SIZES, st.integers(0, 1000), st.integers(20, 90))
     def test_against_every_pattern(self, sizes: list[int], seed: int, capacity: int) -> None:
         chance = random.Random(seed)

@@ -28,7 +28,7 @@ from carpentry.lumber import (
 )
 from carpentry.lumber.board_measure import rough_thickness
 from carpentry.lumber.book import JOINTED_EDGE, PLANED_FACE
-from carpentry.tests.test_terminal import run
+from carpentry.tests.terminal import run
 
 
 def ticks(text: str) -> int:

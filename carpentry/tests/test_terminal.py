@@ -24,20 +24,8 @@ from carpentry.cutting import (
 from carpentry.language import CarpentryError
 from carpentry.tests.problems import home_size
 from carpentry.tests.samples import FOLDER, sample
+from carpentry.tests.terminal import ROOT, run
 from carpentry.worker import Planner
-
-ROOT = Path(__file__).parents[2]
-
-
-def run(*arguments: str, given: str = "") -> subprocess.CompletedProcess[str]:
-    return subprocess.run(
-        [sys.executable, "-m", "carpentry", *arguments],
-        input=given,
-        capture_output=True,
-        text=True,
-        cwd=ROOT,
-        check=False,
-    )
 
 
 class DaysCommandTest(TestCase):
@@ -60,6 +48,19 @@ class DaysCommandTest(TestCase):
         done = run("days", "-", given=json.dumps(self.ASKED | {"windows": {}}))
         self.assertEqual(done.returncode, 2)
         self.assertIn("windows: no free hours", done.stderr)
+
+
+class ProcessTest(TestCase):
+    def test_a_command_is_answered_by_a_process_of_its_own(self) -> None:
+        """The other tests of commands run within this process, which is quicker."""
+        command = [sys.executable, "-m", "carpentry", "plan", "-"]
+        asked = {"stock": [{"id": "a", "length": "96", "price": "5"}]}
+        for length, code in (("50", 0), ("100", 3), ("9x", 2)):
+            text = json.dumps(asked | {"parts": [{"id": "x", "length": length}]})
+            done = subprocess.run(
+                command, input=text, capture_output=True, text=True, cwd=ROOT, check=False
+            )
+            self.assertEqual((done.returncode, bool(done.stdout)), (code, code != 2), done.stderr)
 
 
 class PlanCommandTest(TestCase):

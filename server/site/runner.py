@@ -1,18 +1,63 @@
-"""The test runner: Django's own, which says at the end which tests took longest."""
+"""The test runner: Django's own, which shares tests out evenly and says which took longest."""
 
+from collections.abc import Iterator
 from pathlib import Path
 from tempfile import mkdtemp
 from time import perf_counter
 from typing import Any
-from unittest import TestCase, TestResult
+from unittest import TestCase, TestResult, TestSuite
 
-from django.test.runner import DiscoverRunner
+from django.test import LiveServerTestCase
+from django.test.runner import DiscoverRunner, ParallelTestSuite
 
-SLOWEST = 10
+SLOWEST = 20
+AT_ONCE = 4
+SHARED = ("setUpClass", "setUpTestData")
+
+
+class EvenSuite(ParallelTestSuite):
+    """Hands tests out a few at a time: a whole class of them would keep one process busy at the
+    end. A test that has a ``begin`` runs in this process, and is begun before all others."""
+
+    def __init__(self, subsuites: list[TestSuite], *args: Any) -> None:
+        classes = [list(suite) for suite in subsuites]
+        self.beside = [t for tests in classes for t in tests if hasattr(t, "begin")]
+        others = [tests for tests in classes if not hasattr(tests[0], "begin")]
+        parts = [part for tests in others for part in _shared_out(tests)]
+        parts.sort(key=lambda tests: len(tests) > AT_ONCE, reverse=True)
+        super().__init__([TestSuite(tests) for tests in parts], *args)
+
+    def run(self, result: TestResult) -> TestResult:
+        for test in self.beside:
+            test.begin()
+        super().run(result)
+        for test in self.beside:
+            test.run(result)
+        return result
+
+
+def _shared_out(tests: list[Any]) -> Iterator[list[Any]]:
+    size = (
+        len(tests)
+        if _shares(tests[0])
+        else 1
+        if isinstance(tests[0], LiveServerTestCase)
+        else AT_ONCE
+    )
+    for first in range(0, len(tests), size):
+        yield tests[first : first + size]
+
+
+def _shares(test: Any) -> bool:
+    """True if what tests of a class need is made once for all of them."""
+    own = [base for base in type(test).__mro__ if ".test_" in base.__module__]
+    return any(name in vars(base) for base in own for name in SHARED)
 
 
 class Runner(DiscoverRunner):
     """Runs tests, one after the other or side by side, and prints the slowest."""
+
+    parallel_test_suite = EvenSuite
 
     def run_suite(self, suite: Any, **options: Any) -> TestResult:
         file = Path(mkdtemp(prefix="grain-tally-durations-")) / "durations"

@@ -68,6 +68,8 @@ class MeasuresTestCase(ApiTestCase):
 
 
 class FollowTest(MeasuresTestCase):
+    puts_together = True
+
     def test_a_part_follows_a_measure_and_says_so(self) -> None:
         self.type_into("B", length="=rail", quantity="=2 * bays")
         rail = self.part("B")

@@ -128,6 +128,8 @@ class OwnershipTest(ApiTestCase):
 
 
 class ChangesTest(ApiTestCase):
+    puts_together = True
+
     def test_a_length_changes_and_everything_follows(self) -> None:
         yard = self.take_prices(sample("tallow-street.prices.csv"))[0]
         project = self.new_project(

@@ -59,6 +59,8 @@ class ShapesTestCase(MeasuresTestCase):
 
 
 class WritesTest(ShapesTestCase):
+    puts_together = True
+
     def test_a_frame_writes_parts_joints_and_a_run(self) -> None:
         self.assertEqual(self.add_shape("bay frame", "frame", FRAME).status_code, 200)
         self.assertEqual(
