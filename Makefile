@@ -86,15 +86,22 @@ schema: install ## the API's contract and the front end's types from it
 	@cd web && npx --no-install prettier --write --log-level warn src/api/fields.ts src/api/shapes.ts
 
 browser: ## Chromium, for the tests that drive the interface
-	@test -x /usr/bin/chromium || \
-	  { echo "Installing Chromium …"; apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium >/dev/null; } || \
-	  { echo "Chromium is needed: apt-get install chromium"; exit 1; }
+	@test -x /usr/bin/chromium-headless-shell || \
+	  { echo "Installing Chromium …"; apt-get update -qq; \
+	    apt-get install -y -qq --no-install-recommends chromium-headless-shell >/dev/null; } || \
+	  test -x /usr/bin/chromium || apt-get install -y -qq --no-install-recommends chromium >/dev/null || \
+	  { echo "Chromium is needed: apt-get install chromium-headless-shell"; exit 1; }
+
+# One more than there are processors: browsers and solvers are waited for.
+SIDE_BY_SIDE := $$(( $$(nproc) + 1 ))
 
 TEST := DJANGO_SETTINGS_MODULE=server.site.testing $(VENV)/python -W ignore::ResourceWarning manage.py test --verbosity 1 --noinput
 
-test: install build browser ## all tests, side by side: those without a browser, then the others
-	@failed=0; $(TEST) carpentry server yardservice --parallel || failed=1; \
-	  $(TEST) e2e --parallel || failed=1; exit $$failed
+test: install build browser ## all tests, side by side, those of the front end beside them
+	@$(TEST) carpentry server yardservice e2e --parallel $(SIDE_BY_SIDE)
+
+torture: install build browser ## the same tests, with many random cases, others each time
+	@GRAIN_TALLY_TORTURE=1 $(TEST) carpentry server --parallel
 
 check: install ## linters, types, import directions, the schema in step
 	@$(VENV)/ruff check .

@@ -30,17 +30,13 @@ from playwright.sync_api import (
 )
 
 from carpentry.tests.samples import FOLDER as SAMPLES
+from e2e.chromium import CHROMIUM, FLAGS
 from server.accounts.models import User
 from server.plans.solver import solver
 from server.projects.models import Project
 from server.tests.demo import load_demo
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "1")
-CHROMIUM = "/usr/bin/chromium"
-FLAGS = [
-    *("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-sync"),
-    *("--disable-background-networking", "--disable-component-update"),
-]
 DESK_SIZE = (1280, 800)
 PHONE_SIZE = (390, 844)
 TABLET_SIZE = (1024, 768)

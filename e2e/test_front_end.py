@@ -15,7 +15,7 @@ WEB = Path(__file__).parent.parent / "web"
 class FrontEndTest(SimpleTestCase):
     """Runs them all, beside whatever else runs once it was begun; then each counts as a test."""
 
-    def begin(self) -> None:
+    def begin_beside(self) -> None:
         self.file = Path(tempfile.mkdtemp()) / "outcomes.json"
         self.said = self.file.with_suffix(".txt").open("w+")
         self.process = subprocess.Popen(
@@ -34,7 +34,7 @@ class FrontEndTest(SimpleTestCase):
 
     def run(self, result: TestResult | None = None) -> TestResult | None:
         if not hasattr(self, "process"):
-            self.begin()
+            self.begin_beside()
         code = self.process.wait()
         told = json.loads(self.file.read_text()) if self.file.exists() else {"testResults": []}
         cases = [

@@ -7,29 +7,31 @@ from time import perf_counter
 from typing import Any
 from unittest import TestCase, TestResult, TestSuite
 
+from django.contrib.contenttypes.management import create_contenttypes
+from django.db.models.signals import post_migrate
 from django.test import LiveServerTestCase
 from django.test.runner import DiscoverRunner, ParallelTestSuite
 
-SLOWEST = 20
+SLOWEST = 3000
 AT_ONCE = 4
 SHARED = ("setUpClass", "setUpTestData")
 
 
 class EvenSuite(ParallelTestSuite):
     """Hands tests out a few at a time: a whole class of them would keep one process busy at the
-    end. A test that has a ``begin`` runs in this process, and is begun before all others."""
+    end. A test with a ``begin_beside`` runs in this process, and is begun before all others."""
 
     def __init__(self, subsuites: list[TestSuite], *args: Any) -> None:
         classes = [list(suite) for suite in subsuites]
-        self.beside = [t for tests in classes for t in tests if hasattr(t, "begin")]
-        others = [tests for tests in classes if not hasattr(tests[0], "begin")]
+        self.beside = [t for tests in classes for t in tests if hasattr(t, "begin_beside")]
+        others = [tests for tests in classes if not hasattr(tests[0], "begin_beside")]
         parts = [part for tests in others for part in _shared_out(tests)]
         parts.sort(key=lambda tests: len(tests) > AT_ONCE, reverse=True)
         super().__init__([TestSuite(tests) for tests in parts], *args)
 
     def run(self, result: TestResult) -> TestResult:
         for test in self.beside:
-            test.begin()
+            test.begin_beside()
         super().run(result)
         for test in self.beside:
             test.run(result)
@@ -58,6 +60,13 @@ class Runner(DiscoverRunner):
     """Runs tests, one after the other or side by side, and prints the slowest."""
 
     parallel_test_suite = EvenSuite
+
+    def setup_databases(self, **options: Any) -> Any:
+        """Makes them; no test wants permissions and content types anew after each flush."""
+        made = super().setup_databases(**options)
+        post_migrate.disconnect(dispatch_uid="django.contrib.auth.management.create_permissions")
+        post_migrate.disconnect(create_contenttypes)
+        return made
 
     def run_suite(self, suite: Any, **options: Any) -> TestResult:
         file = Path(mkdtemp(prefix="grain-tally-durations-")) / "durations"

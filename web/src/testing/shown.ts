@@ -8,6 +8,9 @@ import { createVuetify } from 'vuetify'
 // What dialogs look for, and the simulated browser has not.
 globalThis.visualViewport ??= new EventTarget() as VisualViewport
 
+const NAMED = ['tools', 'rack']
+const NOTHING = { template: '<div />' }
+
 /** A component as the application shows it, with its library, router and queries, and what is
  * provided from above. */
 export function shown<T extends Component>(
@@ -18,7 +21,10 @@ export function shown<T extends Component>(
 ): VueWrapper {
   const router = createRouter({
     history: createMemoryHistory(),
-    routes: [{ path: '/:rest(.*)*', component: { template: '<div />' } }],
+    routes: [
+      ...NAMED.map((name) => ({ path: `/${name}`, name, component: NOTHING })),
+      { path: '/:rest(.*)*', component: NOTHING },
+    ],
   })
   const queryClient = new QueryClient({
     defaultOptions: { queries: { retry: false, networkMode: 'always' } },
