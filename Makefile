@@ -78,12 +78,9 @@ web/dist/index.html: .make/web $(WEB_SOURCES)
 	@cd web && npm run --silent build -- --logLevel warn
 	@touch $@
 
-schema: install ## the API's contract and the front end's types from it
-	@$(MANAGE) export_openapi_schema --api server.site.api.api --indent 1 --sorted > server/openapi.json
+schema: install ## the API's contract, and the front end's types and fields from it
+	@$(MANAGE) export_contract
 	@cd web && npm run --silent schema >/dev/null
-	@$(MANAGE) export_fields > web/src/api/fields.ts
-	@$(MANAGE) export_fields --shapes > web/src/api/shapes.ts
-	@cd web && npx --no-install prettier --write --log-level warn src/api/fields.ts src/api/shapes.ts
 
 browser: ## Chromium, for the tests that drive the interface
 	@test -x /usr/bin/chromium-headless-shell || \
@@ -103,23 +100,38 @@ test: install build browser ## all tests, side by side, those of the front end b
 torture: install build browser ## the same tests, with many random cases, others each time
 	@GRAIN_TALLY_TORTURE=1 $(TEST) carpentry server --parallel
 
-check: install ## linters, types, import directions, the schema in step
-	@$(VENV)/ruff check .
-	@$(VENV)/ruff format --check --quiet .
+CHECKS := check-style check-types check-imports check-database check-contract \
+          check-web-types check-web-lint check-web-style
+.PHONY: $(CHECKS)
+
+check: install ## linters, types, import directions, the schema in step: side by side
+	@$(MAKE) --no-print-directory --jobs --output-sync=target --keep-going $(CHECKS)
+
+check-style:
+	@$(VENV)/ruff check . && $(VENV)/ruff format --check --quiet .
+
+check-types:
 	@$(VENV)/mypy
+
+check-imports:
 	@$(VENV)/lint-imports >/dev/null || $(VENV)/lint-imports
+
+check-database:
 	@$(MANAGE) makemigrations --check --dry-run --verbosity 0
-	@$(MANAGE) export_openapi_schema --api server.site.api.api --indent 1 --sorted | cmp - server/openapi.json || \
-	  { echo "server/openapi.json is out of step: make schema"; exit 1; }
+
+check-contract:
+	@$(MANAGE) export_contract --check
 	@cd web && npx --no-install openapi-typescript ../server/openapi.json 2>/dev/null | cmp - src/api/schema.d.ts || \
 	  { echo "web/src/api/schema.d.ts is out of step: make schema"; exit 1; }
-	@$(MANAGE) export_fields | (cd web && npx --no-install prettier --stdin-filepath src/api/fields.ts) | cmp - web/src/api/fields.ts || \
-	  { echo "web/src/api/fields.ts is out of step: make schema"; exit 1; }
-	@$(MANAGE) export_fields --shapes | (cd web && npx --no-install prettier --stdin-filepath src/api/shapes.ts) | cmp - web/src/api/shapes.ts || \
-	  { echo "web/src/api/shapes.ts is out of step: make schema"; exit 1; }
+
+check-web-types:
 	@cd web && npm run --silent types
+
+check-web-lint:
 	@cd web && npm run --silent lint
-	@cd web && npx --no-install prettier --check --log-level warn src
+
+check-web-style:
+	@cd web && npx --no-install prettier --check --cache --log-level warn src
 
 format: install
 	@$(VENV)/ruff check --fix --quiet . ; $(VENV)/ruff format --quiet .

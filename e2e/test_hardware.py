@@ -63,7 +63,7 @@ class HardwareTest(BrowserTestCase):
         expect(page.get_by_text("rules, line 2: “nuts” is not taken")).to_be_visible()
         page.get_by_text("$8.36", exact=True).click()
         expect(page.get_by_text("$8.36 each, seen 2026-11-02")).to_be_visible()
-        groups = page.get_by_role("table", name="By group of parts")
+        groups = page.get_by_role("region", name="By group of parts")
         expect(groups.get_by_role("row", name="boarding")).to_contain_text("61")
         self.choose(page.get_by_role("combobox", name="Part"), "slide strip")
         made = page.get_by_label("One made costs")

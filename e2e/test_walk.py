@@ -74,7 +74,7 @@ class WalkTest(BrowserTestCase):
         expect(page.locator("#entry-echo")).to_contain_text("6 × bearers, 2x6 (11⁄2 × 51⁄2)")
         entry.press("Enter")
         expect(page.get_by_label("Length of bearers")).to_have_value("44 1/2")
-        expect(page.get_by_text("No shorter purchase exists")).to_be_visible()
+        expect(page.get_by_text("No shorter purchase exists")).to_be_visible(timeout=30_000)
         for paste in (EIGHT_LINES, "quantity\tname\tstock\tlength\n" + EIGHT_LINES):
             entry.fill(paste)
             expect(page.locator("#entry-echo")).to_contain_text("Enter adds all 8")

@@ -31,7 +31,7 @@ function keepFiles(): Plugin {
 
 export default defineConfig(({ command }) => ({
   base: command === 'build' ? '/static/' : '/',
-  plugins: [vue(), vuetify({ autoImport: true }), keepFiles()],
+  plugins: [vue({ features: { optionsAPI: false } }), vuetify({ autoImport: true }), keepFiles()],
   build: {
     target: 'es2022',
     assetsInlineLimit: 0,

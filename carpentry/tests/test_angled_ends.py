@@ -213,7 +213,7 @@ class PlanningTest(TestCase):
         """Brute force over every line of up to five parts, each lying in any of its ways."""
         chance = random.Random(21)
         shared_some = 0
-        for number in seeds(5, 12):
+        for number in seeds(8, 12):
             angles = chance.sample(["0", "20", "45", "-20", "-45", "30b"], 3)
             parts = [
                 part(f"p{n}", str(chance.randint(9, 20)), 1, *chance.choices(angles, k=2))

@@ -30,7 +30,7 @@ from carpentry.cutting.problem import Extra, SawLimits
 from carpentry.design.edges import outermost_width, read_edges
 from carpentry.design.ends import EndAngle
 from carpentry.language import PlanCheckError, Unit
-from carpentry.tests import seeds
+from carpentry.tests import often, seeds
 from carpentry.tests.problems import problem, ticks
 from carpentry.tests.random_problems import SORTS, random_problem
 
@@ -69,7 +69,7 @@ class EveryPartComesFreeTest(TestCase):
                     plan = first_plan(given)
                     check_plan(given, plan)
                     boards += sum(layout.count for layout in plan.layouts)
-        self.assertGreater(boards, 3_000)
+        self.assertGreater(boards, often(400, 3_000))
 
     def test_searched_plans_of_every_sort(self) -> None:
         for sort in SORTS:
@@ -101,7 +101,7 @@ class EveryPartComesFreeTest(TestCase):
                         grain = tuple(chance.uniform(low, high) for low, high in spans)
                         self.assertEqual(fates[self.piece_of(grain, layout)], placed.part)
                         grains += 1
-        self.assertGreater(grains, 1_000)
+        self.assertGreater(grains, often(300, 1_000))
 
     def piece_of(self, grain: tuple[float, ...], layout: Layout) -> int:
         piece = 0

@@ -26,6 +26,7 @@ from server.plans.turns import Turns
 Document = dict[str, Any]
 _LEAST_SECONDS = 0.1
 _GRACE = 5.0  # seconds beyond its time after which a process is ended
+_FIRST_PLAN = 60.0  # seconds in which a process starts and tells first plans, on a busy machine too
 logger = logging.getLogger(__name__)
 
 
@@ -197,12 +198,16 @@ class Lane:
             "before": [job.before[index] for index in indices],
             "seconds": max(_LEAST_SECONDS, min(self._seconds(), job.left)),
         }
-        late = threading.Timer(order["seconds"] * 1.1 + _GRACE, process.kill)
-        late.start()
+        late = _kill_after(process, order["seconds"] + _FIRST_PLAN)
+        is_first = True
         try:
             process.stdin.write(json.dumps(order) + "\n")
             process.stdin.flush()
             for line in process.stdout:
+                if is_first:
+                    is_first = False
+                    late.cancel()
+                    late = _kill_after(process, order["seconds"] * 1.1 + _GRACE)
                 answer = json.loads(line)
                 job.take(indices, answer["plans"])
                 if answer["done"]:
@@ -214,6 +219,14 @@ class Lane:
         if not job.stopped:
             job.overran()
         self.running_process()
+
+
+def _kill_after(process: "subprocess.Popen[str]", seconds: float) -> threading.Timer:
+    """Starts a timer that ends a process."""
+    late = threading.Timer(seconds, process.kill)
+    late.daemon = True
+    late.start()
+    return late
 
 
 class Solver:

@@ -2,6 +2,7 @@ import uuid
 from typing import Any
 from unittest.mock import patch
 
+from carpentry.tests import often
 from carpentry.tests.samples import sample
 from server.tests.base import ApiTestCase, RackTestCase
 from server.tests.demo import load_demo
@@ -414,7 +415,7 @@ class EveryDemoTripTest(ApiTestCase):
             self.assertEqual(listed, boards, row["name"])
 
     def test_each_line_is_missing_once(self) -> None:
-        for row in self.ask("get", "/overview").json():
+        for row in self.ask("get", "/overview").json()[: often(2, 20)]:
             trip = self.begin(row["id"])
             before = self.wanted(trip)
             for key in before:
@@ -428,7 +429,7 @@ class EveryDemoTripTest(ApiTestCase):
                 self.assertEqual(sum(self.wanted(trip).values()), sum(before.values()))
 
     def test_all_of_it_is_taken_and_put_away(self) -> None:
-        for row in self.ask("get", "/overview").json():
+        for row in self.ask("get", "/overview").json()[: often(3, 20)]:
             trip = self.begin(row["id"])
             for key, count in self.wanted(trip).items():
                 trip = self.tell(trip, kind="took", line=key, count=count)

@@ -168,7 +168,7 @@ class NamesSpelledOneWayTest(ApiTestCase):
         model.objects.update(stock_key=key)
 
     def spell(self, app: str, migration: str) -> None:
-        module = importlib.import_module(f"server.{app}.migrations.{migration}")
+        module = importlib.import_module(f"server.ancestry.{app}.{migration}")
         module.spell(apps, None)
 
     def test_lines_and_boards(self) -> None:

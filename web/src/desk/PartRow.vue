@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { computed, inject, ref } from 'vue'
+import { computed, defineAsyncComponent, inject, ref } from 'vue'
 import type { Part, PartField } from '../api'
 import type { Lighting } from '../drawing'
 import type { ProjectOnDesk } from '../project'
 import { EditableCell, LengthText, SectionText } from '../shared'
-import PartDetails from './PartDetails.vue'
 import type { Beside } from './SheetLine.vue'
 import { SHOW_RUN } from './useFormulaNames'
 
+const PartDetails = defineAsyncComponent(() => import('./PartDetails.vue'))
 const props = defineProps<{
   part: Part
   beside: Beside

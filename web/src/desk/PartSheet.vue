@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, useTemplateRef } from 'vue'
 import type { VVirtualScroll } from 'vuetify/components'
 import type { Plan, Project } from '../api'
 import type { Lighting } from '../drawing'
@@ -16,6 +16,10 @@ const props = defineProps<{
 }>()
 const { drafts, keep, drop } = useDrafts(props.project.id)
 
+// Only a long list is drawn in part.
+const VirtualScroll = defineAsyncComponent(() =>
+  import('vuetify/components/VVirtualScroll').then((of) => of.VVirtualScroll),
+)
 const ROW_HEIGHT = 48
 const DRAWN_AT_ONCE = 150
 const FRAMES = 30
@@ -82,7 +86,7 @@ defineExpose({ show })
       <span role="columnheader">stock, real size</span>
       <span role="columnheader" class="to-right">length</span>
     </div>
-    <v-virtual-scroll
+    <VirtualScroll
       v-if="many"
       ref="scroller"
       :items="lines"
@@ -94,7 +98,7 @@ defineExpose({ show })
       <template #default="{ item }">
         <SheetLine :line="item" :beside="beside(item.key)" v-bind="rest" />
       </template>
-    </v-virtual-scroll>
+    </VirtualScroll>
     <div v-else role="rowgroup">
       <SheetLine
         v-for="line in lines"

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { useEventListener, useMediaQuery } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { session } from '../api'
-import { isElsewhere, isTyping, keysOpen } from '../shared'
+import { isElsewhere, isTyping, keysOpen, MenuOpener } from '../shared'
 import PlacesTape from './PlacesTape.vue'
 import { usePlaces } from './usePlaces'
-import WorkshopMenu from './WorkshopMenu.vue'
 
+const WorkshopMenu = defineAsyncComponent(() => import('./WorkshopMenu.vue'))
 const route = useRoute()
 const router = useRouter()
 const { inProject, onTape, ofWorkshop, project } = usePlaces()
@@ -50,20 +50,26 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <PlacesTape v-if="signedIn && !atFoot" :places="onTape" />
     <div class="acts">
       <div id="header-acts" class="header-acts"></div>
-      <WorkshopMenu
+      <MenuOpener
         v-if="signedIn && !atFoot"
-        v-slot="{ menu }"
+        v-slot="{ opens }"
         v-model="workshop"
-        :places="ofWorkshop"
+        :menu="WorkshopMenu"
+        :of="{ places: ofWorkshop }"
       >
-        <v-btn v-bind="menu">Workshop</v-btn>
-      </WorkshopMenu>
+        <v-btn v-bind="opens">Workshop</v-btn>
+      </MenuOpener>
     </div>
   </header>
   <PlacesTape v-if="signedIn && atFoot" :places="onTape">
-    <WorkshopMenu v-slot="{ menu }" v-model="workshop" :places="ofWorkshop">
-      <button v-bind="menu" type="button" class="foot-act called">Workshop</button>
-    </WorkshopMenu>
+    <MenuOpener
+      v-slot="{ opens }"
+      v-model="workshop"
+      :menu="WorkshopMenu"
+      :of="{ places: ofWorkshop }"
+    >
+      <button v-bind="opens" type="button" class="foot-act called">Workshop</button>
+    </MenuOpener>
   </PlacesTape>
 </template>
 

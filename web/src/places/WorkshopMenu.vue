@@ -8,7 +8,7 @@ import { panelOpen } from '../tape'
 import type { Place } from './usePlaces'
 
 /** The workshop's own places, and what belongs to whoever works in it. */
-defineProps<{ places: Place[] }>()
+defineProps<{ places: Place[]; activator: HTMLElement }>()
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()
 const queries = useQueryClient()
@@ -24,8 +24,7 @@ async function signOut() {
 </script>
 
 <template>
-  <v-menu v-model="open">
-    <template #activator="{ props: menu }"><slot :menu="menu" /></template>
+  <v-menu v-model="open" :activator="activator" :open-on-click="false">
     <v-list class="workshop" role="menu" aria-label="Workshop">
       <v-list-item
         v-for="place in places"

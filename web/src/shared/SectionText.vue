@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { defineAsyncComponent, ref } from 'vue'
 import type { Section } from '../api'
 import LengthText from './LengthText.vue'
 
+const SourceNote = defineAsyncComponent(() => import('./SourceNote.vue'))
 defineProps<{ section: Section; source?: string }>()
 const asked = ref(false)
 </script>
@@ -19,15 +20,7 @@ const asked = ref(false)
     <template v-else
       ><LengthText :length="section.thickness" bare /> × <LengthText :length="section.width" bare
     /></template>
-    <v-tooltip
-      v-if="source && asked"
-      :model-value="true"
-      :open-on-hover="false"
-      activator="parent"
-      location="top"
-      >Real size: {{ source }}. A measured board goes before the yard’s size, the yard’s before the
-      standard one.</v-tooltip
-    >
+    <SourceNote v-if="source && asked" :source="source" />
   </span>
 </template>
 

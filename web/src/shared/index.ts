@@ -1,4 +1,5 @@
 /** What every place uses: cells, dialogs, lists, figures and words. */
+import { defineAsyncComponent } from 'vue'
 
 export { default as AlreadyCut } from './AlreadyCut.vue'
 export { default as CautionList } from './CautionList.vue'
@@ -12,6 +13,7 @@ export { default as HeldPage } from './HeldPage.vue'
 export { default as KindSwatch } from './KindSwatch.vue'
 export { default as LeafTabs } from './LeafTabs.vue'
 export { default as LengthText } from './LengthText.vue'
+export { default as MenuOpener } from './MenuOpener.vue'
 export { default as NamesOffered } from './NamesOffered.vue'
 export { default as NewRow } from './NewRow.vue'
 export { default as NoticeLine } from './NoticeLine.vue'
@@ -34,6 +36,7 @@ export { useSearchedPage } from './useSearchedPage'
 export { useSizedCells } from './useSizedCells'
 
 // What is not in view at first comes when it is wanted.
+export const FilesMenu = defineAsyncComponent(() => import('./FilesMenu.vue'))
 export const NowherePage = () => import('./NowherePage.vue')
 
 /** Forgets what this device keeps of a builder. */

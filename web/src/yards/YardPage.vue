@@ -9,7 +9,9 @@ import { PricesImport } from '../imports'
 import {
   ChangeLine,
   counted,
+  FilesMenu,
   HeldPage,
+  MenuOpener,
   NewRow,
   PageTurner,
   PlainDialog,
@@ -23,6 +25,11 @@ import YardSettings from './YardSettings.vue'
 const router = useRouter()
 const queries = useQueryClient()
 const id = String(useRoute().params.id)
+const FILES = [
+  { title: 'Price list, CSV', href: () => `/api/yards/${id}/prices.csv` },
+  { title: 'Price list, XLSX', href: () => `/api/yards/${id}/prices.xlsx` },
+  { title: 'Whole yard, JSON', href: () => `/api/yards/${id}/yard.json` },
+]
 const { search, found, page } = useSearchedPage()
 const held = useYard(id, found, page)
 const asking = ref(false)
@@ -84,26 +91,13 @@ async function removeYard() {
           <v-btn v-if="yard.price_service && yard.total" @click="asking = true">Ask the yard</v-btn>
           <v-btn @click="importing = true">Import prices</v-btn>
           <v-btn @click="settings = true">Settings</v-btn>
-          <v-menu>
-            <template #activator="{ props: menu }"><v-btn v-bind="menu">Take away</v-btn></template>
-            <v-list role="menu" aria-label="Take away">
-              <v-list-item
-                role="menuitem"
-                :href="`/api/yards/${id}/prices.csv`"
-                title="Price list, CSV"
-              />
-              <v-list-item
-                role="menuitem"
-                :href="`/api/yards/${id}/prices.xlsx`"
-                title="Price list, XLSX"
-              />
-              <v-list-item
-                role="menuitem"
-                :href="`/api/yards/${id}/yard.json`"
-                title="Whole yard, JSON"
-              />
-            </v-list>
-          </v-menu>
+          <MenuOpener
+            v-slot="{ opens }"
+            :menu="FilesMenu"
+            :of="{ called: 'Take away', files: FILES }"
+          >
+            <v-btn v-bind="opens">Take away</v-btn>
+          </MenuOpener>
           <v-btn variant="text" @click="removing = true">Delete</v-btn>
         </div>
       </div>

@@ -1,10 +1,14 @@
-"""The fields that builders type, for the forms of the front end."""
+"""The contract between server and front end: the API schema, and the fields builders type."""
 
 import json
+from collections.abc import Iterable
 from dataclasses import asdict
+from pathlib import Path
 from typing import Any
 
-from django.core.management.base import BaseCommand, CommandParser
+from django.conf import settings
+from django.core.management.base import BaseCommand, CommandError, CommandParser
+from ninja.responses import NinjaJSONEncoder
 
 from carpentry.design import PartFields
 from carpentry.design.questions import QUESTIONS
@@ -13,33 +17,45 @@ from carpentry.design.shapes import PLACED_ASKS, SHAPES
 from carpentry.language import typed_fields, usual_values
 from carpentry.project import SettingFields
 from carpentry.project.settings import SAW
+from server.site.api import api
 
 EXPORTED = {"PART_FIELDS": PartFields, "RUN_FIELDS": RunFields, "SETTINGS": SettingFields}
+WEB = settings.ROOT / "web" / "src" / "api"
 
 
 class Command(BaseCommand):
-    help = "Writes the fields and questions of carpentry as the front end's module api/fields.ts."
+    help = "Writes openapi.json and the front end's fields.ts and shapes.ts, or checks them."
 
     def add_arguments(self, parser: CommandParser) -> None:
-        parser.add_argument("--shapes", action="store_true", help="shapes, as api/shapes.ts")
+        parser.add_argument("--check", action="store_true", help="only say what is out of step")
 
-    def handle(self, *args: Any, **options: Any) -> None:
-        self.stdout.write(
-            "/** Made from the definitions of the fields: make schema. */\n", ending=""
-        )
-        if options["shapes"]:
-            rows = json.dumps(list(_shapes()), indent=2, ensure_ascii=False)
-            self.stdout.write(f"export const SHAPES = {rows} as const\n", ending="")
-            return
-        for name, of in EXPORTED.items():
-            rows = json.dumps(list(_rows(of)), indent=2, ensure_ascii=False)
-            self.stdout.write(f"export const {name} = {rows} as const\n", ending="")
-        rows = json.dumps(
-            [{k: v for k, v in asdict(one).items() if k != "formula"} for one in QUESTIONS],
-            indent=2,
-            ensure_ascii=False,
-        )
-        self.stdout.write(f"export const QUESTIONS = {rows} as const\n", ending="")
+    def handle(self, *args: Any, check: bool, **options: Any) -> None:
+        for file, text in _files().items():
+            if not check:
+                file.write_text(text)
+            elif not file.exists() or file.read_text() != text:
+                raise CommandError(f"{file.relative_to(settings.ROOT)} is out of step: make schema")
+
+
+def _files() -> dict[Path, str]:
+    """The text of each file."""
+    fields = {name: list(_rows(of)) for name, of in EXPORTED.items()}
+    asked = [{k: v for k, v in asdict(one).items() if k != "formula"} for one in QUESTIONS]
+    schema = json.dumps(api.get_openapi_schema(), cls=NinjaJSONEncoder, indent=1, sort_keys=True)
+    return {
+        settings.ROOT / "server" / "openapi.json": f"{schema}\n",
+        WEB / "fields.ts": _module(fields | {"QUESTIONS": asked}),
+        WEB / "shapes.ts": _module({"SHAPES": list(_shapes())}),
+    }
+
+
+def _module(constants: dict[str, Iterable[Any]]) -> str:
+    """A module of the front end that says these."""
+    said = [
+        f"export const {name} = {json.dumps(rows, indent=2, ensure_ascii=False)} as const\n"
+        for name, rows in constants.items()
+    ]
+    return "/** Made from the definitions of the fields: make schema. */\n" + "".join(said)
 
 
 def form_fields(of: type[Any]) -> list[str]:
