@@ -1,4 +1,4 @@
-# make demo · make test · make check · make bench · make screenshots
+# make demo · make test · make check · make torture · make bench · make screenshots
 
 HOST ?= 127.0.0.1
 PORT ?= 8000
@@ -9,7 +9,7 @@ VENV := .venv/bin
 MANAGE := $(VENV)/python manage.py
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: demo demo-reset install build schema test check bench screenshots serve certificate browser format
+.PHONY: demo demo-reset install build schema test torture check bench screenshots serve certificate browser format
 .DEFAULT_GOAL := demo
 
 # The last command takes the place of the shell, so that whatever ends make ends what it serves.

@@ -37,12 +37,16 @@ STILL = """Promise.allSettled(document.getAnimations()
     .map((one) => one.finished))"""
 
 
+# A dialog or menu alone, where one is open: the page beneath is looked at without it.
+ON_TOP = "document.querySelector('.v-overlay--active .v-overlay__content') ?? document"
+
+
 def serious(page: Page, rules: str = RULES) -> list[str]:
     """What axe-core finds on the page, by rule and place."""
     page.evaluate(STILL)
     if not page.evaluate("'axe' in window"):
         page.evaluate(AXE.read_text())
-    found = page.evaluate(f"axe.run({{runOnly: {rules}, resultTypes: ['violations']}})")
+    found = page.evaluate(f"axe.run({ON_TOP}, {{runOnly: {rules}, resultTypes: ['violations']}})")
     return [
         f"{violation['id']}: {node['html'][:120]}"
         for violation in found["violations"]

@@ -88,7 +88,7 @@ class NothingLostTest(BrowserTestCase):
     def test_nothing_is_claimed_of_a_change_before_it_is_planned(self) -> None:
         page = self.open_project()
         proven = page.get_by_text("No cheaper purchase exists")
-        expect(proven).to_be_visible(timeout=15_000)
+        expect(proven).to_be_visible()
         held: list[Route] = []
 
         def hold_the_first(route: Route) -> None:
@@ -106,7 +106,7 @@ class NothingLostTest(BrowserTestCase):
         expect(page.get_by_text("No plan could be made")).to_be_visible()
         page.unroute("**/api/projects/*/plans")
         page.get_by_role("button", name="Try again").click()
-        expect(proven).to_be_visible(timeout=15_000)
+        expect(proven).to_be_visible()
 
     def test_an_ended_session_is_signed_in_to_again(self) -> None:
         page = self.open_project()

@@ -19,7 +19,7 @@ class DaysTestCase(BrowserTestCase):
 
     def go(self, called: str = "Cold frame") -> Page:
         page = self.open_days(called)
-        expect(page.locator("svg .work").first).to_be_visible(timeout=20_000)
+        expect(page.locator("svg .work").first).to_be_visible()
         return page
 
 
@@ -84,11 +84,11 @@ class DaysPageTest(DaysTestCase):
         expect(dialog.get_by_text("“2026-02-31” is no day")).to_be_visible()
         dialog.get_by_label("Wanted by").fill("2026-01-05")
         dialog.get_by_role("button", name="Save").click()
-        expect(page.get_by_text("It should have been begun by")).to_be_visible(timeout=15_000)
+        expect(page.get_by_text("It should have been begun by")).to_be_visible()
         foot = page.locator("footer")
         expect(foot.get_by_role("status")).to_contain_text("late")
         told = foot.get_by_role("status")
-        expect(told).to_contain_text(re.compile("(no|nothing) .*would do"), timeout=15_000)
+        expect(told).to_contain_text(re.compile("(no|nothing) .*would do"))
 
     def test_no_free_hours_and_no_parts_are_said(self) -> None:
         page = self.go()
@@ -124,7 +124,7 @@ class DaysOnPhoneTest(DaysTestCase):
     def test_steps_are_a_list_that_opens(self) -> None:
         page = self.open_days("Rain-barrel stand")
         row = page.get_by_role("button", name="put it all together")
-        expect(row).to_be_visible(timeout=20_000)
+        expect(row).to_be_visible()
         row.click()
         card = page.get_by_role("region", name="put it all together")
         card.get_by_role("button", name="Done").click()

@@ -45,7 +45,7 @@ class HardwareTest(BrowserTestCase):
         self.visit("List")
         self.choose(page.get_by_role("combobox", name="Compare with"), "Pike & Daughter")
         table = page.get_by_role("region", name="Two yards")
-        expect(table.get_by_role("row", name="total with tax")).to_be_visible(timeout=20_000)
+        expect(table.get_by_role("row", name="total with tax")).to_be_visible()
         expect(page.get_by_role("status").filter(has_text="cheaper at")).to_be_visible()
         self.assertEqual(serious_anywhere(page), [])
 

@@ -23,7 +23,7 @@ class ShopTestCase(BrowserTestCase):
 
     def go(self, called: str = "Compost station", page: Page | None = None) -> Page:
         page = self.open_shop(called, page)
-        page.get_by_role("button", name="Start cutting").click(timeout=60_000)
+        page.get_by_role("button", name="Start cutting").click()
         expect(page.get_by_role("button", name="Miscut")).to_be_visible()
         return page
 
@@ -69,7 +69,7 @@ class AtTheSawTest(ShopTestCase):
         dialog.get_by_label("How long is it now?").fill("107 1/2")
         dialog.get_by_role("button", name="Plan around it").click()
         told = page.get_by_role("status").filter(has_text="Planned anew")
-        expect(told).to_contain_text("C1 comes from", timeout=15_000)
+        expect(told).to_contain_text("C1 comes from")
         told.get_by_role("button", name="Undo").click()
         expect(told).to_be_hidden()
         expect(page.get_by_role("button", name="Cut, board 1")).to_be_visible()
@@ -92,7 +92,7 @@ class AtTheSawTest(ShopTestCase):
         self.assertEqual(CuttingEvent.objects.count(), 0)
         self.reconnect()
         told = page.get_by_role("status").filter(has_text="Planned anew")
-        expect(told).to_contain_text(re.compile("comes? from"), timeout=20_000)
+        expect(told).to_contain_text(re.compile("comes? from"))
         self.assertEqual(CuttingEvent.objects.count(), 2)
 
     def test_a_press_survives_the_death_of_the_browser(self) -> None:
@@ -109,7 +109,7 @@ class AtTheSawTest(ShopTestCase):
         again = self.new_page(self.profile(folder))
         self.sign_in(again)
         again.goto(url)
-        expect(again.get_by_role("button", name="Cut, board 2")).to_be_visible(timeout=20_000)
+        expect(again.get_by_role("button", name="Cut, board 2")).to_be_visible()
         expect(again.get_by_text("not sent")).to_be_hidden()
         self.assertEqual(CuttingEvent.objects.count(), 1)
 
@@ -117,7 +117,7 @@ class AtTheSawTest(ShopTestCase):
         page = self.go()
         other = self.new_page(self.new_context())
         self.open_shop(page=other)
-        expect(other.get_by_role("button", name="Cut, board 1")).to_be_visible(timeout=30_000)
+        expect(other.get_by_role("button", name="Cut, board 1")).to_be_visible()
         page.get_by_role("button", name="Cut, board 1").click()
         expect(page.get_by_role("button", name="Cut, board 2")).to_be_visible()
         other.get_by_role("button", name="Cut, board 1").click()
@@ -140,7 +140,7 @@ class AtTheSawTest(ShopTestCase):
             self.until(lambda: page.locator("#main").inner_text() != before)  # noqa: B023
         expect(page.get_by_text("All cut", exact=True)).to_be_visible()
         page.get_by_role("button", name="Put away").click()
-        page.get_by_role("button", name="Open it again").click(timeout=30_000)
+        page.get_by_role("button", name="Open it again").click()
         expect(page.get_by_role("button", name="Undo the last press")).to_be_visible()
 
     def test_the_rips_of_the_cold_frame_show_the_end_of_the_board(self) -> None:

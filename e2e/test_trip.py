@@ -64,7 +64,7 @@ class AtTheYardTest(YardTestCase):
         self.left(page, "2x4 treated 12 ft", 3, 5)
         self.assertEqual(TripEvent.objects.count(), 0)
         self.reconnect()
-        expect(page.get_by_text("No connection.")).to_be_hidden(timeout=15_000)
+        expect(page.get_by_text("No connection.")).to_be_hidden()
         expect(page.get_by_text("not sent yet")).to_be_hidden()
         self.left(page, "2x4 treated 12 ft", 3, 5)
         self.assertEqual(TripEvent.objects.filter(kind="took").count(), 2)

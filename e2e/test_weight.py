@@ -30,7 +30,7 @@ class WeightTest(BrowserTestCase):
 
         self.page.on("request", note)
         page = self.open_project()
-        expect(page.get_by_text("No cheaper purchase exists")).to_be_visible(timeout=15_000)
+        expect(page.get_by_text("No cheaper purchase exists")).to_be_visible()
         page.wait_for_load_state("networkidle")
         self.assertGreater(len(loaded), 5)
         self.assertLessEqual(sum(map(weight, loaded)), MOST_AT_THE_DESK, sorted(loaded))

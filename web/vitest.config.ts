@@ -5,6 +5,7 @@ export default defineConfig((env) =>
   mergeConfig(app(env), {
     test: {
       isolate: false,
+      experimental: { fsModuleCache: true },
       environment: 'happy-dom',
       environmentOptions: { happyDOM: { url: 'http://workshop.test/' } },
       unstubGlobals: true,

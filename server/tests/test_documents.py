@@ -20,6 +20,7 @@ from carpentry.lumber import INCHES
 from carpentry.tests.samples import sample
 from server.accounts.models import User
 from server.documents import planned as taking
+from server.plans.making import wait_for
 from server.plans.models import Plan
 from server.projects.models import Project
 from server.tests.base import ApiTestCase
@@ -191,6 +192,8 @@ class CommandsTest(ApiTestCase):
     def test_the_demo_comes_with_its_plans(self) -> None:
         with override_settings(ANSWER_WITHIN_SECONDS=0.0):
             call_command("load_demo", stdout=io.StringIO())
+        for plan in Plan.objects.all():
+            wait_for(plan, 60)
         plans = Plan.objects.values_list("status", flat=True)
         self.assertEqual(list(plans), [Plan.Status.DONE] * Project.objects.count())
 

@@ -1,4 +1,10 @@
-import { createRouter, createWebHistory, type RouteLocation } from 'vue-router'
+import {
+  createRouter,
+  createWebHistory,
+  type RouteComponent,
+  type RouteLocation,
+  type RouteRecordRaw,
+} from 'vue-router'
 import { AccountPage, SignInPage } from './account'
 import { loadSession, queries, session } from './api'
 import { DaysPage } from './days'
@@ -19,104 +25,39 @@ export const router = createRouter({
   history: createWebHistory('/'),
   routes: [
     { path: '/', redirect: '/projects' },
-    {
-      path: '/sign-in',
-      name: 'sign-in',
-      component: SignInPage,
-      meta: { open: true, title: 'Sign in' },
-    },
-    {
-      path: '/account',
-      name: 'account',
-      component: AccountPage,
-      meta: { title: 'Account' },
-    },
-    {
-      path: '/projects',
-      name: 'projects',
-      component: ProjectsPage,
-      meta: { title: 'Projects' },
-    },
-    {
-      path: '/projects/:id',
-      name: 'desk',
-      component: DeskPage,
-      meta: { title: 'Desk', ofProject: true },
-    },
-    {
-      path: '/projects/:id/list',
-      name: 'list',
-      component: ShoppingPage,
-      meta: { title: 'Shopping list', ofProject: true },
-    },
-    {
-      path: '/projects/:id/yard',
-      name: 'trip',
-      component: TripPage,
-      meta: { title: 'At the yard', bare: true, ofProject: true },
-    },
-    {
-      path: '/projects/:id/shop',
-      name: 'shop',
-      component: ShopPage,
-      meta: { title: 'Shop', bare: true, full: true, ofProject: true },
-    },
-    {
-      path: '/projects/:id/days',
-      name: 'days',
-      component: DaysPage,
-      meta: { title: 'Days', ofProject: true },
-    },
-    {
-      path: '/trips/:id/receipt',
-      name: 'receipt',
-      component: ReceiptPage,
-      meta: { title: 'Receipt' },
-    },
-    {
-      path: '/yards',
-      name: 'yards',
-      component: YardsPage,
-      meta: { title: 'Yards' },
-    },
-    {
-      path: '/yards/:id',
-      name: 'yard',
-      component: YardPage,
-      meta: { title: 'Yard' },
-    },
-    {
-      path: '/rack/:board?',
-      name: 'rack',
-      component: RackPage,
-      meta: { title: 'Rack' },
-    },
-    {
-      path: '/materials',
-      name: 'materials',
-      component: MaterialsPage,
-      meta: { title: 'Materials' },
-    },
-    {
-      path: '/tools',
-      name: 'tools',
-      component: ToolsPage,
-      meta: { title: 'Tools' },
-    },
-    {
-      path: '/sizes',
-      name: 'sizes',
-      component: SizesPage,
-      meta: { title: 'Size book' },
-    },
-    {
-      path: '/:rest(.*)*',
-      name: 'nowhere',
-      component: NowherePage,
-      meta: { title: 'Nothing here', open: true },
-    },
+    page('/sign-in', 'sign-in', SignInPage, 'Sign in', { open: true }),
+    page('/account', 'account', AccountPage, 'Account'),
+    page('/projects', 'projects', ProjectsPage, 'Projects'),
+    page('/projects/:id', 'desk', DeskPage, 'Desk', { ofProject: true }),
+    page('/projects/:id/list', 'list', ShoppingPage, 'Shopping list', { ofProject: true }),
+    page('/projects/:id/yard', 'trip', TripPage, 'At the yard', { bare: true, ofProject: true }),
+    page('/projects/:id/shop', 'shop', ShopPage, 'Shop', {
+      ...{ bare: true, full: true },
+      ofProject: true,
+    }),
+    page('/projects/:id/days', 'days', DaysPage, 'Days', { ofProject: true }),
+    page('/trips/:id/receipt', 'receipt', ReceiptPage, 'Receipt'),
+    page('/yards', 'yards', YardsPage, 'Yards'),
+    page('/yards/:id', 'yard', YardPage, 'Yard'),
+    page('/rack/:board?', 'rack', RackPage, 'Rack'),
+    page('/materials', 'materials', MaterialsPage, 'Materials'),
+    page('/tools', 'tools', ToolsPage, 'Tools'),
+    page('/sizes', 'sizes', SizesPage, 'Size book'),
+    page('/:rest(.*)*', 'nowhere', NowherePage, 'Nothing here', { open: true }),
   ],
 })
+
+/** A page with its title, and what else is so of it: it is open to all, of one project, without the
+ * header on a phone, or on a tablet, too. */
+function page(
+  path: string,
+  name: string,
+  component: () => Promise<unknown>,
+  title: string,
+  more: { open?: boolean; ofProject?: boolean; bare?: boolean; full?: boolean } = {},
+): RouteRecordRaw {
+  return { path, name, component: component as RouteComponent, meta: { title, ...more } }
+}
 
 /** Starts to fetch what a route will want, which it would otherwise ask for one after the other. */
 export function loadAhead(to: Pick<RouteLocation, 'matched' | 'meta' | 'params'>) {

@@ -78,7 +78,6 @@ async function take() {
       :rows="reading.parts"
       :key-of="(_, index) => index"
     >
-      <template #quantity="{ row }">{{ row.quantity }}</template>
       <template #name="{ row }">
         {{ row.name }}
         <span v-if="row.later" class="quiet small">{{ row.later }}: not planned yet</span>

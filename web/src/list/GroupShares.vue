@@ -23,8 +23,6 @@ defineProps<{ groups: Plan['shopping']['groups'] }>()
       :key-of="(group) => group.name"
     >
       <template #name="{ row }">{{ row.name || 'without a group' }}</template>
-      <template #pieces="{ row }">{{ row.pieces }}</template>
-      <template #cost="{ row }">{{ row.cost }}</template>
     </RuledTable>
     <p class="quiet small">
       A board’s price, waste and all, falls to its parts by their volume; spare boards and tax are

@@ -61,7 +61,6 @@ const parts = computed(() => new Map(props.project.parts.map((part) => [part.id,
         {{ parts.get(part)?.mark }}
       </button>
     </template>
-    <template #count="{ row }">{{ row.count }}</template>
     <template #each="{ row }">
       <details v-if="row.how">
         <summary>{{ row.price ?? 'no price' }}</summary>

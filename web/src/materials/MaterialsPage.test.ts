@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { press } from '../testing/press'
+import { sectionOf } from '../testing/projects'
 import { serverThat } from '../testing/server'
 import { shown } from '../testing/shown'
 import { materialOf, materialsOf } from '../testing/workshop'
@@ -25,7 +26,8 @@ describe('the materials', () => {
   })
 
   it('of ones own have a diameter where they are round', async () => {
-    const dowel = materialOf({ id: 'dowel', name: 'Dowel', form: 'round' })
+    const section = { ...sectionOf(1, 1), round: true }
+    const dowel = materialOf({ id: 'dowel', name: 'Dowel', form: 'round', section })
     const { it: told } = await page({ data: materialsOf([dowel]) })
     expect(told.find('[aria-label="Diameter of Dowel"]').exists()).toBe(true)
     expect(told.find('[aria-label="Width of Dowel"]').exists()).toBe(false)

@@ -8,8 +8,8 @@ const held = useMaterials()
 const OF_WOODS = [
   { name: 'word', title: 'word', look: 'called' },
   { name: 'name', title: 'wood' },
-  { name: 'pounds', title: 'lb/ft³', right: true, look: 'figure' },
-  { name: 'kilograms', title: 'kg/m³', right: true, look: 'figure' },
+  { name: 'pounds_per_foot3', title: 'lb/ft³', right: true, look: 'figure' },
+  { name: 'kilograms_per_m3', title: 'kg/m³', right: true, look: 'figure' },
   { name: 'exposure', title: 'may stand' },
   { name: 'caution', title: 'caution', look: 'quiet' },
 ]
@@ -43,14 +43,7 @@ const OF_WOODS = [
         :rows="materials.woods"
         :key-of="(wood) => wood.word"
         :at-least="760"
-      >
-        <template #word="{ row }">{{ row.word }}</template>
-        <template #name="{ row }">{{ row.name }}</template>
-        <template #pounds="{ row }">{{ row.pounds_per_foot3 }}</template>
-        <template #kilograms="{ row }">{{ row.kilograms_per_m3 }}</template>
-        <template #exposure="{ row }">{{ row.exposure }}</template>
-        <template #caution="{ row }">{{ row.caution }}</template>
-      </RuledTable>
+      />
       <p class="quiet small">
         Air-dry at 12 % moisture, after the USDA Wood Handbook, rounded. A stock without a word is
         taken for spruce-pine-fir.

@@ -4,8 +4,8 @@ import {
   EditableCell,
   EffectOfSize,
   KindSwatch,
-  LengthText,
   RuledTable,
+  SizeCells,
   useSizedCells,
 } from '../shared'
 import type { MaterialsInHand } from './useMaterials'
@@ -43,30 +43,18 @@ const cell = useSizedCells<OwnMaterial>({
     <template #name="{ row }">
       <KindSwatch :kind="row.form === 'sheet' ? 'sheet' : row.kind" />{{ row.name }}
     </template>
-    <template #form="{ row }">{{ row.form }}</template>
     <template #section="{ row }">
-      <div class="size">
-        <template v-if="row.form === 'round'">⌀</template>
-        <EditableCell
-          v-bind="cell(row, 'thickness', row.form === 'round' ? 'Diameter' : 'Thickness')"
-          takes-length
-          class="narrow"
-          ><LengthText :length="row.section.thickness" bare
-        /></EditableCell>
-        <template v-if="row.form !== 'round'">
-          ×
-          <EditableCell v-bind="cell(row, 'width', 'Width')" takes-length class="narrow"
-            ><LengthText :length="row.section.width" bare
-          /></EditableCell>
-        </template>
-      </div>
+      <SizeCells
+        :section="row.section"
+        :thickness="cell(row, 'thickness', row.section.round ? 'Diameter' : 'Thickness')"
+        :width="cell(row, 'width', 'Width')"
+      />
     </template>
     <template #density="{ row }">
       <EditableCell v-bind="cell(row, 'density', 'Density')" right class="figure narrow">{{
         row.kilograms_per_m3
       }}</EditableCell>
     </template>
-    <template #exposure="{ row }">{{ row.exposure }}</template>
     <template #caution="{ row }">
       <EditableCell v-bind="cell(row, 'caution', 'Caution')" />
     </template>
@@ -84,13 +72,6 @@ const cell = useSizedCells<OwnMaterial>({
 </template>
 
 <style scoped>
-.size {
-  display: flex;
-  align-items: center;
-  gap: 3px;
-  white-space: nowrap;
-}
-
 .narrow {
   width: 56px;
 }

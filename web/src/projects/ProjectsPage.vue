@@ -81,7 +81,6 @@ async function bringBack(id: string) {
         </span>
       </template>
       <template #yard="{ row }">{{ row.yard || 'none' }}</template>
-      <template #parts="{ row }">{{ row.parts }}</template>
       <template #boards="{ row }">{{ row.boards ?? '–' }}</template>
       <template #cost="{ row }">{{ row.cost ?? '–' }}</template>
       <template #plan="{ row }">

@@ -51,9 +51,7 @@ defineExpose({ apply })
       :rows="effects"
       :key-of="(_, index) => index"
     >
-      <template #project="{ row }">{{ row.project }}</template>
       <template #part="{ row }">{{ row.mark }} {{ row.called }}</template>
-      <template #pieces="{ row }">{{ row.pieces }}</template>
       <template #before="{ row }">
         <SectionText v-if="row.before" :section="row.before" />
       </template>

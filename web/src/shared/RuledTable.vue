@@ -1,9 +1,9 @@
-<script setup lang="ts" generic="Row">
+<script setup lang="ts" generic="Row extends object">
 import type { HTMLAttributes } from 'vue'
 import type { Column } from './columns'
 
-/** A list in columns, one row a thing. A slot of a column's name fills its cells; under a row may
- * stand more of it, and sums at the foot. */
+/** A list in columns, one row a thing. A column shows the field of its name, or what a slot of that
+ * name makes of it; under a row may stand more of it, and sums at the foot. */
 withDefaults(
   defineProps<{
     called: string
@@ -44,7 +44,7 @@ const classes = (of: Column) => [of.look, { 'to-right': of.right, roomy: of.room
         <template v-for="(row, index) in rows" :key="keyOf(row, index)">
           <tr :class="look?.(row)">
             <td v-for="of in columns" :key="of.name" :class="classes(of)">
-              <slot :name="of.name" :row="row" />
+              <slot :name="of.name" :row="row">{{ row[of.name as keyof Row] }}</slot>
             </td>
           </tr>
           <tr v-if="isOpen(row)">

@@ -79,8 +79,6 @@ async function take() {
           {{ row.name }}
           <span v-if="row.doubt" class="doubt">{{ row.doubt }}: look twice</span>
         </template>
-        <template #before="{ row }">{{ row.before }}</template>
-        <template #after="{ row }">{{ row.after }}</template>
       </RuledTable>
       <p v-for="one in asked.refused" :key="one.name" class="refused">
         <strong>{{ one.name }}</strong>: {{ one.reason }}

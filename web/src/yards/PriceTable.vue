@@ -8,6 +8,7 @@ import {
   KindSwatch,
   LengthText,
   RuledTable,
+  SizeCells,
   useSizedCells,
 } from '../shared'
 import PriceHistory from './PriceHistory.vue'
@@ -57,22 +58,14 @@ const cell = useSizedCells<PriceLine>({
       </div>
     </template>
     <template #section="{ row }">
-      <div class="size">
-        <template v-if="row.section">
-          <EditableCell
-            v-bind="cell(row, 'thickness', 'Real thickness')"
-            takes-length
-            class="narrow"
-          >
-            <LengthText :length="row.section.thickness" bare />
-          </EditableCell>
-          ×
-          <EditableCell v-bind="cell(row, 'width', 'Real width')" takes-length class="narrow">
-            <LengthText :length="row.section.width" bare />
-          </EditableCell>
-        </template>
+      <SizeCells
+        v-if="row.section"
+        :section="row.section"
+        :thickness="cell(row, 'thickness', 'Real thickness')"
+        :width="cell(row, 'width', 'Real width')"
+      >
         <abbr v-if="row.section_is_own" title="this yard's own section">yard</abbr>
-      </div>
+      </SizeCells>
     </template>
     <template #length="{ row }">
       <EditableCell v-bind="cell(row, 'length', 'Length')" class="figure" />
@@ -128,17 +121,6 @@ const cell = useSizedCells<PriceLine>({
 
 .stock :deep(.cell) {
   flex: 1;
-}
-
-.size {
-  display: flex;
-  align-items: center;
-  gap: 3px;
-  white-space: nowrap;
-}
-
-.narrow {
-  width: 46px;
 }
 
 .dated {

@@ -43,10 +43,8 @@ async function create() {
       <template #name="{ row }">
         <RouterLink :to="`/yards/${row.id}`" class="called link">{{ row.name }}</RouterLink>
       </template>
-      <template #lines="{ row }">{{ row.lines }}</template>
       <template #newest="{ row }">{{ row.newest ? day(row.newest) : 'no date' }}</template>
       <template #tax="{ row }">{{ row.currency }}, {{ row.tax_rate }} %</template>
-      <template #projects="{ row }">{{ row.projects }}</template>
     </RuledTable>
     <p v-else-if="yards" class="quiet">
       No yard yet. Without one, projects are planned from standard lengths, without prices.
