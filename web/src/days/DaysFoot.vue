@@ -49,6 +49,7 @@ const helps = computed(() => (wouldDo.value.length ? [] : props.days.would_do.sl
   </footer>
 </template>
 
+<style scoped src="../shared/foot-figures.css"></style>
 <style scoped>
 .foot {
   display: flex;
@@ -59,35 +60,9 @@ const helps = computed(() => (wouldDo.value.length ? [] : props.days.would_do.sl
   border-top: 3px solid rgb(var(--v-theme-on-background));
 }
 
-.one {
-  display: flex;
-  flex-direction: column;
-  padding: 11px 26px 8px 14px;
-  white-space: nowrap;
-}
-
-.one .figure {
-  font-size: var(--text-title);
-  line-height: 1.2;
-  font-stretch: 80%;
-}
-
-.name {
-  font-size: var(--text-fine);
-  color: rgb(var(--v-theme-quiet));
-}
-
 .claim {
-  display: flex;
   flex: 1 1 260px;
-  flex-direction: column;
   align-items: flex-end;
-  padding: 11px 14px 8px;
-  text-align: right;
-}
-
-.statement {
-  font-size: var(--text-large);
 }
 
 .late {

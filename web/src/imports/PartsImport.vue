@@ -3,9 +3,7 @@ import { ref, watch } from 'vue'
 import { api, formOf, type Project, type Reading } from '../api'
 import type { ProjectOnDesk } from '../project'
 import { counted, LengthText, PlainDialog, RuledTable, SectionText } from '../shared'
-import ColumnChoice from './ColumnChoice.vue'
-import FaultList from './FaultList.vue'
-import FilePick from './FilePick.vue'
+import TableFile from './TableFile.vue'
 import { useTableFile } from './useTableFile'
 
 const COLUMNS = [
@@ -16,16 +14,14 @@ const COLUMNS = [
 ]
 const props = defineProps<{ project: Project; desk: ProjectOnDesk }>()
 const open = defineModel<boolean>({ required: true })
-const { file, reading, columns, busy, problems, settle, chosen, choose } = useTableFile<Reading>(
-  open,
-  (picked, names) => {
-    const { unit, notation, id: project } = props.project
-    return api.POST('/api/reading/parts-file', {
-      body: { unit, notation, project, file: '', columns: names },
-      bodySerializer: (body) => formOf({ ...body, file: picked }),
-    })
-  },
-)
+const held = useTableFile<Reading>(open, (picked, names) => {
+  const { unit, notation, id: project } = props.project
+  return api.POST('/api/reading/parts-file', {
+    body: { unit, notation, project, file: '', columns: names },
+    bodySerializer: (body) => formOf({ ...body, file: picked }),
+  })
+})
+const { file, reading, columns, busy, settle } = held
 
 /** Whether the file comes in the place of the parts that are there. */
 const instead = ref(false)
@@ -60,17 +56,7 @@ async function take() {
       if you like. Bare numbers are read as
       {{ project.unit === 'mm' ? 'millimetres' : 'inches' }}.
     </p>
-    <FilePick label="Part list file" accept=".csv,.tsv,.txt,.xlsx" :file="file" @picked="chosen" />
-    <ColumnChoice
-      v-if="reading?.columns.length"
-      :columns="reading.columns"
-      :choices="reading.choices"
-      @choose="choose"
-    />
-    <FaultList
-      :problems="problems"
-      :lead="`Nothing is imported: ${counted(problems.length, 'thing')} to mend.`"
-    />
+    <TableFile label="Part list file" accept=".csv,.tsv,.txt,.xlsx" :held="held" />
     <RuledTable
       v-if="reading?.parts.length"
       called="What was understood"

@@ -3,24 +3,22 @@ import { v4 as newId } from 'uuid'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, formOf, outcomeOf, type PricesReading, type Yard } from '../api'
-import { counted, PlainDialog } from '../shared'
-import ColumnChoice from './ColumnChoice.vue'
-import FaultList from './FaultList.vue'
-import FilePick from './FilePick.vue'
+import { PlainDialog } from '../shared'
+import TableFile from './TableFile.vue'
 import { useTableFile } from './useTableFile'
 
 const props = defineProps<{ yard?: string }>()
 const open = defineModel<boolean>({ required: true })
 const queries = useQueryClient()
-const { file, reading, columns, busy, problems, settle, chosen, choose } =
-  useTableFile<PricesReading>(open, (picked, names) =>
-    isWhole(picked)
-      ? undefined
-      : api.POST('/api/reading/prices-file', {
-          body: { file: '', at: props.yard ?? '', columns: names },
-          bodySerializer: (body) => formOf({ ...body, file: picked }),
-        }),
-  )
+const held = useTableFile<PricesReading>(open, (picked, names) =>
+  isWhole(picked)
+    ? undefined
+    : api.POST('/api/reading/prices-file', {
+        body: { file: '', at: props.yard ?? '', columns: names },
+        bodySerializer: (body) => formOf({ ...body, file: picked }),
+      }),
+)
+const { file, reading, columns, busy, problems, settle } = held
 const whole = computed(() => isWhole(file.value))
 
 /** Whether a file is a whole yard, not a table of prices. */
@@ -63,22 +61,7 @@ function some(names: string[]): string {
       A price list (CSV or XLSX with a header: stock, length, price …), or a whole yard as JSON.
       <template v-if="yard">Rows that name no yard are {{ yard }}’s.</template>
     </p>
-    <FilePick
-      label="Price list file"
-      accept=".csv,.tsv,.txt,.xlsx,.json"
-      :file="file"
-      @picked="chosen"
-    />
-    <ColumnChoice
-      v-if="reading?.columns.length"
-      :columns="reading.columns"
-      :choices="reading.choices"
-      @choose="choose"
-    />
-    <FaultList
-      :problems="problems"
-      :lead="`Nothing is imported: ${counted(problems.length, 'thing')} to mend.`"
-    />
+    <TableFile label="Price list file" accept=".csv,.tsv,.txt,.xlsx,.json" :held="held" />
     <p v-if="whole && !problems.length">
       A yard file: a yard of the same name becomes what the file says. You can undo it there.
     </p>

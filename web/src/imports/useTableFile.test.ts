@@ -1,12 +1,10 @@
 import { flushPromises } from '@vue/test-utils'
 import { ref } from 'vue'
 import { describe, expect, it, vi } from 'vitest'
-import type { Problem } from '../api'
 import { within } from '../testing/within'
-import { useTableFile } from './useTableFile'
+import { type Read, useTableFile } from './useTableFile'
 
-interface Read {
-  problems: Problem[]
+interface Counted extends Read {
   parts: number
 }
 
@@ -18,11 +16,11 @@ const answered = (data: unknown, status = 200) => {
 
 function table(
   ask = vi.fn((...[, columns]: [File, string]) =>
-    answered({ problems: [], parts: columns.length }),
+    answered({ problems: [], columns: [], choices: [], parts: columns.length }),
   ),
 ) {
   const open = ref(true)
-  return { open, ask, ...within(() => useTableFile<Read>(open, ask)).it }
+  return { open, ask, ...within(() => useTableFile<Counted>(open, ask)).it }
 }
 
 describe('a table in a file', () => {

@@ -1,11 +1,18 @@
 import { ref, shallowRef, watch, type Ref } from 'vue'
-import { outcomeOf, type Problem, useFaults } from '../api'
+import { outcomeOf, type Problem, type TableColumn, useFaults } from '../api'
 
 type Answer = Parameters<typeof outcomeOf>[0]
 
+/** What was read of a table. */
+export interface Read {
+  problems: Problem[]
+  columns: TableColumn[]
+  choices: string[]
+}
+
 /** A file with a table in a dialog: chosen, read, its columns changed and read again. `ask` reads it
  * with what the builder says each column is; it asks nothing where there is nothing to read. */
-export function useTableFile<T extends { problems: Problem[] }>(
+export function useTableFile<T extends Read>(
   open: Ref<boolean>,
   ask: (picked: File, columns: string) => Answer | undefined,
 ) {
@@ -47,3 +54,5 @@ export function useTableFile<T extends { problems: Problem[] }>(
 
   return { file, reading, columns, busy, problems, settle, chosen, choose }
 }
+
+export type TableInHand<T extends Read> = ReturnType<typeof useTableFile<T>>

@@ -134,6 +134,7 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
   </footer>
 </template>
 
+<style scoped src="./foot-figures.css"></style>
 <style scoped>
 .tally {
   display: flex;
@@ -143,41 +144,14 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
   min-height: 78px;
 }
 
-.one {
+.one,
+.claim {
   position: relative;
-  display: flex;
-  flex-direction: column;
-  padding: 11px 26px 8px 14px;
-  white-space: nowrap;
 }
 
-.one + .one::before {
-  content: '';
-  position: absolute;
-  left: 0;
-  top: 0;
-  height: 15px;
-  border-left: 1px solid rgb(var(--v-theme-on-background));
-}
-
-.one .figure {
-  font-size: var(--text-title);
-  line-height: 1.2;
-  font-stretch: 80%;
-}
-
-.name {
-  font-size: var(--text-fine);
-  color: rgb(var(--v-theme-quiet));
-}
-
+.one + .one::before,
 .claim {
   margin-left: auto;
-  padding: 11px 14px 8px 24px;
-  text-align: right;
-  display: flex;
-  flex-direction: column;
-  position: relative;
 }
 
 .claim::before {
@@ -195,10 +169,6 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
   height: 26px !important;
 }
 
-.statement {
-  font-size: var(--text-large);
-}
-
 .proven .statement {
   color: rgb(var(--v-theme-proven));
 }
@@ -213,7 +183,8 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
     padding: 8px 12px 4px;
   }
 
-  .one + .one::before {
+  .one + .one::before,
+  .claim::before {
     display: none;
   }
 
