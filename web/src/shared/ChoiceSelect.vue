@@ -18,6 +18,7 @@ const chosen = defineModel<Value>({ required: true })
 <style scoped>
 .choice {
   min-width: 96px;
+  max-width: 260px;
 }
 
 .choice :deep(.v-field__input) {

@@ -149,11 +149,11 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
   position: relative;
 }
 
-.one + .one::before,
 .claim {
   margin-left: auto;
 }
 
+.one + .one::before,
 .claim::before {
   content: '';
   position: absolute;

@@ -56,7 +56,7 @@ function choices(limit: Limit) {
         :saved="row.name"
         :label="`Name of ${called(row)}`"
         :save="(text: string) => held.write(row.id, { name: text })"
-        ><span class="quiet">{{ row.name || 'a name, where there are two' }}</span></EditableCell
+        ><span class="quiet">{{ row.name || 'name it, where there are two' }}</span></EditableCell
       >
     </template>
     <template #limits="{ row }">
@@ -104,7 +104,7 @@ function choices(limit: Limit) {
 
 <style scoped>
 :deep(.kind) {
-  width: 190px;
+  width: 220px;
 }
 
 :deep(.kind)::first-letter {
@@ -112,6 +112,7 @@ function choices(limit: Limit) {
 }
 
 .name {
+  font-size: var(--text-small);
   font-weight: 400;
   font-stretch: 100%;
 }
