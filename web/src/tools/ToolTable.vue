@@ -8,7 +8,7 @@ import type { ToolsInHand } from './useTools'
 const props = defineProps<{ box: Toolbox; held: ToolsInHand }>()
 const COLUMNS = [
   { name: 'kind', title: 'tool', look: 'called kind' },
-  { name: 'limits', title: 'limits', look: 'wide' },
+  { name: 'name', title: 'name, where there are two' },
   { name: 'acts', title: 'take away', unseen: true, right: true },
 ]
 const { drafts, keep, drop } = useDrafts('tools')
@@ -47,19 +47,23 @@ function choices(limit: Limit) {
 </script>
 
 <template>
-  <RuledTable called="Your tools" :columns="COLUMNS" :rows="tools" :key-of="(tool) => tool.id">
-    <template #kind="{ row }">
-      {{ row.kind }}
+  <RuledTable
+    called="Your tools"
+    :columns="COLUMNS"
+    :rows="tools"
+    :key-of="(tool) => tool.id"
+    :is-open="() => true"
+  >
+    <template #name="{ row }">
       <EditableCell
         v-bind="typed(row, 'name')"
         class="name"
         :saved="row.name"
         :label="`Name of ${called(row)}`"
         :save="(text: string) => held.write(row.id, { name: text })"
-        ><span class="quiet">{{ row.name || 'name it, where there are two' }}</span></EditableCell
-      >
+      />
     </template>
-    <template #limits="{ row }">
+    <template #under="{ row }">
       <dl v-if="limitsOf(row).length" class="limits">
         <div v-for="limit in limitsOf(row)" :key="limit.name" class="limit">
           <dt>
@@ -103,18 +107,21 @@ function choices(limit: Limit) {
 </template>
 
 <style scoped>
+:deep(tbody tr:nth-child(odd) td) {
+  padding-bottom: 0;
+  border-bottom: 0;
+}
+
 :deep(.kind) {
-  width: 220px;
+  font-size: var(--text-lead);
 }
 
 :deep(.kind)::first-letter {
   text-transform: uppercase;
 }
 
-.name {
-  font-size: var(--text-small);
-  font-weight: 400;
-  font-stretch: 100%;
+.name :deep(input:not(:focus)) {
+  border-bottom-color: rgb(var(--v-theme-rule));
 }
 
 .limits {
@@ -147,15 +154,5 @@ dt {
 dd {
   margin: 0;
   border-bottom: 1px solid rgb(var(--v-theme-rule));
-}
-
-@media (max-width: 600px) {
-  :deep(.kind) {
-    width: 110px;
-  }
-
-  .limits {
-    grid-template-columns: minmax(190px, 1fr);
-  }
 }
 </style>
