@@ -52,7 +52,7 @@ class DeskPictures(PicturesTestCase):
         expect(page.locator("svg.board").first).to_be_visible()
         page.get_by_role("tab", name="Measures").click()
         page.get_by_role("button", name="end braces").click()
-        page.get_by_role("combobox", name="Shape").select_option("stand")
+        self.choose(page.get_by_role("combobox", name="Shape"), "stand")
         expect(page.get_by_role("img", name="stand, front")).to_be_visible()
         self.shoot(page, "drawing")
         self.visit("Days")
