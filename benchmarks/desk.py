@@ -10,11 +10,11 @@ from playwright.sync_api import Browser, Page, sync_playwright
 
 from benchmarks.crowd import served
 from benchmarks.reporting import report
+from e2e.chromium import CHROMIUM
 
 ROWS, LOADS, EDITS, PAUSE = 2_000, 5, 9, 1.0
 SLOWED, STARTS = 4, 7
 PARTS, FORMULAS = 200, 60
-CHROMIUM = "/usr/bin/chromium"
 
 
 def desk() -> None:
