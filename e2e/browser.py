@@ -28,6 +28,7 @@ from playwright.sync_api import (
     expect,
     sync_playwright,
 )
+from playwright.sync_api import Error as PlaywrightError
 
 from carpentry.tests.samples import FOLDER as SAMPLES
 from e2e.chromium import CHROMIUM, FLAGS
@@ -42,6 +43,7 @@ PHONE_SIZE = (390, 844)
 TABLET_SIZE = (1024, 768)
 PLAN_SECONDS = 20.0  # as at the desk: proofs come in their own time, on a busy machine too
 PATIENCE_SECONDS = 30.0
+SOON_MS = 2_000
 expect.set_options(timeout=PATIENCE_SECONDS * 1000)
 
 
@@ -155,11 +157,20 @@ class BrowserTestCase(StaticLiveServerTestCase):
             (page or self.page).wait_for_timeout(20)
 
     def choose(self, field: Locator, option: str, exact: bool = False) -> None:
-        """Chooses from a list once it is open, and waits until it is closed again."""
+        """Chooses from a list, and waits until it is closed again. A list that is still being laid
+        out may put another element under the pointer, which is no press: it is pressed again."""
         field.press("ArrowDown")
         options = field.page.get_by_role("option")
-        options.and_(field.page.get_by_role("option", name=option, exact=exact)).click()
-        expect(options).to_have_count(0)
+        chosen = field.page.get_by_role("option", name=option, exact=exact)
+        expect(chosen).to_be_visible()
+
+        def is_closed() -> bool:
+            with suppress(PlaywrightError, AssertionError):
+                chosen.click(timeout=SOON_MS)
+                expect(options).to_have_count(0, timeout=SOON_MS)
+            return not options.count()
+
+        self.until(is_closed, field.page)
 
     def kill(self, folder: str) -> None:
         """Kills the browser that works in a folder, as a crash does."""
