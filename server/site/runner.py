@@ -12,7 +12,7 @@ from django.db.models.signals import post_migrate
 from django.test import LiveServerTestCase
 from django.test.runner import DiscoverRunner, ParallelTestSuite
 
-SLOWEST = 3000
+SLOWEST = 20
 AT_ONCE = 4
 SHARED = ("setUpClass", "setUpTestData")
 
