@@ -79,6 +79,6 @@ def _case(file: str, case: dict[str, Any]) -> Case:
 
 
 def _faults(told: dict[str, Any]) -> str:
-    """What is said of files that could not be read."""
+    """Return what is said of files that could not be read."""
     said = [one.get("message", "") for one in told["testResults"]]
     return "\n".join(filter(None, ["the front end's tests failed", *said, ""]))

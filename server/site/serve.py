@@ -77,7 +77,8 @@ def _settings(asked: argparse.Namespace) -> dict[str, str]:
         "GRAIN_TALLY_TLS": "own" if asked.certificate else "",
         "GRAIN_TALLY_PRICE_SERVICES": f"simulated yard=http://127.0.0.1:{asked.yard_port}",
     }
-    return {name: os.environ.get(name, value) for name, value in usual.items()}
+    told = {name: os.environ.get(name, value) for name, value in usual.items()}
+    return told | {"GRAIN_TALLY_HOSTS": told["GRAIN_TALLY_HOSTS"] or usual["GRAIN_TALLY_HOSTS"]}
 
 
 def _yard(asked: argparse.Namespace) -> list[str]:

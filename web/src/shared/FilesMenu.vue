@@ -23,7 +23,7 @@ const PAPERS = [
     v-model="open"
     :activator="activator"
     :open-on-click="false"
-    :close-on-content-click="false"
+    :close-on-content-click="!papers"
   >
     <v-list role="menu" :aria-label="called">
       <v-list-item
