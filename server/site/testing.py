@@ -14,6 +14,7 @@ PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 INDEX_PAGE = WEB_DIST / "index.html"
 STORAGES["staticfiles"]["BACKEND"] = "django.contrib.staticfiles.storage.StaticFilesStorage"
 WHITENOISE_USE_FINDERS = True
+WHITENOISE_AUTOREFRESH = True  # each client of a test would list every file anew
 LOGGING["loggers"]["django.request"]["level"] = "CRITICAL"
 BACKUPS = _FOLDER / "backups"
 TEST_RUNNER = "server.site.runner.Runner"

@@ -49,7 +49,7 @@ class DaysTest(ApiTestCase):
     def set(self, **typed: Any) -> dict[str, Any]:
         answer = self.change(self.project, "patch", "", **typed)
         self.assertEqual(answer.status_code, 200, answer.content)
-        self.project = self.look(self.project["id"])
+        self.project = answer.json()
         return self.project
 
     def days(self, **asked: Any) -> dict[str, Any]:

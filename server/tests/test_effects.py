@@ -49,7 +49,7 @@ class EffectOnTheRackTest(ApiTestCase):
         body = seen | {"stock": "2x6", "length": "72"}
         self.ask("put", f"/rack/boards/{self.board}", body)
         project = self.new_project("2 rail 2x6 30")
-        self.change(project, "patch", "", rack="saving")
+        self.change(project, "patch", "", rack="saving").json()  # it is planned
 
     def effect(self, **typed: str) -> Any:
         return self.ask("post", f"/rack/boards/{self.board}/effect", typed)
