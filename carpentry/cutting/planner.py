@@ -15,6 +15,7 @@ from carpentry.cutting.sawing import with_cuts
 from carpentry.cutting.search.cheapest import SearchResult
 from carpentry.cutting.search.clock import Clock
 from carpentry.cutting.search.model import Packing
+from carpentry.cutting.shared_lines import shares_beside_rips, with_shared_lines
 from carpentry.cutting.together import joined, taken_apart, telling
 from carpentry.cutting.unplaced import unplaced_of
 from carpentry.cutting.way import MoneyedModel, Way
@@ -34,6 +35,7 @@ logger = logging.getLogger(__name__)
 _LIST_SHARE = 0.4
 _STEADY_SECONDS = 0.4
 _CHECK_SECONDS, _MOST_CHECKING = 0.0003, 0.1  # kept for the check, per part, and of all time
+_RIPPED_SHARE = 0.6  # of the time, for a plan in which nothing is shared
 _BOUND_SHARE = 0.4  # of the time, for the bound of parts with angles
 Progress = Callable[[CutPlan], None]
 
@@ -59,6 +61,36 @@ def plan_cuts(
         return _plan_owned_first(problem, budget, progress)
     check = sum(part.quantity for part in problem.parts) * _CHECK_SECONDS
     clock = Clock(budget.seconds - min(check, budget.seconds * _MOST_CHECKING))
+    if shares_beside_rips(problem):
+        return _plan_sharing(problem, clock, progress)
+    return _plan_one_way(problem, clock, progress)
+
+
+def _plan_sharing(problem: CutProblem, clock: Clock, progress: Progress | None) -> CutPlan:
+    """The cheapest of plans in which nothing is shared or nothing is ripped beside what is."""
+    best = _plan_one_way(problem, clock.part(_RIPPED_SHARE), progress)
+
+    def beside(part: CutProblem, share: float) -> CutPlan:
+        found = plan_cuts(part, Budget(max(0.0, clock.left) * share))
+        if found.ended is Ended.CLOCK:
+            clock.ring()
+        return found
+
+    if best.unplaced or best.price != best.bound:
+        for plan in with_shared_lines(problem, best, beside):
+            try:
+                check_plan(problem, plan)
+            except PlanCheckError:
+                logger.exception("a plan with shared saw lines was refused by the check")
+                continue
+            best = plan
+            if progress:
+                progress(best)
+    return replace(best, ended=_ended(best, clock))
+
+
+def _plan_one_way(problem: CutProblem, clock: Clock, progress: Progress | None) -> CutPlan:
+    """The best plan of the way that proves most of a problem."""
     way = way_for(problem, clock.part(_LIST_SHARE))
     roomy = not way.bounds_all
     loose = way.loosened() if roomy else None

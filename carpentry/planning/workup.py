@@ -25,6 +25,7 @@ from carpentry.planning.basis import Basis, named_boards
 from carpentry.planning.facts import NOTHING_HAPPENED, Facts
 from carpentry.project import (
     Beside,
+    Grouping,
     Hardware,
     HardwareFields,
     JoinedPart,
@@ -38,7 +39,9 @@ from carpentry.project import (
 )
 from carpentry.project.packing import FoundPacks
 
-MADE_BY = 2  # plans have their cuts; those of version 1 have none, and no limits of the saw
+# Plans of version 1 have no cuts, and no limits of the saw; since version 3 all parts that can come
+# from the same boards are planned together.
+MADE_BY = 3
 _NOT_IN_FIRST = ("saw", "keep_offcut_width")  # of cut problems
 
 
@@ -105,7 +108,7 @@ class Workup:
         parts = [replace(one, cut=cut.get(one.id, {})) for one in self.project.parts]
         basis = self.facts.seen_in(self.basis)
         shelf = basis.shelf(self.settings.unit, self.named, self.facts.taken)
-        return gather_materials(parts, shelf, self.settings, apart=self.made_by == 1)
+        return gather_materials(parts, shelf, self.settings, Grouping(self.made_by))
 
     @cached_property
     def joined(self) -> dict[str, JoinedPart]:

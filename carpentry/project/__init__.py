@@ -11,7 +11,14 @@ from carpentry.project.file import (
     read_yard_file,
     yard_document,
 )
-from carpentry.project.gathering import Owned, Shelf, gather_materials, section_sold, standard_lines
+from carpentry.project.gathering import (
+    Grouping,
+    Owned,
+    Shelf,
+    gather_materials,
+    section_sold,
+    standard_lines,
+)
 from carpentry.project.groups import GroupShare, group_shares
 from carpentry.project.hardware import Fastened, Hardware, HardwareFields, JoinedPart, hardware_of
 from carpentry.project.leftovers import kept_leftovers, section_left, test_piece
@@ -39,6 +46,7 @@ __all__ = [
     "Fastened",
     "FoundPacks",
     "GroupShare",
+    "Grouping",
     "Hardware",
     "HardwareFields",
     "HardwareLine",

@@ -40,7 +40,8 @@ def claim_of(
     """The claim over the plans of all materials, ``None`` where nothing of one is planned.
     ``source`` names the prices, such as "Tallow Street Yard"."""
     planned = [(material, plan) for material, plan in plans if plan]
-    if not planned:
+    open_parts = _without_boards(plans)
+    if not planned and not open_parts:
         if any(
             material.cut_already(one, settings) for material, _ in plans for one in material.parts
         ):
@@ -49,19 +50,34 @@ def claim_of(
     limits = tuple(
         dict.fromkeys(one for m, plan in planned for one in limits_of(m, plan, settings))
     )
-    proven, headline, said = _found(planned, settings, currency, source)
+    if open_parts:
+        said = "the reasons stand beside the boards; nothing is claimed of the whole"
+        proven, headline = False, open_parts
+    else:
+        proven, headline, said = _found(planned, settings, currency, source)
     return Claim(proven, headline, "; ".join((said, *limits)) if limits else said, limits)
+
+
+def _without_boards(plans: Sequence[tuple[Material, CutPlan | None]]) -> str:
+    """What no board is planned for, in words; empty where all is."""
+    left = sum(one.quantity for _, plan in plans if plan for one in plan.unplaced)
+    later = sum(len(material.later) for material, _ in plans)
+    said = [
+        f"{left} {'piece' if left == 1 else 'pieces'} without a board" if left else "",
+        f"{later} {'part' if later == 1 else 'parts'} not planned yet" if later else "",
+    ]
+    return ", ".join(filter(None, said))
 
 
 def _found(
     planned: Planned, settings: Settings, currency: str, source: str
 ) -> tuple[bool, str, str]:
-    left = sum(u.quantity for _, plan in planned for u in plan.unplaced)
-    if left:
-        noun = "part has" if left == 1 else "parts have"
-        return False, f"{left} {noun} no board", "the reasons stand beside the boards"
-    priced = [plan for material, plan in planned if material.priced]
-    unpriced = [plan for material, plan in planned if not material.priced]
+    if any(material.apart for material, _ in planned):
+        said = f"for {source}: so many parts that those not ripped are planned apart"
+        return False, "A plan, not proven least", said
+    # What only comes from boards on hand costs nothing, whatever it would cost at a yard.
+    priced = [plan for m, plan in planned if m.priced or not _bought(m, plan)]
+    unpriced = [plan for m, plan in planned if not m.priced and _bought(m, plan)]
     bought = sum(_bought(material, plan) for material, plan in planned)
     without = sum(_bought(m, plan) for m, plan in planned if not m.priced)
     if any(plan.price and not plan.bound for _, plan in planned):
@@ -132,8 +148,6 @@ def limits_of(material: Material, plan: CutPlan, settings: Settings) -> Iterator
             > 1
         ):
             yield "bevels ripped on pieces as thick as the part"
-        if material.apart:
-            yield "boards that are not ripped planned apart"
     # A set of which pieces were cut is planned part by part.
     if any(named.part.fields.together and not named.cut for named in material.parts):
         yield "matching parts kept together"

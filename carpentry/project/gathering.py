@@ -4,6 +4,7 @@ from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from decimal import Decimal
+from enum import Enum
 
 from carpentry.buying import PriceFields, PriceLine, piece_price, read_price_line
 from carpentry.design import Part, angles_fault, not_planned_yet
@@ -18,6 +19,17 @@ MOST_PIECES = 10_000
 MOST_TOGETHER = 150  # pieces of one wood that are planned together where some are ripped
 MOST_KINDS_TOGETHER = 20
 Owned = Mapping[StockName, Counter[OnHand]]
+Stocks = tuple[StockName, ...]
+
+
+class Grouping(Enum):
+    """Which parts of a wood are one cut problem where some may be ripped. Those that can come from
+    the same boards, today. Plans that were cut before are read as they were made: of a whole wood,
+    without angled ends that share saw lines, or those that are ripped alone."""
+
+    RIPPED_ALONE = 1
+    SQUARE_ENDED = 2
+    SAME_BOARDS = 3
 
 
 class Shelf:
@@ -119,43 +131,88 @@ def section_sold(stock: StockName, lines: Iterable[PriceLine]) -> tuple[Section 
 
 
 def gather_materials(
-    parts: Iterable[NamedPart], shelf: Shelf, settings: Settings, *, apart: bool = False
+    parts: Iterable[NamedPart],
+    shelf: Shelf,
+    settings: Settings,
+    grouping: Grouping = Grouping.SAME_BOARDS,
 ) -> list[Material]:
     """Materials in the order in which the parts first name them.
 
-    Parts that may be ripped are planned together with all others of their wood, from every board
-    of that wood, so that what is proven is proven of them all; where they are too many for that,
-    those that are not ripped are kept ``apart``, each from their own stock.
+    Parts that may be ripped are planned together with all others that can come from the same
+    boards, so that what is proven is proven of them all; where they are too many for that, those
+    that are not ripped are kept apart, each from their own stock.
     """
     named_parts = list(parts)
     woods: dict[tuple[str, ...], list[NamedPart]] = {}
     for named in named_parts:
         woods.setdefault(named.part.stock.wood, []).append(named)
-    together = {
-        wood: _planned_together(of_wood, shelf, settings, apart=apart)
-        for wood, of_wood in woods.items()
-        if any(is_sawn(one, shelf, settings) for one in of_wood)
-    }
-    groups: dict[StockName | tuple[str, ...], list[NamedPart]] = {}
+    together: dict[str, Stocks] = {}
+    for wood, of_wood in woods.items():
+        for stocks in _stocks_together(wood, of_wood, shelf, settings, grouping):
+            here = [one for one in of_wood if one.part.stock in stocks]
+            together |= dict.fromkeys(_planned_together(here, shelf, settings, grouping), stocks)
+    groups: dict[StockName | Stocks, list[NamedPart]] = {}
     for named in named_parts:
-        wood = named.part.stock.wood
-        joins = named.id in together.get(wood, ())
-        groups.setdefault(wood if joins else named.part.stock, []).append(named)
+        groups.setdefault(together.get(named.id, named.part.stock), []).append(named)
     torn = torn_apart(named_parts, groups)
+    alone = grouping is Grouping.RIPPED_ALONE
     return [
         _without_torn(
             _of_stock(key, named, shelf, settings)
             if isinstance(key, StockName)
-            else _of_wood(key, named, () if apart else named_parts, shelf, settings),
+            else _of_wood(key, named, () if alone else named_parts, shelf, settings),
             torn,
         )
         for key, named in groups.items()
     ]
 
 
+def _stocks_together(
+    wood: tuple[str, ...],
+    of_wood: Sequence[NamedPart],
+    shelf: Shelf,
+    settings: Settings,
+    grouping: Grouping,
+) -> list[Stocks]:
+    """The stocks of a wood from which parts may be ripped: those that a part can come from belong
+    together."""
+    every = tuple(dict.fromkeys((*(one.part.stock for one in of_wood), *shelf.of_wood(wood))))
+    sawn = [one for one in of_wood if is_sawn(one, shelf, settings)]
+    if grouping is not Grouping.SAME_BOARDS:
+        return [every] if sawn else []
+    groups: list[set[StockName]] = []
+    for one in sawn:
+        mine = {stock for stock in every if _may_come_from(one.part, stock, shelf, settings)}
+        mine.add(one.part.stock)
+        for other in [group for group in groups if group & mine]:
+            groups.remove(other)
+            mine |= other
+        groups.append(mine)
+    return [tuple(stock for stock in every if stock in group) for group in groups]
+
+
+def _may_come_from(part: Part, stock: StockName, shelf: Shelf, settings: Settings) -> bool:
+    """Whether a part that is sawn could come from boards of a stock, by their sections."""
+    if stock != part.stock and part.own_stock_only(settings.own_stock):
+        return False
+    wanted = part.finished_section(shelf.section(part.stock)[0])
+    boards = [shelf.section(stock)[0], *(offer.section for offer in shelf.on_hand(stock))]
+    if wanted is None:
+        return False
+    sizes = (wanted.thickness, wanted.width), (wanted.width, wanted.thickness)
+    rips, resaws = part.may_be_ripped(settings.rip), part.may_be_resawn(settings.resaw)
+    return any(
+        (high == board.thickness or (resaws and high < board.thickness))
+        and (wide == board.width or (rips and wide < board.width))
+        for board in boards
+        if board
+        for high, wide in sizes
+    )
+
+
 def torn_apart(
     parts: Iterable[NamedPart],
-    groups: Mapping[StockName | tuple[str, ...], list[NamedPart]],
+    groups: Mapping[StockName | Stocks, list[NamedPart]],
 ) -> dict[str, str]:
     """Parts (by id) that are to be kept together and cannot be, each with the reason in words."""
     place = {one.id: key for key, named in groups.items() for one in named}
@@ -215,38 +272,38 @@ def _has_flat_faces(part: Part, shelf: Shelf) -> bool:
 
 
 def _kept_apart(
-    wood: tuple[str, ...], together: Sequence[NamedPart], others: Iterable[NamedPart], shelf: Shelf
+    stocks: Stocks, together: Sequence[NamedPart], others: Iterable[NamedPart], shelf: Shelf
 ) -> set[StockName]:
-    """The stocks of parts of a wood that could share boards with these, but are planned by
-    themselves."""
+    """The stocks of parts that could share boards with these, but are planned by themselves."""
     ids = {one.id for one in together}
     return {
         one.part.stock
         for one in others
-        if one.part.stock.wood == wood and one.id not in ids and _has_flat_faces(one.part, shelf)
+        if one.part.stock in stocks and one.id not in ids and _has_flat_faces(one.part, shelf)
     }
 
 
 def _planned_together(
-    of_wood: Sequence[NamedPart], shelf: Shelf, settings: Settings, *, apart: bool
+    here: Sequence[NamedPart], shelf: Shelf, settings: Settings, grouping: Grouping
 ) -> set[str]:
-    """The parts of a wood, by id, that are planned as one: those that may be sawn, and those that
-    could share boards with them, unless they are too many. Angled ends that share saw lines with
-    their neighbours lie closer by themselves."""
-    sawn = [one for one in of_wood if is_sawn(one, shelf, settings)]
+    """The parts of some stocks, by id, that are planned as one: those that may be sawn, and those
+    that could share boards with them, unless they are too many."""
+    sawn = [one for one in here if is_sawn(one, shelf, settings)]
     ids = {one.id for one in sawn}
     priced = any(shelf.offers(one.part.stock)[0] for one in sawn)
+    angled_too = grouping is Grouping.SAME_BOARDS or not settings.share_angled_cuts
     others = [
         one
-        for one in of_wood
+        for one in here
         if one.id not in ids
         and _has_flat_faces(one.part, shelf)
         and not not_planned_yet(one.part, shelf.section(one.part.stock)[0])
         and shelf.offers(one.part.stock)[0] == priced
-        and (one.part.square_ended or not settings.share_angled_cuts)
+        and (angled_too or one.part.square_ended)
     ]
     pieces = sum(one.part.quantity for one in (*sawn, *others)) * settings.copies
-    if apart or pieces > MOST_TOGETHER or len(sawn) + len(others) > MOST_KINDS_TOGETHER:
+    too_many = pieces > MOST_TOGETHER or len(sawn) + len(others) > MOST_KINDS_TOGETHER
+    if too_many or grouping is Grouping.RIPPED_ALONE:
         others = []
     return {one.id for one in (*sawn, *others)}
 
@@ -312,16 +369,15 @@ def _large_enough(owned: Iterable[Offer], parts: Iterable[NamedPart]) -> list[Of
 
 
 def _of_wood(
-    wood: tuple[str, ...],
+    stocks: Stocks,
     named: Sequence[NamedPart],
     every: Sequence[NamedPart],
     shelf: Shelf,
     settings: Settings,
 ) -> Material:
-    stocks = list(dict.fromkeys((*(one.part.stock for one in named), *shelf.of_wood(wood))))
     sold = [(stock, *shelf.offers(stock)) for stock in stocks]
     priced = any(has_prices for _, has_prices, _ in sold)
-    apart = _kept_apart(wood, named, every, shelf)
+    apart = _kept_apart(stocks, named, every, shelf)
     offers: list[Offer] = []
     for stock, has_prices, bought in sold:
         section, _ = shelf.section(stock)

@@ -222,12 +222,12 @@ def compare_beside(before: Beside, after: Beside, *, metric: bool) -> str:
 def compare(before: Totals, after: Totals, currency: str) -> str:
     """What a change did to the purchase, such as "2 boards fewer, −$9.10"."""
     said: list[str] = []
+    if after.unplaced != before.unplaced:
+        said.append(f"{after.unplaced} without a board" if after.unplaced else "all parts placed")
     boards = after.boards - before.boards
     if boards:
         said.append(more_or_fewer(boards, "board"))
     cost = after.subtotal - before.subtotal
     if cost:
         said.append(("+" if cost > 0 else "") + write_money(cost, currency))
-    if after.unplaced != before.unplaced:
-        said.append(f"{after.unplaced} without a board" if after.unplaced else "all parts placed")
     return ", ".join(said) or "same purchase"

@@ -110,7 +110,8 @@ class PlannedTogetherTest(TestCase):
         many = LEGS | {"quantity": "300"}
         plans, claim = planned(named(many, RAIL), [line("2x4", "8ft", "4.00")], settled())
         self.assertEqual(len(plans), 2)
-        self.assertIn("boards that are not ripped planned apart", claim.detail)
+        self.assertFalse(claim.proven)
+        self.assertIn("those not ripped are planned apart", claim.detail)
 
     def test_few_boards_are_not_planned_twice(self) -> None:
         """One 10-footer: planned apart, either group alone would take it."""

@@ -87,7 +87,7 @@ class CompostStationTest(TestCase):
         self.assertEqual(found.unplaced, 1)
         reasons = [u.reason for _, plan in plans if plan for u in plan.unplaced]
         self.assertIn("used up", reasons[0])
-        self.assertIn("no board", found.claim.headline)
+        self.assertIn("without a board", found.claim.headline)
 
     def test_the_yards_section_wins(self) -> None:
         plans, _ = planned(self.parts, "pike-and-daughter")
@@ -175,6 +175,8 @@ class CompareTest(TestCase):
             (Totals(39, Decimal("330.00"), 0), "1 board more, +$7.55"),
             (before, "same purchase"),
             (Totals(38, Decimal("322.45"), 2), "2 without a board"),
+            (Totals(37, Decimal("312.85"), 2), "2 without a board, 1 board fewer, −$9.60"),
+            (Totals(37, Decimal("312.85"), 0), "1 board fewer, −$9.60"),
         ):
             self.assertEqual(compare(before, after, "USD"), said)
 

@@ -10,6 +10,7 @@ from carpentry.project import Totals
 from server.projects.models import Project
 
 AS_CUT = 0  # of ``made_by``: boards as they were really cut, which is no plan to be chosen
+_SINCE_AS_CUT = 2  # the first version of planning whose boards were noted so
 
 
 class Plan(models.Model):
@@ -49,6 +50,14 @@ class Plan(models.Model):
     class Meta:
         ordering = ["-asked"]
         indexes = [models.Index(fields=["project", "digest"])]
+
+    @property
+    def made_by_any_of(self) -> tuple[int, ...]:
+        """The versions of planning that may have made it: of boards as they were cut it is not
+        noted."""
+        if self.made_by != AS_CUT:
+            return (self.made_by,)
+        return tuple(range(MADE_BY, _SINCE_AS_CUT - 1, -1))
 
     @property
     def totals(self) -> Totals:

@@ -10,6 +10,7 @@ from django.db.models import Q
 from carpentry.language import Unit
 from carpentry.lumber import Lexicon
 from carpentry.planning import (
+    MADE_BY,
     Basis,
     Facts,
     Pieces,
@@ -59,10 +60,10 @@ def work_up_elsewhere(project: Project, home: Workup) -> Workup:
     return Workup(_planned(project), basis_now(project), home.facts)
 
 
-def work_up_on(project: Project, basis: Basis, facts: Facts) -> Workup:
+def work_up_on(project: Project, basis: Basis, facts: Facts, made_by: int = MADE_BY) -> Workup:
     """A project in its present state, on a basis that is kept and what happened since."""
     cut, _ = _cut_so_far(project)
-    return Workup(_planned(project, basis), basis, replace(facts, cut=cut))
+    return Workup(_planned(project, basis), basis, replace(facts, cut=cut), made_by)
 
 
 def basis_now(project: Project) -> Basis:
@@ -126,9 +127,11 @@ def _cut_so_far(project: Project) -> tuple[Pieces, Workup | None]:
     for plan in project.plans.filter(stage=Plan.Stage.CUT).order_by("asked"):
         basis = read_basis(plan.basis)
         before = {part: dict(lengths) for part, lengths in done.items()}
-        work = Workup(_planned(project, basis), basis, Facts(cut=before), plan.made_by)
-        if work.digest == plan.digest:
-            return done, work
+        planned = _planned(project, basis)
+        for made_by in plan.made_by_any_of:
+            work = Workup(planned, basis, Facts(cut=before), made_by)
+            if work.digest == plan.digest:
+                return done, work
         for part, start, end in Piece.objects.filter(board__plan=plan).values_list(
             "part", "start", "end"
         ):

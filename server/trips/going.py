@@ -9,7 +9,7 @@ from django.conf import settings
 from django.db import transaction
 
 from carpentry.language import CarpentryError, Json
-from carpentry.planning import Basis, Facts, Workup, replan
+from carpentry.planning import MADE_BY, Basis, Facts, Workup, replan
 from carpentry.project import missing_told, standard_lines
 from carpentry.trip import (
     Event,
@@ -95,6 +95,7 @@ def _plan_of(trip: Trip, work: Workup, digests: Sequence[str], documents: Sequen
     return Plan(
         project=trip.project,
         digest=work.digest,
+        made_by=work.made_by,
         problems=list(digests),
         outcome=list(documents),
         status=Plan.Status.DONE,
@@ -102,6 +103,12 @@ def _plan_of(trip: Trip, work: Workup, digests: Sequence[str], documents: Sequen
         basis=trip.basis,
         seconds=0.0,
     )
+
+
+def _made_by(trip: Trip) -> int:
+    """The version of planning that a trip goes on with, so that its lines stay those of its
+    materials; plans without cuts are made anew."""
+    return max(trip.plan.made_by, 2) if trip.plan else MADE_BY
 
 
 def _text(price: Decimal | None) -> str | None:
@@ -198,7 +205,7 @@ def plan_anew(trip: Trip, because: str = "", line: str = "") -> None:
         read_at_once(trip.project)
         basis = trip.rests_on
         cart = trip.cart()
-        work = work_up_on(trip.project, basis, cart.facts(basis))
+        work = work_up_on(trip.project, basis, cart.facts(basis), _made_by(trip))
         touched = set(range(len(work.materials)))
         if line and in_force and trip.project_version == trip.project.version:
             touched = touched_by(cart.lines[line].stock, work.materials)
