@@ -14,11 +14,20 @@ from carpentry.language import Json
 from carpentry.planning.workup import Workup
 
 Known = Mapping[str, Json]  # plans by the digests of their problems
+_CHANGING = ("stock", "parts")
+_SHORT = 16  # of a digest
 
 
 def problem_digest(problem: Json) -> str:
     """What a cut problem is known by."""
     return hashlib.sha256(json.dumps(problem, sort_keys=True).encode()).hexdigest()
+
+
+def made_with(problem: Json) -> str:
+    """What the saws, trims, allowances and wishes of a cut problem are known by: all but its stock
+    and parts."""
+    settings = {name: value for name, value in problem.items() if name not in _CHANGING}
+    return problem_digest(settings)[:_SHORT]
 
 
 def is_proven(plan: Json) -> bool:
@@ -37,8 +46,10 @@ def proven_among(digests: Iterable[str], plans: Iterable[Json]) -> Iterator[tupl
 
 
 def same_parts(problem: Json, plans: Sequence[Json]) -> Json | None:
-    """The plan among several that shares most parts with a problem, ``None`` where none does."""
+    """The plan among several that shares most parts with a problem, ``None`` where none does that
+    was made with the same saws and trims: boards of others would be cut as nobody wants any more."""
     wanted = {part["id"] for part in problem["parts"]}
+    plans = [plan for plan in plans if plan.get("made_with") == made_with(problem)]
 
     def shared(plan: Json) -> int:
         return len(wanted & {p["part"] for layout in plan["layouts"] for p in layout["parts"]})
@@ -94,11 +105,14 @@ class Replanned:
         )
 
     def whole(self, made: Sequence[Json]) -> list[Json]:
-        """The plans of all problems, of those ``made`` now and those kept; empty where there are
-        not as many as were asked for."""
+        """The plans of all problems, of those ``made`` now, with what they were made with, and
+        those kept; empty where there are not as many as were asked for."""
         if len(made) != len(self.open):
             return []
-        fresh = iter(made)
+        fresh = iter(
+            plan | {"made_with": made_with(problem)}
+            for plan, problem in zip(made, self.open, strict=True)
+        )
         return [next(fresh) if plan is None else plan for plan in self.kept]
 
 

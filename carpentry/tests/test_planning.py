@@ -65,8 +65,8 @@ TWO_WOODS = project(part("4;leg;2x4;33"), part("3;slat;1x6 cedar;44"))
 class ReplanTest(TestCase):
     def setUp(self) -> None:
         self.work = Workup(TWO_WOODS, basis())
-        self.made = plans(self.work)
         self.first = replan(self.work, {}, [])
+        self.made = self.first.whole(plans(self.work))
 
     def test_at_first_all_of_it_is_planned(self) -> None:
         self.assertEqual(len(self.first.open), 2)
@@ -89,6 +89,12 @@ class ReplanTest(TestCase):
         self.assertEqual(len(again.open), 1)
         self.assertEqual(again.near, [self.made[0]])
         self.assertIs(again.kept[1], self.made[1])
+
+    def test_what_was_made_with_other_saws_or_trims_is_not_kept_to(self) -> None:
+        for typed in ({"trim_start": "0"}, {"kerf": "1/16"}, {"saw_miter": "40"}):
+            settings = read_settings(replace(TWO_WOODS.settings.fields, **typed))
+            again = replan(Workup(replace(TWO_WOODS, settings=settings), basis()), {}, self.made)
+            self.assertEqual(again.near, [None, None], typed)
 
     def test_what_is_not_touched_keeps_its_plan_whatever_is_in_the_cart(self) -> None:
         cedar = LIST[2].stock

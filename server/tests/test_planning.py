@@ -46,6 +46,17 @@ class PlansTest(ApiTestCase):
         self.assertEqual(again["plan"]["id"], project["plan"]["id"])
         self.assertEqual(PlanOfVersion.objects.get(number=project["version"]).plan.status, "done")
 
+    def test_a_trim_that_goes_goes_from_boards_that_are_planned(self) -> None:
+        project = self.new_project("4 rail 2x4 40")
+        self.assertEqual(self.first_cuts(), {"1/2"})
+        project = self.change(project, "patch", "", trim_start="0", trim_end="0").json()
+        self.assertEqual(self.first_cuts(), {"0"})
+
+    def first_cuts(self) -> set[str]:
+        """Where the first parts of the newest plan's boards begin."""
+        plan = Plan.objects.exclude(outcome=[]).order_by("-asked")[0]
+        return {layout["parts"][0]["x"][0] for layout in plan.outcome[0]["layouts"]}
+
     def test_two_who_ask_at_once_get_one_plan(self) -> None:
         project = self.row(self.new_project("3 rail 2x4 40"))
         Plan.objects.all().delete()
