@@ -26,8 +26,8 @@ class Cause(StrEnum):
 @dataclass(frozen=True)
 class NearMiss:
     """``count`` of a part do not come out of a piece of stock by ``missing`` ticks: their own
-    length goes ``over`` what it has, ``kerf`` and ``trim`` take the rest; what is spare of the
-    stock is set against the trim."""
+    length goes ``over`` what it has, or leaves some of it ``spare``; ``kerf`` and ``trim`` are what
+    these take."""
 
     part: str
     count: int
@@ -38,10 +38,17 @@ class NearMiss:
     trim: int
 
     @property
+    def spare(self) -> int:
+        return self.kerf + self.trim + self.over - self.missing
+
+    @property
     def cause(self) -> Cause:
-        if self.over and self.over >= max(self.kerf, self.trim):
+        """What takes most, when what is spare is set against the trim first."""
+        trim = max(0, self.trim - self.spare)
+        kerf = self.kerf - max(0, self.spare - self.trim)
+        if self.over and self.over >= max(kerf, trim):
             return Cause.LENGTH
-        return Cause.TRIM if self.trim > self.kerf else Cause.KERF
+        return Cause.TRIM if trim > kerf else Cause.KERF
 
 
 def near_misses(problem: CutProblem) -> Iterator[NearMiss]:
@@ -59,16 +66,7 @@ def near_misses(problem: CutProblem) -> Iterator[NearMiss]:
             over = promised * part.sawn_length - piece.length
             missing = over + kerf + trim
             if missing > 0:
-                spare = max(0, -over)
-                yield NearMiss(
-                    part.id,
-                    promised,
-                    piece.id,
-                    missing,
-                    max(0, over),
-                    kerf - max(0, spare - trim),
-                    max(0, trim - spare),
-                )
+                yield NearMiss(part.id, promised, piece.id, missing, max(0, over), kerf, trim)
 
 
 def less_trim(problem: CutProblem, plan: CutPlan) -> tuple[int, int] | None:

@@ -1,8 +1,8 @@
 """What builders ask before there is a part: each is a formula that can be read and changed.
 
 What is asked for is a figure or a name. The rules are common practice, no source: a board gives
-``n`` equal pieces less a kerf between two, a panel is as wide as the inside and both grooves, less
-what it needs to move, leaves share an opening less the gaps round and between them.
+``n`` equal pieces less its trims and a kerf between two, a panel is as wide as the inside and both
+grooves, less what it needs to move, leaves share an opening less the gaps round and between them.
 """
 
 import re
@@ -57,9 +57,9 @@ def _bracketed(text: str) -> str:
 QUESTIONS = (
     Question(
         "half",
-        "Half of a board, less half the kerf",
+        "Half of a board, less trims and kerf",
         (Asked("board", "Board, such as 8 ft"),),
-        "({board} - kerf) / 2",
+        "({board} - first trim - last trim - kerf) / 2",
     ),
     Question(
         "equal",

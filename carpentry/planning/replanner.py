@@ -46,8 +46,8 @@ def proven_among(digests: Iterable[str], plans: Iterable[Json]) -> Iterator[tupl
 
 
 def same_parts(problem: Json, plans: Sequence[Json]) -> Json | None:
-    """The plan among several that shares most parts with a problem, ``None`` where none does that
-    was made with the same saws and trims: boards of others would be cut as nobody wants any more."""
+    """The plan among several that shares most parts with a problem; ``None`` where none does that
+    was made with the same saws and trims. Boards of others would be cut as nobody wants now."""
     wanted = {part["id"] for part in problem["parts"]}
     plans = [plan for plan in plans if plan.get("made_with") == made_with(problem)]
 

@@ -54,6 +54,8 @@ def _told(material: Material, miss: NearMiss, settings: Settings) -> str:
         causes.append(f"the saw takes {written(miss.kerf)}")
     if miss.trim > 0:
         causes.append(f"the trim {written(miss.trim)}")
+    if miss.spare > 0:
+        causes.append(f"{written(miss.spare)} is to spare")
     by = written(miss.missing)
     return f"{_counted(miss.count)} {length} {verb} {article} {board} board by {by}: " + ", ".join(
         causes

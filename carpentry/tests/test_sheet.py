@@ -2,9 +2,11 @@
 
 import json
 import random
+from decimal import Decimal
 from fractions import Fraction
 from unittest import TestCase
 
+from carpentry.cutting import CutPart, CutProblem, StockPiece, plan_cuts
 from carpentry.design import (
     PartFields,
     Sheet,
@@ -319,6 +321,9 @@ class RunsTest(TestCase):
             ({"left_out": "0"}, "left_out"),
             ({"loose": "1/2"}, "loose"),
             ({"way": "exposure", "figure": "0"}, "exposure"),
+            ({"way": "count", "figure": "5", "gap": "2"}, "gap"),
+            ({"gap": "2"}, "gap"),
+            ({"way": "centres", "figure": "16", "gap": "2"}, "gap"),
         ):
             (shown,) = runs_shown(sheet({}, runs=(RunFields("a", **(good | typed)),)))
             self.assertIn(
@@ -372,7 +377,12 @@ class QuestionsTest(TestCase):
         # Common practice, no source; two from a 10 ft 4x4 at a kerf of 1/8 are 59 15/16.
         here = sheet({"opening": "30", "barrel": "23 3/16"})
         for name, given, formula, value in (
-            ("half", {"board": "8 ft"}, "(8 ft - kerf) / 2", "47 15/16"),
+            (
+                "half",
+                {"board": "8 ft"},
+                "(8 ft - first trim - last trim - kerf) / 2",
+                "47 15/16",
+            ),
             (
                 "equal",
                 {"board": "10 ft", "pieces": "2"},
@@ -403,6 +413,20 @@ class QuestionsTest(TestCase):
             {one.name for one in QUESTIONS},
             {"half", "equal", "middle", "round", "within", "panel", "door"},
         )
+
+    def test_equal_pieces_come_out_of_their_board_with_its_trims(self) -> None:
+        """And no tick longer."""
+        cut = {"kerf": ticks("1/8"), "first trim": ticks("1/2"), "last trim": ticks("1/4")}
+        known = {name: Value(Kind.LENGTH, Fraction(size)) for name, size in cut.items()}
+        here = Sheet(TypedSheet({}, [], (), known), INCHES, standard_section)
+        for name, count in (("half", 2), ("equal", 2), ("equal", 3), ("equal", 7)):
+            answer = answer_to(name, {"board": "10 ft", "pieces": str(count)})
+            longest = here.reckon(answer).amount
+            for more, boards in ((0, 1), (1, 2)):
+                part = CutPart("a", int(longest) + more, count)
+                stock = (StockPiece("10 ft", ticks("120"), Decimal(1)),)
+                asked = CutProblem(Unit.INCH, *cut.values(), stock, (part,))
+                self.assertEqual(plan_cuts(asked).pieces_of_stock, boards, (name, count, more))
 
     def test_what_is_missing_or_unknown(self) -> None:
         for name, said in (("half", "is missing: Board"), ("whole", "no question")):

@@ -74,6 +74,10 @@ class RunFields:
 
 SHRINKS = "boards laid wet shrink: lap less gap should be more than a fiftieth of their width"
 BALL_PASSES = "a 4 in ball passes: where this is a guard, the local code says how wide a gap may be"
+_ONE_TOO_MANY = (
+    "is one too many beside “along” and how many: leave this or “along” out, and it follows"
+)
+_TWO_SPACINGS = "is one too many: the figure says how far apart they are"
 CHECKED_EVERY = 5  # items, at which a figure is told to check by
 # What of it may be a formula, and is worked out before the run is.
 FIGURES = ("along", "item", "figure", "gap", "least", "loose")
@@ -196,6 +200,11 @@ def laid(
         raise CarpentryError("is missing: how many, or how far apart?", "figure")
     side = Side(fields.marks.strip().lower() or Side.NEAR.value)
     way = fields.way.strip().lower()
+    if way not in SIDING and figures["gap"] is not None:
+        if way != "count":
+            raise CarpentryError(_TWO_SPACINGS, "gap")
+        if figures["along"] is not None:
+            raise CarpentryError(_ONE_TOO_MANY, "gap")
     try:
         if way in SIDING:
             rows = _siding(way, figures, item, figure)

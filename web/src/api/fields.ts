@@ -781,7 +781,7 @@ export const SETTINGS = [
 export const QUESTIONS = [
   {
     "name": "half",
-    "title": "Half of a board, less half the kerf",
+    "title": "Half of a board, less trims and kerf",
     "asks": [
       {
         "name": "board",
