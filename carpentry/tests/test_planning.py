@@ -91,10 +91,15 @@ class ReplanTest(TestCase):
         self.assertIs(again.kept[1], self.made[1])
 
     def test_what_was_made_with_other_saws_or_trims_is_not_kept_to(self) -> None:
-        for typed in ({"trim_start": "0"}, {"kerf": "1/16"}, {"saw_miter": "40"}):
-            settings = read_settings(replace(TWO_WOODS.settings.fields, **typed))
-            again = replan(Workup(replace(TWO_WOODS, settings=settings), basis()), {}, self.made)
-            self.assertEqual(again.near, [None, None], typed)
+        fields = TWO_WOODS.settings.fields
+        for other in (
+            replace(fields, trim_start="0"),
+            replace(fields, kerf="1/16"),
+            replace(fields, saw_miter="40"),
+        ):
+            changed = replace(TWO_WOODS, settings=read_settings(other))
+            again = replan(Workup(changed, basis()), {}, self.made)
+            self.assertEqual(again.near, [None, None], other)
 
     def test_what_is_not_touched_keeps_its_plan_whatever_is_in_the_cart(self) -> None:
         cedar = LIST[2].stock

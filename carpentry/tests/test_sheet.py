@@ -416,8 +416,11 @@ class QuestionsTest(TestCase):
 
     def test_equal_pieces_come_out_of_their_board_with_its_trims(self) -> None:
         """And no tick longer."""
-        cut = {"kerf": ticks("1/8"), "first trim": ticks("1/2"), "last trim": ticks("1/4")}
-        known = {name: Value(Kind.LENGTH, Fraction(size)) for name, size in cut.items()}
+        kerf, first, last = ticks("1/8"), ticks("1/2"), ticks("1/4")
+        known = {
+            name: Value(Kind.LENGTH, Fraction(size))
+            for name, size in {"kerf": kerf, "first trim": first, "last trim": last}.items()
+        }
         here = Sheet(TypedSheet({}, [], (), known), INCHES, standard_section)
         for name, count in (("half", 2), ("equal", 2), ("equal", 3), ("equal", 7)):
             answer = answer_to(name, {"board": "10 ft", "pieces": str(count)})
@@ -425,7 +428,7 @@ class QuestionsTest(TestCase):
             for more, boards in ((0, 1), (1, 2)):
                 part = CutPart("a", int(longest) + more, count)
                 stock = (StockPiece("10 ft", ticks("120"), Decimal(1)),)
-                asked = CutProblem(Unit.INCH, *cut.values(), stock, (part,))
+                asked = CutProblem(Unit.INCH, kerf, first, last, stock, (part,))
                 self.assertEqual(plan_cuts(asked).pieces_of_stock, boards, (name, count, more))
 
     def test_what_is_missing_or_unknown(self) -> None:

@@ -10,6 +10,9 @@ from carpentry.tests import often, seeds
 from carpentry.tests.problems import home_size, problem, rip_size
 
 
+PATIENCE = 10.0  # seconds: how busy a machine is decides nothing
+
+
 def boards(plan: CutPlan) -> Counter[tuple[str, tuple[str, ...]]]:
     found: Counter[tuple[str, tuple[str, ...]]] = Counter()
     for layout in plan.layouts:
@@ -26,7 +29,7 @@ class SteadyTest(TestCase):
         parts = [("31 1/4", 6), ("22", 9), ("17 1/2", 8), ("40", 3)]
         before = plan_cuts(problem([("96", "5.00", None)], parts))
         more = problem([("96", "5.00", None)], [*parts[:1], ("22", 10), *parts[2:]])
-        plan = steadied(more, plan_cuts(more), before)
+        plan = steadied(more, plan_cuts(more), before, PATIENCE)
         check_plan(more, plan)
         self.assertEqual(plan.status, Status.OPTIMAL)
         self.assertLessEqual(changed(plan, before), 1)
@@ -39,7 +42,7 @@ class SteadyTest(TestCase):
             before = plan_cuts(given)
             other = self.edited(given, chance)
             fresh = plan_cuts(other)
-            plan = steadied(other, fresh, before)
+            plan = steadied(other, fresh, before, PATIENCE)
             check_plan(other, plan)
             self.assertEqual(
                 (plan.price, plan.pieces_of_stock, plan.unplaced),
@@ -58,7 +61,7 @@ class SteadyTest(TestCase):
             before = plan_cuts(given)
             other = self.edited(given, chance)
             fresh = plan_cuts(other)
-            plan = steadied(other, fresh, before, 10.0)
+            plan = steadied(other, fresh, before, PATIENCE)
             check_plan(other, plan)
             self.assertEqual(
                 (plan.price, plan.pieces_of_stock), (fresh.price, fresh.pieces_of_stock)
@@ -80,12 +83,12 @@ class SteadyTest(TestCase):
         given = problem([("96", "5.00", 2), ("120", "7.00", None)], [("50", 3)])
         before = plan_cuts(given)
         without = replace(given, stock=given.stock[1:])
-        plan = steadied(without, plan_cuts(without), before)
+        plan = steadied(without, plan_cuts(without), before, PATIENCE)
         self.assertEqual({layout.stock for layout in plan.layouts}, {"s1"})
 
     def test_a_part_of_another_length_lies_nowhere_as_before(self) -> None:
         given = problem([("96", "5.00", None)], [("30", 3), ("20", 2)])
         before = plan_cuts(given)
         longer = problem([("96", "5.00", None)], [("31", 3), ("20", 2)])
-        plan = steadied(longer, plan_cuts(longer), before)
+        plan = steadied(longer, plan_cuts(longer), before, PATIENCE)
         check_plan(longer, plan)
