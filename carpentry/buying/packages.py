@@ -5,8 +5,8 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from carpentry.cutting.search.clock import Clock
-from carpentry.cutting.search.model import Money
 from carpentry.cutting.search.programs import INFINITY, Outcome, Program
+from carpentry.cutting.search.sources import Money
 from carpentry.language import CarpentryError
 
 MOST_NEEDED = 10_000_000

@@ -13,11 +13,13 @@ from carpentry.cutting.planner import Budget, Progress, first_plan, plan_cuts, s
 from carpentry.cutting.problem import (
     MOST_WEDGE,
     NO_LIMITS,
+    NO_SPARE,
     CutPart,
     CutProblem,
     Extra,
     Order,
     SawLimits,
+    Spare,
     StockPiece,
 )
 from carpentry.cutting.problem_file import problem_document, read_problem, read_saw_angle
@@ -27,6 +29,7 @@ from carpentry.cutting.within import plan_within
 __all__ = [
     "MOST_WEDGE",
     "NO_LIMITS",
+    "NO_SPARE",
     "Budget",
     "Cause",
     "Cut",
@@ -44,6 +47,7 @@ __all__ = [
     "Saw",
     "SawLimits",
     "SawnPiece",
+    "Spare",
     "Status",
     "StockPiece",
     "Unplaced",

@@ -1,5 +1,6 @@
 """Replays a plan as a builder would saw it, knowing nothing of how it was found."""
 
+import math
 from collections import Counter
 from collections.abc import Iterator
 from decimal import Decimal
@@ -83,10 +84,14 @@ def _count_faults(problem: CutProblem, plan: CutPlan) -> Iterator[Problem]:
 
 def _money_faults(problem: CutProblem, plan: CutPlan) -> Iterator[Problem]:
     """A price, a bound or a status that says what is not so."""
-    prices = {piece.id: piece.price for piece in problem.stock}
-    price = sum(
-        (prices.get(layout.stock, Decimal(0)) * layout.count for layout in plan.layouts), Decimal(0)
-    )
+    price = Decimal(0)
+    for piece in problem.stock:
+        cut = sum(layout.count for layout in plan.layouts if layout.stock == piece.id)
+        if cut:
+            bought = cut + problem.spare.boards + math.ceil(cut * problem.spare.percent / 100)
+            if piece.available is not None:
+                bought = min(bought, piece.available)
+            price += piece.price * bought
     if price != plan.price:
         yield Problem("price", f"the boards cost {price}, the plan says {plan.price}")
     if plan.bound > plan.price:

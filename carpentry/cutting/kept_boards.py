@@ -125,10 +125,9 @@ def _around(
         return None
     layouts = replan(rest, clock).layouts if rest.parts else ()
     together = [*kept, *_singly(layouts)]
-    price = {piece.id: piece.price for piece in problem.stock}
     placed = sum(len(board.parts) for board in together)
     now = sum(layout.count * len(layout.parts) for layout in plan.layouts)
-    costs = sum(price[board.stock] for board in together)
+    costs = problem.price_of(Counter(board.stock for board in together))
     if (placed, costs, len(together)) != (now, plan.price, plan.pieces_of_stock):
         return None
     return put_together(problem, together)

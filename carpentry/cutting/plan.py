@@ -1,5 +1,7 @@
 """A cut plan: boards, what lies on each, and what was proven about it."""
 
+from collections import Counter
+from collections.abc import Iterable
 from dataclasses import dataclass
 from decimal import Decimal
 from enum import StrEnum
@@ -72,6 +74,14 @@ class Layout:
     pieces: tuple[SawnPiece, ...] = ()
 
 
+def pieces_used(layouts: Iterable[Layout]) -> Counter[str]:
+    """How many pieces of each stock (by id) boards are cut from."""
+    used = Counter[str]()
+    for layout in layouts:
+        used[layout.stock] += layout.count
+    return used
+
+
 @dataclass(frozen=True)
 class Unplaced:
     """Parts that got no place, and why, in words."""
@@ -83,7 +93,7 @@ class Unplaced:
 
 @dataclass(frozen=True)
 class CutPlan:
-    """A plan for a ``CutProblem``.
+    """A plan for a ``CutProblem``; its ``price`` has the spare pieces in it.
 
     ``optimal`` means that price and number of pieces are proven least among plans of the allowed
     cuts; otherwise ``bound`` is a price below which no such plan that places as many parts exists.

@@ -8,7 +8,7 @@ from decimal import Decimal
 from carpentry.cutting.check import check_plan
 from carpentry.cutting.kept_boards import keep_boards
 from carpentry.cutting.loosened import cost_of_wood
-from carpentry.cutting.plan import CutPlan, Ended, Status
+from carpentry.cutting.plan import CutPlan, Ended, Status, pieces_used
 from carpentry.cutting.problem import CutProblem
 from carpentry.cutting.rescue import rescued
 from carpentry.cutting.sawing import with_cuts
@@ -228,8 +228,7 @@ def _rescued(problem: CutProblem, refused: CutPlan) -> CutPlan:
     """A plan that passes the check in the place of one that does not, with nothing proven of it but
     the bound."""
     layouts = rescued(problem, refused.layouts)
-    price = {piece.id: piece.price for piece in problem.stock}
-    costs = sum((price[layout.stock] * layout.count for layout in layouts), Decimal(0))
+    costs = problem.price_of(pieces_used(layouts))
     unplaced = tuple(
         replace(one, reason=f"no plan for it passed the check: {one.reason}")
         for one in unplaced_of(problem, layouts)

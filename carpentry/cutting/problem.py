@@ -1,7 +1,7 @@
 """What is to be cut from what: one material, by lengths alone or by sections too."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from decimal import Decimal
 from enum import Enum
@@ -88,6 +88,27 @@ class StockPiece:
     crook: int = 0
     corner: int = 0
     keep_from: int | None = None
+
+
+@dataclass(frozen=True)
+class Spare:
+    """Boards to buy beyond those that are cut, of every length that is used: so many, or so many
+    percent, rounded up."""
+
+    boards: int = 0
+    percent: int = 0
+
+    def of(self, count: int) -> int:
+        """The spare boards for ``count`` that are cut."""
+        return self.boards + -(-count * self.percent // 100) if count else 0
+
+    def beside(self, count: int, available: int | None) -> int:
+        """The same, no more than there are beside those that are cut."""
+        more = self.of(count)
+        return more if available is None else min(more, available - count)
+
+
+NO_SPARE = Spare()
 
 
 @dataclass(frozen=True)
@@ -186,7 +207,7 @@ class CutProblem:
     With ``owned_first`` as many parts as can be come from stock of price 0, also where that saves
     nothing. ``eased``, its kerf included, is ripped off either edge of a board before strips are.
     Leftovers at least ``keep_offcut_from`` long and ``keep_width`` wide are kept. No cut is beyond
-    what the ``saw`` can do.
+    what the ``saw`` can do. With those that are cut ``spare`` ones are bought.
     """
 
     unit: Unit
@@ -202,6 +223,18 @@ class CutProblem:
     eased: int = 0
     keep_width: int = 0
     saw: SawLimits = NO_LIMITS
+    spare: Spare = NO_SPARE
+
+    def price_of(self, counts: Mapping[str, int]) -> Decimal:
+        """What so many pieces of stock (by id) cost with the spare ones beside them."""
+        return sum(
+            (
+                piece.price * (count + self.spare.beside(count, piece.available))
+                for piece in self.stock
+                if (count := counts.get(piece.id, 0))
+            ),
+            Decimal(0),
+        )
 
     def may_crosscut(self, part: CutPart) -> bool:
         """Whether the saw cuts the ends of a part, whose section is that of its board."""

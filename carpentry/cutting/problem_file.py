@@ -1,15 +1,17 @@
 """Cut problems as JSON documents (``grain-tally/cut-problem@1``)."""
 
-from dataclasses import replace
+from dataclasses import asdict, replace
 from decimal import Decimal
 
 from carpentry.cutting.problem import (
     NO_EXTRA,
+    NO_SPARE,
     CutPart,
     CutProblem,
     Extra,
     Order,
     SawLimits,
+    Spare,
     StockPiece,
     sets_of,
     together_fault,
@@ -22,6 +24,7 @@ FORMAT = "grain-tally/cut-problem@1"
 MOST_PARTS = 10_000
 MOST_STOCK = 1_000
 MOST_FLAWS = 100
+MOST_SPARE = 100  # boards of a length, or percent
 SAW_LENGTHS = ("crosscut", "rip_depth", "rip_width", "resaw_depth")
 SAW_ANGLES = ("tilt", "miter")
 _NOT_YET = "is not planned yet"
@@ -51,6 +54,7 @@ def read_problem(text: str | bytes) -> CutProblem:
     eased = reader.ticks("eased", unit, "0")
     keep_width = reader.ticks("keep_offcut_width", unit, "0")
     saw = _saw(reader.inside("saw"), unit)
+    spare = _spare(reader.inside("spare"))
     stock = [_stock(item, unit) for item in reader.items("stock", most=MOST_STOCK)]
     parts = [_part(item, unit) for item in reader.items("parts", most=MOST_PARTS)]
     reader.refuse(_LATER_PROBLEM, _NOT_YET)
@@ -84,7 +88,15 @@ def read_problem(text: str | bytes) -> CutProblem:
         eased=eased,
         keep_width=keep_width,
         saw=saw,
+        spare=spare,
     )
+
+
+def _spare(item: Reader) -> Spare:
+    boards = item.whole("boards", 0, most=MOST_SPARE)
+    spare = Spare(boards, item.whole("percent", 0, most=MOST_SPARE))
+    item.refuse_unknown()
+    return spare
 
 
 def _saw(item: Reader, unit: Unit) -> SawLimits:
@@ -306,6 +318,9 @@ def problem_document(problem: CutProblem) -> Json:
         told = {name: written(size) for name, size in lengths.items() if size is not None}
         return told | {name: f"{most:f}" for name, most in angles.items() if most is not None}
 
+    def spare(one: Spare) -> Json:
+        return {} if one == NO_SPARE else {"spare": asdict(one)}
+
     def flaw(span: tuple[int, int]) -> Json:
         return {"from": written(span[0]), "to": written(span[1])}
 
@@ -320,6 +335,7 @@ def problem_document(problem: CutProblem) -> Json:
         "keep_offcut_from": written(problem.keep_offcut_from),
         "keep_offcut_width": written(problem.keep_width),
         "saw": saw(problem.saw),
+        **spare(problem.spare),
         "trim": {"start": written(problem.trim_start), "end": written(problem.trim_end)},
         "stock": [
             {

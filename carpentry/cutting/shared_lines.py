@@ -12,7 +12,7 @@ from dataclasses import replace
 from decimal import Decimal
 
 from carpentry.cutting.layouts import put_together
-from carpentry.cutting.plan import CutPlan, Layout, PlacedPart, Status
+from carpentry.cutting.plan import CutPlan, Layout, PlacedPart, Status, pieces_used
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
 from carpentry.cutting.sawing import with_cuts
 from carpentry.cutting.unplaced import unplaced_of
@@ -52,7 +52,7 @@ def _of(problem: CutProblem, layouts: Iterable[Layout], ripped: CutPlan) -> CutP
     pieces = {piece.id: piece for piece in problem.stock}
     boards = (_in_section(one, pieces[one.stock]) for one in layouts for _ in range(one.count))
     found = tuple(with_cuts(problem, one) for one in put_together(problem, boards))
-    price = sum((pieces[one.stock].price * one.count for one in found), Decimal(0))
+    price = problem.price_of(pieces_used(found))
     left = unplaced_of(problem, found)
     return replace(
         ripped,
@@ -164,9 +164,7 @@ def _straight(
 
 def _left(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[StockPiece, ...]:
     """The stock that some boards leave."""
-    used = Counter[str]()
-    for layout in layouts:
-        used[layout.stock] += layout.count
+    used = pieces_used(layouts)
     return tuple(
         piece
         if piece.available is None

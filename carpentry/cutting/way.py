@@ -11,7 +11,8 @@ from carpentry.cutting.plan import Layout
 from carpentry.cutting.problem import CutProblem
 from carpentry.cutting.search.cheapest import SearchResult
 from carpentry.cutting.search.clock import Clock
-from carpentry.cutting.search.model import Model, Money, Packing
+from carpentry.cutting.search.model import Model, Packing
+from carpentry.cutting.search.sources import Money
 
 Report = Callable[[Packing, int], None]  # told of a better packing, and of a bound
 

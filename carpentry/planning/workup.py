@@ -40,8 +40,8 @@ from carpentry.project import (
 from carpentry.project.packing import FoundPacks
 
 # Plans of version 1 have no cuts, and no limits of the saw; since version 3 all parts that can come
-# from the same boards are planned together.
-MADE_BY = 3
+# from the same boards are planned together, and spare boards are part of what is planned.
+MADE_BY = _WITH_SPARES = 3
 _NOT_IN_FIRST = ("saw", "keep_offcut_width")  # of cut problems
 
 
@@ -152,7 +152,8 @@ class Workup:
     @cached_property
     def problems(self) -> list[CutProblem | None]:
         """The cut problem of each material, ``None`` where there is nothing to plan yet."""
-        return [material.problem(self.settings) for material in self.materials]
+        spares = self.made_by >= _WITH_SPARES
+        return [material.problem(self.settings, spares=spares) for material in self.materials]
 
     @cached_property
     def documents(self) -> list[Json | None]:

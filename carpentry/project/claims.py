@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from decimal import Decimal
 
 from carpentry.buying import write_money
-from carpentry.cutting import CutPlan, Ended, Order, Status
+from carpentry.cutting import NO_SPARE, CutPlan, Ended, Order, Status
+from carpentry.cutting.plan import pieces_used
 from carpentry.design.ends import is_angled
 from carpentry.language import write_length
 from carpentry.project.material import Material
@@ -75,6 +76,8 @@ def _found(
     if any(material.apart for material, _ in planned):
         said = f"for {source}: so many parts that those not ripped are planned apart"
         return False, "A plan, not proven least", said
+    if any(_without_spares(material, plan, settings) for material, plan in planned):
+        return False, "A plan, not proven least", f"for {source}: spare boards come on top"
     # What only comes from boards on hand costs nothing, whatever it would cost at a yard.
     priced = [plan for m, plan in planned if m.priced or not _bought(m, plan)]
     unpriced = [plan for m, plan in planned if not m.priced and _bought(m, plan)]
@@ -87,6 +90,13 @@ def _found(
     if not priced:
         return _without_prices(planned, settings)
     return _priced(priced, currency, source)
+
+
+def _without_spares(material: Material, plan: CutPlan, settings: Settings) -> bool:
+    """Whether what is bought costs more than what was planned, as of plans that were made before
+    spare boards were part of them."""
+    problem = material.problem(settings) if settings.spare != NO_SPARE else None
+    return problem is not None and problem.price_of(pieces_used(plan.layouts)) != plan.price
 
 
 def _priced(priced: Sequence[CutPlan], currency: str, source: str) -> tuple[bool, str, str]:
@@ -158,8 +168,8 @@ def limits_of(material: Material, plan: CutPlan, settings: Settings) -> Iterator
         yield "neighbours share angled cuts" if shared else "no angled cut shared by neighbours"
     if material.ripped or not all(part.square_ended or part.is_shaped for part in parts):
         yield "within what your saws can do"
-    if settings.spare.boards or settings.spare.percent:
-        yield "spare boards come on top"
+    if settings.spare != NO_SPARE:
+        yield "spare boards included"
     if any(offer.owned for offer in material.offers):
         always = settings.rack is RackUse.ALWAYS
         yield "boards from the rack first" if always else "boards from the rack cost nothing"

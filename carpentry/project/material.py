@@ -4,7 +4,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
-from carpentry.cutting import CutPart, CutProblem, Extra, StockPiece
+from carpentry.cutting import CutPart, CutProblem, Extra, Spare, StockPiece
 from carpentry.design import Part
 from carpentry.language import TICKS_PER_INCH
 from carpentry.lumber import Section, StockName
@@ -83,8 +83,9 @@ class Material:
         """What a board of an offer measures."""
         return offer.section or self.section
 
-    def problem(self, settings: Settings) -> CutProblem | None:
-        """The cut problem of this material, or ``None`` when nothing of it can be planned."""
+    def problem(self, settings: Settings, *, spares: bool = True) -> CutProblem | None:
+        """The cut problem of this material, or ``None`` when nothing of it can be planned. Older
+        plans are of problems without the ``spares`` that are bought beside them."""
         parts = [self._cut_part(named, settings) for named in self.parts]
         wanted = tuple(part for part in parts if part.quantity)
         if not wanted:
@@ -103,6 +104,7 @@ class Material:
             owned_first=settings.rack is RackUse.ALWAYS,
             keep_width=settings.keep_width.ticks,
             saw=settings.saw,
+            spare=settings.spare if spares else Spare(),
         )
 
     def _piece(self, offer: Offer, settings: Settings) -> StockPiece:

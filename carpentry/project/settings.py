@@ -10,7 +10,7 @@ from functools import partial
 from typing import TypeVar
 
 from carpentry.buying import read_money
-from carpentry.cutting import Extra, Order, SawLimits, read_saw_angle
+from carpentry.cutting import Extra, Order, SawLimits, Spare, read_saw_angle
 from carpentry.design.measures import Kind as ValueKind
 from carpentry.design.measures import Value
 from carpentry.hours.windows import USUAL_WINDOWS, week_of, write_week
@@ -260,18 +260,6 @@ def saw_fields(saw: SawLimits, unit: Unit) -> dict[str, str]:
         **{name: "" if one is None else interchange(one, unit) for name, one in lengths.items()},
         **{name: "" if one is None else f"{one:f}" for name, one in angles.items()},
     }
-
-
-@dataclass(frozen=True)
-class Spare:
-    """Boards to buy beyond those that are cut, of every size: so many, or so many percent."""
-
-    boards: int = 0
-    percent: int = 0
-
-    def of(self, count: int) -> int:
-        """The spare boards for ``count`` that are cut, rounded up."""
-        return self.boards + -(-count * self.percent // 100) if count else 0
 
 
 @dataclass(frozen=True)

@@ -179,8 +179,7 @@ def _to_buy(planned: Sequence[_Taken], settings: Settings) -> tuple[list[ListLin
 
 def _spare(count: int, offer: Offer, settings: Settings) -> int:
     """Boards to buy beyond those that are cut, no more than there are."""
-    more = settings.spare.of(count)
-    return more if offer.available is None else min(more, offer.available - count)
+    return settings.spare.beside(count, offer.available)
 
 
 @dataclass(frozen=True)

@@ -17,9 +17,10 @@ from carpentry.cutting.search.clock import Clock
 from carpentry.cutting.search.covering import Relaxation, dive
 from carpentry.cutting.search.first_fit import best_first_fit, first_fit, orders
 from carpentry.cutting.search.holding import Bin, Holder, pack_whole
-from carpentry.cutting.search.model import Money, Packing, Source
+from carpentry.cutting.search.model import Packing
 from carpentry.cutting.search.patterns import Knapsack, maximal_patterns
 from carpentry.cutting.search.programs import INFINITY, Outcome, Program
+from carpentry.cutting.search.sources import Money, Source
 from carpentry.design.ends import SQUARE_ENDS
 from carpentry.tests import often
 from carpentry.tests.problems import home_size, problem, ticks

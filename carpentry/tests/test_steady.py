@@ -9,7 +9,6 @@ from carpentry.cutting import CutPlan, CutProblem, Status, check_plan, plan_cuts
 from carpentry.tests import often, seeds
 from carpentry.tests.problems import home_size, problem, rip_size
 
-
 PATIENCE = 10.0  # seconds: how busy a machine is decides nothing
 
 

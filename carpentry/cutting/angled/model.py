@@ -19,8 +19,9 @@ from carpentry.cutting.search.every_load import (
     smaller_too,
 )
 from carpentry.cutting.search.greedy import greedy
-from carpentry.cutting.search.model import Money, Packing, Pattern, Source
+from carpentry.cutting.search.model import Packing, Pattern
 from carpentry.cutting.search.programs import Outcome
+from carpentry.cutting.search.sources import Money, as_source
 from carpentry.design.ends import EndAngle, Ends, ways_to_lie
 
 Turned = tuple[int, Ends]  # an item and its ends as they lie
@@ -72,8 +73,7 @@ class AngledModel:
             if piece.available == 0 or sound <= 0 or not any(allowed):
                 continue
             kind = kinds.setdefault((sound, allowed), len(kinds))
-            limit = total if piece.available is None else min(piece.available, total)
-            sources.append(Source(piece.id, kind, self.money.cost(piece.price), limit))
+            sources.append(as_source(problem, piece, kind, self.money, total))
         self.sources = tuple(sources)
         self.loads = Loads([self._held(sound, allowed) for sound, allowed in kinds])
 

@@ -17,9 +17,10 @@ from carpentry.cutting.problem import CutPart, CutProblem, Shape
 from carpentry.cutting.search.clock import Clock
 from carpentry.cutting.search.first_fit import best_first_fit
 from carpentry.cutting.search.knapsack import GridKnapsack
-from carpentry.cutting.search.model import FilledBoard, Money, Packing, Pattern, Source, worth_of
+from carpentry.cutting.search.model import FilledBoard, Packing, Pattern, worth_of
 from carpentry.cutting.search.patterns import Knapsack, maximal_patterns
 from carpentry.cutting.search.programs import Outcome
+from carpentry.cutting.search.sources import Money, Source, as_source
 from carpentry.design.ends import EndAngle, Ends
 
 _MOST_SUMS = 20_000  # that lengths may reach for all of them to be listed
@@ -280,8 +281,7 @@ def to_line(problem: CutProblem) -> LineModel:
             clear = [shape.clear for shape in shapes]
             particular.append(Particular.of(problem, piece, divisor, allowed, clear))
             kind = -len(particular)
-        limit = total if piece.available is None else min(piece.available, total)
-        sources.append(Source(piece.id, kind, money.cost(piece.price), limit))
+        sources.append(as_source(problem, piece, kind, money, total))
     return LineModel(
         sizes=tuple(room[shape] // divisor for shape in shapes),
         demand=tuple(demand[shape] for shape in shapes),

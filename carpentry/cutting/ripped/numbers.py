@@ -16,8 +16,9 @@ from carpentry.cutting.ripped.best_rips import RipValues
 from carpentry.cutting.ripped.blocks import StripSize
 from carpentry.cutting.ripped.rip_patterns import RipPattern
 from carpentry.cutting.ripped.section import BoardSection
-from carpentry.cutting.search.model import Money, Pattern, Source
+from carpentry.cutting.search.model import Pattern
 from carpentry.cutting.search.patterns import Knapsack
+from carpentry.cutting.search.sources import Money, Source, as_source
 
 _WEIGHT = 1000  # of the largest part; weights are whole and need not be exact
 _THREE_SEGMENTS = 400  # lengths worth cutting at, above which two segments are tried, not three
@@ -147,8 +148,7 @@ class Ripping:
                     continue
                 known[key] = len(self.kinds)
                 self.kinds.append(kind)
-            limit = total if piece.available is None else min(piece.available, total)
-            yield Source(piece.id, known[key], self.money.cost(piece.price), limit)
+            yield as_source(problem, piece, known[key], self.money, total)
 
     @staticmethod
     def _allows(piece: StockPiece, item: Item) -> bool:

@@ -11,7 +11,7 @@ from math import gcd
 
 from carpentry.cutting.search.clock import Clock
 from carpentry.cutting.search.model import FilledBoard, Model, Packing, Pattern, worth_of
-from carpentry.cutting.search.programs import INFINITY, Outcome, Program
+from carpentry.cutting.search.programs import INFINITY, Outcome, Program, charge_spares
 
 EPSILON = 1e-7
 _CUT_SCALES = (1, 12, 60, 840, 10_080, 100_000)
@@ -167,14 +167,17 @@ def cheapest_of_found(
     rows = [(float(d), INFINITY) for d in model.demand]
     rows += [(-INFINITY, float(s.limit)) for s in model.sources]
     program = Program(rows)
-    columns: list[tuple[int, Pattern]] = []
+    columns: list[tuple[int, int, Pattern]] = []
     for index, source in enumerate(model.sources):
+        used: list[int] = []
         for pattern in holder.remembered(source.kind):
             entries = [(item, float(n)) for item, n in enumerate(pattern) if n]
             cost = source.cost / divisor
             upper = float(source.limit)
-            program.add_column(cost, [*entries, (items + index, 1.0)], upper, integer=True)
-            columns.append((index, pattern))
+            entries.append((items + index, 1.0))
+            used.append(program.add_column(cost, entries, upper, integer=True))
+            columns.append((used[-1], index, pattern))
+        charge_spares(program, source, used, source.cost / divisor)
     dearest = max((s.cost for s in model.sources), default=0) / divisor
     for item in scarce:
         upper = float(model.demand[item])
@@ -185,8 +188,8 @@ def cheapest_of_found(
     left = list(model.demand)
     used = [0] * len(model.sources)
     boards: list[FilledBoard] = []
-    for (index, pattern), value in zip(columns, found.columns, strict=False):
-        for _ in range(round(value)):
+    for column, index, pattern in columns:
+        for _ in range(round(found.columns[column])):
             taken = tuple(min(n, r) for n, r in zip(pattern, left, strict=True))
             if any(taken) and used[index] < model.sources[index].limit:
                 left = [r - n for r, n in zip(left, taken, strict=True)]

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from decimal import Decimal
 from typing import Protocol
 
 from carpentry.cutting.search.clock import Clock
 from carpentry.cutting.search.programs import Outcome
+from carpentry.cutting.search.sources import Source, cost_of
 
 Pattern = tuple[int, ...]
 
@@ -14,17 +14,6 @@ Pattern = tuple[int, ...]
 def worth_of(values: Sequence[int], pattern: Pattern) -> int:
     """What items on a board are worth together."""
     return sum(v * n for v, n in zip(values, pattern, strict=True))
-
-
-@dataclass(frozen=True)
-class Source:
-    """A stock piece in whole numbers: ``cost`` per piece, ``limit`` pieces at the most. Sources of
-    one ``kind`` hold the same patterns."""
-
-    stock: str
-    kind: int
-    cost: int
-    limit: int
 
 
 @dataclass(frozen=True)
@@ -95,24 +84,7 @@ class Packing:
 
     def key(self, model: Model) -> tuple[int, int, int]:
         """What is minimised: parts left out, cost, pieces."""
-        cost = sum(model.sources[board.source].cost for board in self.boards)
-        return sum(self.missing), cost, len(self.boards)
-
-
-@dataclass(frozen=True)
-class Money:
-    """Prices as whole costs; ``scale`` turns a price into one."""
-
-    scale: Decimal
-
-    @classmethod
-    def of(cls, prices: Sequence[Decimal]) -> "Money":
-        places = max((-int(price.as_tuple().exponent) for price in prices), default=0)
-        return cls(Decimal(10) ** max(places, 0))
-
-    def cost(self, price: Decimal) -> int:
-        return int(price * self.scale)
-
-    def price(self, cost: int) -> Decimal:
-        """The price of a whole-number cost."""
-        return (Decimal(cost) / self.scale).quantize(Decimal(1) / self.scale.quantize(1))
+        counts = [0] * len(model.sources)
+        for board in self.boards:
+            counts[board.source] += 1
+        return sum(self.missing), cost_of(model.sources, counts), len(self.boards)

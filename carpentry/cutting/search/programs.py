@@ -11,6 +11,7 @@ import highspy
 import numpy as np
 
 from carpentry.cutting.search.clock import Clock
+from carpentry.cutting.search.sources import Source
 
 INFINITY = highspy.kHighsInf
 _LARGE = 1_500  # columns, from which on presolving takes longer than it saves
@@ -130,3 +131,29 @@ class Program:
             return Solution(Outcome.UNDECIDED, objective, columns, (), bound)
         bound = info.mip_dual_bound if self._integer else objective
         return Solution(Outcome.SOLVED, objective, found.col_value, found.row_dual, bound)
+
+
+def charge_spares(
+    program: Program, source: Source, used: Sequence[int], cost: float
+) -> Sequence[int]:
+    """Adds the spare pieces beside those of a source that the columns ``used`` count, at a cost
+    each: so many as soon as one is used, a share of them, no more than there are. Returns their
+    column, if there are any."""
+    spare, limit = source.spare, float(source.limit)
+    if not source.cost or not spare.of(1):
+        return []
+    top = float(spare.of(source.limit))
+    spares = program.add_column(cost, [], top, integer=True)
+    is_used = program.add_column(0.0, [], 1.0, integer=True)
+    pieces = [(column, 1.0) for column in used]
+    program.add_row(-INFINITY, 0.0, [*pieces, (is_used, -limit)])
+    wanted = [(column, -float(spare.percent)) for column in used]
+    wanted += [(is_used, -100.0 * spare.boards), (spares, 100.0)]
+    if source.available is None or source.available >= source.limit + top:
+        program.add_row(0.0, INFINITY, wanted)
+        return [spares]
+    all_there_are = program.add_column(0.0, [], 1.0, integer=True)
+    program.add_row(0.0, INFINITY, [*wanted, (all_there_are, 100 * top)])
+    there = float(source.available)
+    program.add_row(0.0, INFINITY, [*pieces, (spares, 1.0), (all_there_are, -there)])
+    return [spares]

@@ -11,7 +11,8 @@ import numpy.typing as npt
 from carpentry.cutting.search.clock import Clock
 from carpentry.cutting.search.holding import Inequality
 from carpentry.cutting.search.model import Model, Packing
-from carpentry.cutting.search.programs import INFINITY, Outcome, Program
+from carpentry.cutting.search.programs import INFINITY, Outcome, Program, charge_spares
+from carpentry.cutting.search.sources import Source, cost_of
 
 _PURCHASE_NODES, _ROOMY_NODES = 50_000, 100
 _MOST_LISTED = 400_000
@@ -26,8 +27,7 @@ class PieceCounts:
     missing: tuple[int, ...]
 
     def key(self, model: Model) -> tuple[int, int, int]:
-        cost = sum(n * s.cost for n, s in zip(self.counts, model.sources, strict=True))
-        return sum(self.missing), cost, sum(self.counts)
+        return sum(self.missing), cost_of(model.sources, self.counts), sum(self.counts)
 
 
 def _scarce_items(model: Model) -> list[int]:
@@ -61,7 +61,8 @@ class Purchases:
             counts = _counts_up_to(self.model, best.key(self.model)[1], self.inequalities)
             self._listed = _Listed(self.model, counts) if counts is not None else None
 
-    def _program(self, costs: Sequence[int], most_missing: int | None) -> Program:
+    def _program(self, costs: Sequence[float], most_missing: int | None) -> Program:
+        """The purchases that are left, of sources at these costs, without spare pieces."""
         program = Program([])
         model = self.model
         for source, cost in zip(model.sources, costs, strict=True):
@@ -114,7 +115,10 @@ class Purchases:
             most_missing = round(found.objective)
         divisor = gcd(*(source.cost for source in model.sources)) or 1
         costs = [source.cost // divisor for source in model.sources]
-        found = self._program(costs, most_missing).solve(self.clock, _PURCHASE_NODES)
+        program = self._program(costs, most_missing)
+        for source, cost in enumerate(costs):
+            charge_spares(program, model.sources[source], [source], float(cost))
+        found = program.solve(self.clock, _PURCHASE_NODES)
         self.least_cost = divisor * max(0, ceil(found.bound - 1e-6)) if found.bound > 0 else 0
         if found.outcome is not Outcome.SOLVED:
             return None
@@ -123,6 +127,9 @@ class Purchases:
             return None
         fewest = self._program([1] * len(model.sources), most_missing)
         spent = [(s, float(cost)) for s, cost in enumerate(costs) if cost]
+        for source, cost in enumerate(costs):
+            spares = charge_spares(fewest, model.sources[source], [source], 0.0)
+            spent += [(column, float(cost)) for column in spares]
         fewest.add_row(-INFINITY, float(cheapest.key(model)[1] // divisor), spent)
         found = fewest.solve(self.clock, _PURCHASE_NODES)
         if found.outcome is not Outcome.SOLVED:
@@ -182,7 +189,17 @@ def _counts_up_to(model: Model, cost: int, inequalities: Sequence[Inequality]) -
             held = counts @ np.array(one.worth[: number + 1], dtype=np.int64)
             hopeful &= held + _most_for(model, one, number + 1, cost - spent) >= one.needed
         counts, spent = counts[hopeful], spent[hopeful]
-    return counts
+    within: Ints = counts[_costs(model.sources, counts) <= cost]
+    return within
+
+
+def _costs(sources: Sequence[Source], counts: Ints) -> Ints:
+    """What each purchase costs with its spare pieces."""
+    total: Ints = np.zeros(len(counts), dtype=np.int64)
+    for column, source in enumerate(sources):
+        most = int(counts[:, column].max(initial=0))
+        total += np.array([source.cost_of(n) for n in range(most + 1)])[counts[:, column]]
+    return total
 
 
 def _most_for(
@@ -201,8 +218,8 @@ class _Listed:
     """Purchases in the order of cost and pieces; those that break what is learnt are struck off."""
 
     def __init__(self, model: Model, counts: Ints) -> None:
-        self.costs = np.array([source.cost for source in model.sources], dtype=np.int64)
-        costs = counts @ self.costs
+        self.sources = model.sources
+        costs = _costs(model.sources, counts)
         self.counts = counts[np.lexsort((counts.sum(axis=1), costs))]
         self.nothing_missing = tuple(0 for _ in model.sizes)
         self.known = self.refused = 0
@@ -227,8 +244,7 @@ class _Listed:
         """The one of up to a cost that is farthest above what is needed."""
         if self.cheapest(inequalities, refused) is None:
             return None
-        costs = self.counts @ self.costs
-        within = self.counts[costs <= cost]
+        within = self.counts[_costs(self.sources, self.counts) <= cost]
         if not len(within):
             return None
         worths = np.array([i.worth for i in inequalities], dtype=np.float64)
