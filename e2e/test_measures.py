@@ -106,7 +106,9 @@ class MeasuresTest(BrowserTestCase):
         page.get_by_role("button", name="Work out its length").click()
         dialog = page.get_by_role("dialog")
         dialog.get_by_label("Board, such as 8 ft").fill("12 ft")
-        expect(dialog.get_by_text("= (12 ft - first trim - last trim - kerf) / 2 is")).to_be_visible()
+        expect(
+            dialog.get_by_text("= (12 ft - first trim - last trim - kerf) / 2 is")
+        ).to_be_visible()
         self.assertEqual(serious_anywhere(page), [], "work out")
         dialog.get_by_role("button", name="Take it").click()
         length = page.get_by_label("Length of stone collar", exact=True)

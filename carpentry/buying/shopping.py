@@ -87,7 +87,8 @@ def margin_told(cost: Decimal, sells_for: Decimal, currency: str) -> str:
     amount = write_money(abs(earned), currency)
     share = (abs(earned) / sells_for * 100).quantize(Decimal(1), ROUND_HALF_UP)
     way = "below" if earned < 0 else "above"
-    return f"sells for {write_money(sells_for, currency)}: {amount}, {share:f} %, {way} cost"
+    sold = write_money(sells_for, currency)
+    return f"sells for {sold}: {amount} {way} cost, {share:f} % of the price"
 
 
 def _with_tax(amount: Decimal, tax: Tax) -> tuple[Decimal, Decimal]:

@@ -115,6 +115,7 @@ def build_document(work: Workup, plans: list[CutPlan | None]) -> Json:
             "not_planned": found.later,
             "unpriced": shopping.unpriced,
             "left_out": work.hardware.left_out,
+            "total_lacks": work.left_out_told(found),
             "says": found.claim.headline,
         },
         "cautions": [*work.saw_cautions(plans), *work.other_cautions()],

@@ -235,6 +235,21 @@ class Workup:
             beyond_the_saw((name for coat in finishes for name, _ in coat.mix), treated=treated)
         )
 
+    def left_out_told(self, found: Tally, *, planning: bool = False) -> str:
+        """What the total of a tally has not in it, in words; empty where it is whole. While
+        ``planning`` goes on it may get less."""
+        unpriced = found.shopping.unpriced + self.hardware.unpriced
+        pieces = _counted(found.unplaced, "piece", "pieces")
+        parts = _counted(found.later, "part that is", "parts that are")
+        said = (
+            "so far: planning goes on" if planning else "",
+            f"without {pieces} without a board" if found.unplaced else "",
+            f"without {parts} not planned yet" if found.later else "",
+            "incomplete: prices are missing" if unpriced else "",
+            self.hardware.left_out_told,
+        )
+        return "; ".join(filter(None, said))
+
     def tally(self, plans: Sequence[CutPlan | None]) -> Tally:
         """What the plans of its materials take."""
         return tally(
@@ -245,6 +260,10 @@ class Workup:
             self.source,
             hardware=self.hardware.price,
         )
+
+
+def _counted(count: int, one: str, many: str) -> str:
+    return f"{count} {one if count == 1 else many}"
 
 
 def sawn(problem: CutProblem, plan: CutPlan) -> CutPlan:

@@ -4,7 +4,6 @@ from uuid import UUID
 
 from carpentry.buying import (
     ListLine,
-    ShoppingList,
     budget_told,
     margin_told,
     price_told,
@@ -15,7 +14,7 @@ from carpentry.cutting import CutPlan
 from carpentry.language import Notation, sold_name
 from carpentry.lumber import StockName
 from carpentry.planning import Workup
-from carpentry.project import Hardware, HardwareLine, Settings, group_shares
+from carpentry.project import Hardware, HardwareLine, Settings, Tally, group_shares
 from server.common.schemas import length_out, section_out
 from server.plans.schemas import (
     GroupOut,
@@ -28,10 +27,17 @@ from server.plans.schemas import (
 )
 
 
-def shopping_out(shopping: ShoppingList, work: Workup, plans: list[CutPlan | None]) -> ShoppingOut:
-    """The list of a plan's boards, and of all that is not wood."""
+def shopping_out(
+    found: Tally, work: Workup, plans: list[CutPlan | None], *, planning: bool = False
+) -> ShoppingOut:
+    """The list of a plan's boards, and of all that is not wood. What is earned, and what of a
+    budget is left, is told of a whole total alone."""
     notation, currency = work.settings.notation, work.currency
     budget, sells_for = work.settings.budget, work.settings.sells_for
+    shopping = found.shopping
+    note = work.left_out_told(found, planning=planning)
+    if note:
+        budget = sells_for = None
     parts_on: dict[tuple[str, int], dict[UUID, None]] = {}
     for material, made in zip(work.materials, plans, strict=True):
         offers = {offer.id: offer for offer in material.offers}
@@ -45,10 +51,6 @@ def shopping_out(shopping: ShoppingList, work: Workup, plans: list[CutPlan | Non
         )
         for line in work.basis.lines
     }
-    notes = (
-        "incomplete: prices are missing" if shopping.unpriced else "",
-        work.hardware.left_out_told,
-    )
     return ShoppingOut(
         lines=[
             ListLineOut(
@@ -87,7 +89,7 @@ def shopping_out(shopping: ShoppingList, work: Workup, plans: list[CutPlan | Non
         per_copy=write_money(shopping.per_copy, currency),
         copies=work.settings.copies,
         unpriced=shopping.unpriced,
-        total_note="; ".join(filter(None, notes)),
+        total_note=note,
     )
 
 

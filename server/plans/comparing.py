@@ -82,7 +82,7 @@ def _side(work: Workup, documents: list[Json]) -> Side:
     plans = work.plans(documents)
     tally = work.tally(plans)
     at_yard = AtYard(work.source, work.currency, tally, work.hardware)
-    return at_yard, shopping_out(tally.shopping, work, plans)
+    return at_yard, shopping_out(tally, work, plans)
 
 
 def _side_by_side(here: Side, there: Side) -> ComparisonOut:

@@ -87,7 +87,7 @@ def _show(
         cut={UUID(part): count for part, count in work.cut_already().items()},
         already_cut=[_already_cut(one, work.settings.notation) for one in cut_before(plan)],
         materials=materials,
-        shopping=shopping_out(totals.shopping, work, plans),
+        shopping=shopping_out(totals, work, plans, planning=status in UNDER_WAY),
         tally=_tally(totals, work),
         saw_cautions=work.saw_cautions(plans),
         other_cautions=work.other_cautions(),

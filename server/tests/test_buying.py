@@ -114,14 +114,21 @@ class HardwareTest(BuyingTestCase):
         shopping = project["plan"]["shopping"]
         self.assertTrue(shopping["over_budget"])
         self.assertEqual(shopping["budget"], "$4.00 over the budget of $12.00")
-        self.assertEqual(shopping["margin"], "sells for $40.00: $24.00, 60 %, above cost")
+        self.assertEqual(
+            shopping["margin"], "sells for $40.00: $24.00 above cost, 60 % of the price"
+        )
         project = self.change(project, "patch", "", budget="20").json()
         self.assertEqual(
             project["plan"]["shopping"]["budget"], "$4.00 left of the budget of $20.00"
         )
         less = self.change(project, "patch", "", sells_for="10").json()
-        self.assertIn("$6.00, 60 %, below cost", less["plan"]["shopping"]["margin"])
-        faults = self.problems(self.change(less, "patch", "", budget="lots"))
+        self.assertIn("$6.00 below cost, 60 % of the price", less["plan"]["shopping"]["margin"])
+        unpriced = self.change(less, "post", "/parts", text="1 post 6x6 40").json()
+        shopping = unpriced["plan"]["shopping"]
+        self.assertEqual((shopping["margin"], shopping["budget"]), ("", ""))
+        self.assertFalse(shopping["over_budget"])
+        self.assertIn("prices are missing", shopping["total_note"])
+        faults = self.problems(self.change(unpriced, "patch", "", budget="lots"))
         self.assertIn("no amount of money", faults["budget"])
 
 

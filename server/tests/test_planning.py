@@ -47,7 +47,9 @@ class PlansTest(ApiTestCase):
         self.assertEqual(PlanOfVersion.objects.get(number=project["version"]).plan.status, "done")
 
     def test_a_trim_that_goes_goes_from_boards_that_are_planned(self) -> None:
-        project = self.new_project("7 rail 2x4 40\n9 post 2x4 29\n11 slat 2x4 21 3/4\n5 sill 2x4 17")
+        project = self.new_project(
+            "7 rail 2x4 40\n9 post 2x4 29\n11 slat 2x4 21 3/4\n5 sill 2x4 17"
+        )
         self.assertEqual(self.first_cuts(), {"1/2"})
         project = self.change(project, "patch", "", trim_start="0", trim_end="0").json()
         self.assertEqual(self.first_cuts(), {"0"})
