@@ -1,8 +1,8 @@
 """A cut plan: boards, what lies on each, and what was proven about it."""
 
 from collections import Counter
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
 from decimal import Decimal
 from enum import StrEnum
 
@@ -97,6 +97,7 @@ class CutPlan:
 
     ``optimal`` means that price and number of pieces are proven least among plans of the allowed
     cuts; otherwise ``bound`` is a price below which no such plan that places as many parts exists.
+    ``worths`` of parts (by id) are what the bound was proven with.
     ``rip_set_ups`` is how many a board had at the most in what was looked at; ``None`` for no such
     limit. ``ended`` says what ended the search; ``None`` where that is not known.
     """
@@ -108,6 +109,7 @@ class CutPlan:
     unplaced: tuple[Unplaced, ...]
     rip_set_ups: int | None = None
     ended: Ended | None = None
+    worths: tuple[Mapping[str, int], ...] = field(default=(), compare=False, repr=False)
 
     @property
     def pieces_of_stock(self) -> int:

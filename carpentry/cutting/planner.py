@@ -106,7 +106,17 @@ def _plan_one_way(problem: CutProblem, clock: Clock, progress: Progress | None) 
     least_wood = 0 if any(packing.missing) else way.model.money.cost(cost_of_wood(problem))
     bound = max(proven.bound, least_wood)
     plan = _checked(way, packing, proven=proven.proven, bound=bound)
-    return replace(plan, ended=_ended(plan, clock))
+    worths = _worths(loose if roomy and loose else way, proven)
+    return replace(plan, ended=_ended(plan, clock), worths=worths)
+
+
+def _worths(way: Way, proven: SearchResult) -> tuple[dict[str, int], ...]:
+    """What each part (by id) was worth in what was proven."""
+    items = {part.id: way.item_of(part) for part in way.problem.parts}
+    return tuple(
+        {name: worth[item] for name, item in items.items() if item is not None and worth[item]}
+        for worth in proven.worths
+    )
 
 
 def _ended(plan: CutPlan, clock: Clock) -> Ended:
@@ -126,7 +136,7 @@ def _bounded(
     least = loose.search_plainly(clock)
     if sum(least.packing.missing) != sum(found.packing.missing):
         return unproven
-    return unproven.with_bound(least.bound, least.fewest, model)
+    return replace(unproven, worths=least.worths).with_bound(least.bound, least.fewest, model)
 
 
 def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | None) -> CutPlan:
@@ -154,6 +164,7 @@ def _plan_owned_first(problem: CutProblem, budget: Budget, progress: Progress | 
         min(cheapest.bound, second.price),
         (*first.layouts, *second.layouts),
         second.unplaced,
+        worths=cheapest.worths,
     )
     check_plan(problem, plan)
     by_clock = Ended.CLOCK in (cheapest.ended, first.ended, second.ended)

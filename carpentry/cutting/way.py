@@ -8,7 +8,7 @@ from collections.abc import Callable
 from typing import Protocol
 
 from carpentry.cutting.plan import Layout
-from carpentry.cutting.problem import CutProblem
+from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.search.cheapest import SearchResult
 from carpentry.cutting.search.clock import Clock
 from carpentry.cutting.search.model import Model, Packing
@@ -44,6 +44,9 @@ class Way(Protocol):
     def loosened(self) -> "Way | None":
         """The relaxed problem, in which every plan there is has room and may be cheaper; ``None``
         where there is none that is worth its work."""
+
+    def item_of(self, part: CutPart) -> int | None:
+        """The item of its model that a part is one of, ``None`` for one that no board holds."""
 
     def search(self, clock: Clock, report: Report, kept_back: float = 0.0) -> SearchResult:
         """The cheapest packing with its proof, and of equal ones the best to have, leaving a share

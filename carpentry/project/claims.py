@@ -51,11 +51,12 @@ def claim_of(
     limits = tuple(
         dict.fromkeys(one for m, plan in planned for one in limits_of(m, plan, settings))
     )
+    proven, headline, said = _found(planned, settings, currency, source)
     if open_parts:
-        said = "the reasons stand beside the boards; nothing is claimed of the whole"
+        rest = f"; for the others {headline[0].lower()}{headline[1:]}, {said}"
+        placed = planned and not any(plan.unplaced for _, plan in planned)
+        said = f"the reasons stand beside the boards{rest if placed else ''}"
         proven, headline = False, open_parts
-    else:
-        proven, headline, said = _found(planned, settings, currency, source)
     return Claim(proven, headline, "; ".join((said, *limits)) if limits else said, limits)
 
 

@@ -375,7 +375,9 @@ def _of_wood(
     shelf: Shelf,
     settings: Settings,
 ) -> Material:
-    sold = [(stock, *shelf.offers(stock)) for stock in stocks]
+    there = shelf.of_wood(named[0].part.stock.wood)
+    mine = (*(one.part.stock for one in named), *(one for one in there if one in stocks))
+    sold = [(stock, *shelf.offers(stock)) for stock in dict.fromkeys(mine)]
     priced = any(has_prices for _, has_prices, _ in sold)
     apart = _kept_apart(stocks, named, every, shelf)
     offers: list[Offer] = []

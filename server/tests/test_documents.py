@@ -226,6 +226,10 @@ class CommandsTest(ApiTestCase):
                     "No cheaper purchase exists|above the least",
                     f"{project.name}, {shown['plan']['status']}",
                 )
+            elif shown["plan"]["tally"]["later"]:
+                self.assertEqual(claim["headline"], "1 part not planned yet", project.name)
+                self.assertIn("for the others no cheaper purchase exists", claim["detail"])
+                self.assertFalse(claim["proven"])
             else:
                 self.assertTrue(claim["proven"], project.name)
 

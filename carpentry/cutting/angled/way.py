@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from carpentry.cutting.angled.model import AngledModel, to_angled
 from carpentry.cutting.layouts import Placing, Waiting, in_order, lay_out, put_together
 from carpentry.cutting.plan import Layout
-from carpentry.cutting.problem import CutProblem
+from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.search.cheapest import SearchResult, search
 from carpentry.cutting.search.clock import Clock
 from carpentry.cutting.search.every_load import roomiest
@@ -32,6 +32,10 @@ class AngledWay:
 
     def loosened(self) -> Way | None:
         return None
+
+    def item_of(self, part: CutPart) -> int | None:
+        shape = self.problem.shape(part)
+        return self.model.shapes.index(shape) if shape in self.model.shapes else None
 
     def search(self, clock: Clock, report: Report, kept_back: float = 0.0) -> SearchResult:
         found = search(Holder(self.model, clock), report)

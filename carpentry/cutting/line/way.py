@@ -7,7 +7,7 @@ from carpentry.cutting.line.longest_leftover import lengthen_leftover
 from carpentry.cutting.line.model import LineModel, to_line
 from carpentry.cutting.loosened import has_angles, loosened
 from carpentry.cutting.plan import Layout
-from carpentry.cutting.problem import CutProblem
+from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.search.cheapest import SearchResult, search
 from carpentry.cutting.search.clock import Clock
 from carpentry.cutting.search.holding import Holder
@@ -30,6 +30,10 @@ class LineWay:
 
     def loosened(self) -> Way | None:
         return LineWay(loosened(self.problem))
+
+    def item_of(self, part: CutPart) -> int | None:
+        shape = self.problem.shape(part)
+        return self.model.shapes.index(shape) if shape in self.model.shapes else None
 
     def search(self, clock: Clock, report: Report, kept_back: float = 0.0) -> SearchResult:
         holder = Holder(self.model, clock)

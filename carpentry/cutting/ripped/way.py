@@ -1,12 +1,13 @@
 """Cutting boards that are ripped: segments, strips across them, parts along the strips."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 from functools import cached_property
 
 from carpentry.cutting.layouts import Waiting, in_order, put_together
 from carpentry.cutting.loosened import has_angles, loosened
 from carpentry.cutting.plan import Layout, PlacedPart
-from carpentry.cutting.problem import CutProblem
+from carpentry.cutting.problem import CutPart, CutProblem
 from carpentry.cutting.ripped.blocks import TooManyBlocks
 from carpentry.cutting.ripped.exchanges import better_packings
 from carpentry.cutting.ripped.model import RippedModel
@@ -65,6 +66,10 @@ class RippedWay:
 
     def loosened(self) -> Way | None:
         return RippedWay(loosened(self.problem), self._loose) if self._loose else None
+
+    def item_of(self, part: CutPart) -> int | None:
+        strip = replace(strip_of(part), loose=self.model.loose)
+        return self.model.item_of.get((strip, self.problem.shape(part)))
 
     def search(self, clock: Clock, report: Report, kept_back: float = 0.0) -> SearchResult:
         part = clock.part(1 - kept_back) if kept_back else clock

@@ -35,12 +35,13 @@ _MOST_DIVES = 6
 @dataclass(frozen=True)
 class SearchResult:
     """The best packing, whether its cost and pieces are proven least, and a proven least cost, with
-    the fewest pieces at that cost."""
+    the fewest pieces at that cost; ``worths`` of items are what that was proven with."""
 
     packing: Packing
     proven: bool
     bound: int
     fewest: int = 0
+    worths: tuple[tuple[int, ...], ...] = ()
 
     def keeping(self, packing: Packing) -> "SearchResult":
         """The same with a packing that costs as much, of as many pieces."""
@@ -254,7 +255,8 @@ class _Search:
             self._complete(whole.boards, whole.missing, tuple(0 for _ in whole.missing))
 
     def _result(self, *, proven: bool) -> SearchResult:
-        return SearchResult(self.best, proven, self.bound, self.fewest)
+        worths = tuple(dict.fromkeys(one.value for one in self.purchases.inequalities))
+        return SearchResult(self.best, proven, self.bound, self.fewest, worths)
 
     def _bins(self, purchase: PieceCounts) -> tuple[list[Bin], list[int]]:
         """The pieces of a purchase, and what they are to hold."""
