@@ -10,7 +10,15 @@ from pathlib import Path
 from time import monotonic
 
 from carpentry import answers
-from carpentry.cutting import Status, plan_document, plan_within, read_problem
+from carpentry.cutting import (
+    CutPlan,
+    CutProblem,
+    Status,
+    plan_document,
+    plan_within,
+    problem_document,
+    read_problem,
+)
 from carpentry.design.measures import worked_document
 from carpentry.design.runs import run_document
 from carpentry.design.shapes import shape_document
@@ -18,12 +26,14 @@ from carpentry.language import CarpentryError, Json
 from carpentry.lumber import Rounding
 from carpentry.planning import build_document, is_complete, plan_all, work_up_files
 from carpentry.project import read_project_file, read_rack_file, read_yard_file
+from carpentry.proof import proof_answer, proof_document, prove
 from carpentry.shop import read_tools_file, set_ups_of, shop_document
 from carpentry.time.days_file import days_answer
 from carpentry.time.steps_file import days_of_build
 from carpentry.worker import serve
 
 COMPLETE, WRONG_INPUT, PARTS_LEFT = 0, 2, 3
+REFUSED = 3  # a proof
 _GIVES_WAY = 5
 
 
@@ -39,7 +49,7 @@ def _bytes_of(file: str) -> bytes:
     return sys.stdin.buffer.read() if file == "-" else Path(file).read_bytes()
 
 
-def _plan(file: str, seconds: float) -> int:
+def _plan(file: str, seconds: float, *, proof: bool) -> int:
     started = monotonic()
     try:
         problem = read_problem(_bytes_of(file))
@@ -47,11 +57,27 @@ def _plan(file: str, seconds: float) -> int:
         return _refused(error)
     plan = plan_within(problem, seconds)
     document = plan_document(plan, problem.unit, monotonic() - started)
+    if proof:
+        document["proof"] = _proof_of(problem, plan)
     print(json.dumps(document, indent=1, ensure_ascii=False))
     return PARTS_LEFT if plan.status is Status.INCOMPLETE else COMPLETE
 
 
-def _build(project: str, yard: str, rack: str, tools: str, seconds: float) -> int:
+def _proof_of(problem: CutProblem, plan: CutPlan) -> Json | None:
+    """The proof of a plan; ``None`` where parts have no board."""
+    return None if plan.unplaced else proof_document(prove(problem, plan.price, plan.worths))
+
+
+def _check_proof(problem: str, proof: str) -> int:
+    try:
+        accepted, said = proof_answer(_bytes_of(problem), _bytes_of(proof))
+    except (OSError, CarpentryError) as error:
+        return _refused(error)
+    print("accepted" if accepted else "refused", *said, sep="\n")
+    return COMPLETE if accepted else REFUSED
+
+
+def _build(project: str, yard: str, rack: str, tools: str, seconds: float, *, proof: bool) -> int:
     read = {name: file for name, file in (("yard", yard), ("rack", rack), ("tools", tools)) if file}
     try:
         texts = {name: Path(file).read_bytes() for name, file in read.items()}
@@ -68,6 +94,16 @@ def _build(project: str, yard: str, rack: str, tools: str, seconds: float) -> in
     plans = plan_all(work, seconds)
     document = build_document(work, plans) | set_ups_of(work, plans, owned, found.work)
     document |= days_of_build(found, work, plans, owned)
+    if proof:
+        document["proofs"] = [
+            {
+                "of": material.called,
+                "problem": problem_document(problem),
+                "proof": _proof_of(problem, plan),
+            }
+            for material, problem, plan in zip(work.materials, work.problems, plans, strict=True)
+            if problem and plan
+        ]
     print(json.dumps(document, indent=1, ensure_ascii=False))
     return COMPLETE if is_complete(work, plans) else PARTS_LEFT
 
@@ -99,12 +135,17 @@ def _parser() -> argparse.ArgumentParser:
     plan = commands.add_parser("plan", help="plan the cuts of a problem file")
     plan.add_argument("file", help="a cut problem (JSON), or - for standard input")
     plan.add_argument("--seconds", type=float, default=10.0, help="time limit (default 10)")
+    plan.add_argument("--proof", action="store_true", help="with its proof, to be checked")
     build = commands.add_parser("build", help="plan and price a whole project from files")
     build.add_argument("project", help="a project (JSON), or - for standard input")
     build.add_argument("--yard", default="", help="a yard's prices (JSON)")
     build.add_argument("--rack", default="", help="boards on hand (JSON)")
     build.add_argument("--tools", default="", help="tools owned (JSON): their limits")
     build.add_argument("--seconds", type=float, default=10.0, help="time limit (default 10)")
+    build.add_argument("--proof", action="store_true", help="with its proofs, to be checked")
+    check = commands.add_parser("check-proof", help="check that no cheaper purchase exists")
+    check.add_argument("problem", help="the cut problem (JSON)")
+    check.add_argument("proof", help="what plan --proof or build --proof answered, or -")
     commands.add_parser("work", help="plan jobs from standard input, one JSON object per line")
     size = commands.add_parser("size", help="look a size up in the size book")
     size.add_argument("name", help='such as "5/4x6 cedar", "8/4", "2x10 green", "38x89"')
@@ -136,14 +177,17 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def main(arguments: list[str] | None = None) -> int:
-    """Runs one command; returns the exit code (0 done, 2 wrong input, 3 some parts left out)."""
+    """Runs one command; returns the exit code (0 done, 2 wrong input, 3 some parts left out,
+    or a proof refused)."""
     given = _parser().parse_args(arguments)
     match given.command:
         case "plan":
-            return _plan(given.file, given.seconds)
+            return _plan(given.file, given.seconds, proof=given.proof)
+        case "check-proof":
+            return _check_proof(given.problem, given.proof)
         case "build":
             files = (given.project, given.yard, given.rack, given.tools)
-            return _build(*files, given.seconds)
+            return _build(*files, given.seconds, proof=given.proof)
         case "work":
             return _work()
         case "work-out":

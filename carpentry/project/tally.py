@@ -2,7 +2,7 @@
 
 from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from decimal import Decimal
 from fractions import Fraction
 
@@ -182,13 +182,17 @@ def _spare(count: int, offer: Offer, settings: Settings) -> int:
     return settings.spare.beside(count, offer.available)
 
 
+_MOST_NAMED = 3  # kinds of boards that took the place of others
+
+
 @dataclass(frozen=True)
 class Totals:
-    """What two plans are compared by."""
+    """What two plans are compared by; ``lengths`` counts what is bought, by its name."""
 
     boards: int
     subtotal: Decimal
     unplaced: int
+    lengths: Mapping[str, int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -229,4 +233,15 @@ def compare(before: Totals, after: Totals, currency: str) -> str:
     cost = after.subtotal - before.subtotal
     if cost:
         said.append(("+" if cost > 0 else "") + write_money(cost, currency))
+    if not said and before.lengths != after.lengths:
+        said.append(_became(Counter(before.lengths), Counter(after.lengths)))
     return ", ".join(said) or "same purchase"
+
+
+def _became(before: Counter[str], after: Counter[str]) -> str:
+    """Which boards took the place of which, of as many that cost as much."""
+    gone, come = before - after, after - before
+    if len(gone) > _MOST_NAMED or len(come) > _MOST_NAMED:
+        return "other lengths at the same cost"
+    said = (" + ".join(f"{n} × {name}" for name, n in sorted(one.items())) for one in (gone, come))
+    return " became ".join(said)

@@ -6,8 +6,9 @@ and with code that the planner does not share. ``prove`` writes a proof down fro
 plan was found with.
 """
 
+from carpentry.proof.answer import proof_answer
 from carpentry.proof.check import check_proof
 from carpentry.proof.proof import Line, Proof, proof_document, read_proof
 from carpentry.proof.prove import prove
 
-__all__ = ["Line", "Proof", "check_proof", "proof_document", "prove", "read_proof"]
+__all__ = ["Line", "Proof", "check_proof", "proof_answer", "proof_document", "prove", "read_proof"]

@@ -72,11 +72,12 @@ class Loads:
     both rising."""
 
     def __init__(self, pieces: Sequence[Piece], worth: Mapping[str, int], room: int) -> None:
-        self.sizes, self.worths = [0], [0]
+        values = [(one, sum(worth.get(part, 0) for part in one.parts)) for one in pieces]
+        self.sizes = [0]
+        self.worths = [sum(value * one.quantity for one, value in values if not one.size)]
         self.is_complete = True
-        for piece in pieces:
-            value = sum(worth.get(part, 0) for part in piece.parts)
-            if value <= 0:
+        for piece, value in values:
+            if value <= 0 or not piece.size:
                 continue
             for times in _doubling(min(piece.quantity, room // piece.size)):
                 self._add(piece.size * times, value * times, room)
@@ -111,11 +112,9 @@ def _doubling(count: int) -> Iterator[int]:
         step *= 2
 
 
-def most_worth(problem: CutProblem, worth: Mapping[str, int]) -> dict[str, int] | None:
+def most_worth_crosscut(problem: CutProblem, worth: Mapping[str, int]) -> dict[str, int] | None:
     """The most worth that one piece of each stock (by id) holds, or somewhat more; ``None`` where
-    nobody can tell: boards are ripped, or loads are too many to be listed."""
-    if problem.is_ripped:
-        return None
+    loads are too many to be listed."""
     pieces = pieces_of(problem)
     found: dict[str, int] = {}
     known: dict[tuple[bool, ...], Loads] = {}

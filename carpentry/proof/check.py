@@ -4,9 +4,9 @@ from collections.abc import Iterator
 
 from carpentry.cutting.problem import CutProblem
 from carpentry.language import Problem
-from carpentry.proof.boards import most_worth
 from carpentry.proof.proof import Line, Proof
 from carpentry.proof.purchases import Purchases, is_refuted
+from carpentry.proof.worth import most_worth
 
 
 def check_proof(problem: CutProblem, proof: Proof) -> list[Problem]:

@@ -8,7 +8,7 @@ from carpentry.language import Json, Reader
 
 FORMAT = "grain-tally/proof@1"
 MOST_LINES, MOST_REFUTED = 200, 500
-MOST_FIGURE = 10**15
+MOST_FIGURE = 10**18
 Counts = Mapping[str, int]
 
 

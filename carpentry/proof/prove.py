@@ -2,27 +2,30 @@
 
 from collections.abc import Iterable, Mapping, Sequence
 from decimal import Decimal
+from math import gcd
 
 from carpentry.cutting.problem import CutProblem
-from carpentry.proof.boards import most_worth
 from carpentry.proof.proof import Counts, Line, Proof
 from carpentry.proof.purchases import Found, Purchases, is_refuted
+from carpentry.proof.worth import most_worth, usual_worths
 
 _MOST_WORTHS = 40
 _MOST_REFUTED = 60
-_SCALES = (1, 2, 3, 4, 6, 8, 12, 24)  # of small worths, which are easier to add up
+_SCALES = (1, 2, 3, 4, 6, 12)  # of small worths, which are easier to add up
+_MOST_ALONE = 6  # worths that are tried alone
 
 
 def prove(problem: CutProblem, price: Decimal, worths: Sequence[Mapping[str, int]]) -> Proof:
     """The proof that as little as possible below a ``price`` is possible, from what parts may be
     worth. It is whole, or says up to where it goes."""
     purchases = Purchases(problem, price)
+    worths = [*usual_worths(problem), *worths[-_MOST_WORTHS:]]  # the last ones say most
     for scale in _SCALES:  # one line of small figures, where that is enough
-        for worth in worths[:_MOST_WORTHS]:
+        for worth in worths[-_MOST_ALONE:]:
             lines = _lines(problem, [_scaled(worth, scale)])
             if purchases.cheapest(lines, ()).cost == purchases.price:
                 return Proof(price, price, lines)
-    lines = _lines(problem, worths[:_MOST_WORTHS])
+    lines = _lines(problem, worths)
     found, refuted = _refuting(problem, purchases, lines)
     if found.cost == purchases.price:
         lines = _fewest(purchases, lines, refuted)
@@ -40,7 +43,9 @@ def _lines(problem: CutProblem, worths: Iterable[Mapping[str, int]]) -> tuple[Li
     """The lines of these worths, of those that can be told."""
     quantity = {part.id: part.quantity for part in problem.parts}
     found = []
-    for worth in worths:
+    for told in worths:
+        common = gcd(*told.values()) or 1
+        worth = {name: value // common for name, value in told.items()}
         holds = most_worth(problem, worth)
         if holds is None:
             continue

@@ -133,7 +133,9 @@ class Purchases:
 
 def is_refuted(problem: CutProblem, counts: Counts) -> bool | None:
     """Whether so many pieces of each stock hold not all parts, whichever way they are filled, flaws
-    left aside; ``None`` where there are too many ways to try."""
+    left aside; ``None`` where there are too many ways to try, and where boards are ripped."""
+    if problem.is_ripped:
+        return None
     pieces = sorted(pieces_of(problem), key=lambda one: -one.size)
     each = [piece for piece in pieces for _ in range(piece.quantity)]
     boards = [

@@ -169,11 +169,20 @@ class MaterialsTest(TestCase):
 
 class CompareTest(TestCase):
     def test_in_words(self) -> None:
-        before = Totals(38, Decimal("322.45"), 0)
+        lengths = {"2x4 8 ft": 1, "2x4 10 ft": 1, "1x4 8 ft": 2}
+        before = Totals(38, Decimal("322.45"), 0, lengths)
         for after, said in (
             (Totals(36, Decimal("313.35"), 0), "2 boards fewer, −$9.10"),
             (Totals(39, Decimal("330.00"), 0), "1 board more, +$7.55"),
             (before, "same purchase"),
+            (
+                replace(before, lengths={"2x4 12 ft": 1, "2x4 16 ft": 1, "1x4 8 ft": 2}),
+                "1 × 2x4 10 ft + 1 × 2x4 8 ft became 1 × 2x4 12 ft + 1 × 2x4 16 ft",
+            ),
+            (
+                replace(before, lengths={f"2x4 {n} ft": 1 for n in range(4)}),
+                "other lengths at the same cost",
+            ),
             (Totals(38, Decimal("322.45"), 2), "2 without a board"),
             (Totals(37, Decimal("312.85"), 2), "2 without a board, 1 board fewer, −$9.60"),
             (Totals(37, Decimal("312.85"), 0), "1 board fewer, −$9.60"),

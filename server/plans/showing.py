@@ -1,5 +1,7 @@
 """A plan in the words of the API's contract."""
 
+from collections import Counter
+from dataclasses import replace
 from decimal import Decimal
 from itertools import islice
 from uuid import UUID
@@ -9,7 +11,7 @@ from django.utils import timezone
 
 from carpentry.buying import write_money
 from carpentry.cutting import CutPlan, CutProblem, Unplaced
-from carpentry.language import Json, Unit, sold_name
+from carpentry.language import Json, Notation, Unit, sold_name
 from carpentry.lumber import load_told, species_of
 from carpentry.planning import Workup
 from carpentry.project import (
@@ -96,7 +98,9 @@ def _show(
 
 def _effect(plan: Plan, before: PlanOfVersion, otherwise: int, work: Workup) -> str:
     """What a change did to the purchase, beside the version before it."""
-    said = [compare(_still_to_buy(before.plan), _still_to_buy(plan), work.currency)]
+    notation = work.settings.notation
+    both = (_still_to_buy(one, notation) for one in (before.plan, plan))
+    said = [compare(*both, work.currency)]
     if before.beside:
         metric = work.settings.unit is Unit.MM
         said.append(compare_beside(Beside(**before.beside), work.beside, metric=metric))
@@ -105,9 +109,13 @@ def _effect(plan: Plan, before: PlanOfVersion, otherwise: int, work: Workup) -> 
     return "; ".join(filter(None, said))
 
 
-def _still_to_buy(plan: Plan) -> Totals:
+def _still_to_buy(plan: Plan, notation: Notation) -> Totals:
     """What a plan asks for yet: nothing where its boards are cut."""
-    return Totals(0, Decimal(0), 0) if plan.stage == Plan.Stage.CUT else plan.totals
+    if plan.stage == Plan.Stage.CUT:
+        return Totals(0, Decimal(0), 0)
+    bought = plan.boards.filter(rack_board=None).values_list("stock", "length")
+    lengths = Counter(f"{stock} {sold_name(length, notation)}" for stock, length in bought)
+    return replace(plan.totals, lengths=lengths)
 
 
 def cut_before(plan: Plan) -> "QuerySet[Plan]":

@@ -54,6 +54,16 @@ class PlansTest(ApiTestCase):
         project = self.change(project, "patch", "", trim_start="0", trim_end="0").json()
         self.assertEqual(self.first_cuts(), {"0"})
 
+    def test_other_boards_at_the_same_cost_are_told(self) -> None:
+        prices = b"yard,stock,length,price\nMill,2x4,8ft,4.00\nMill,2x4,10ft,4.00"
+        yard = self.take_prices(prices)[0]["id"]
+        project = self.new_project("1 rail 2x4 90", yard=yard)
+        id_ = project["parts"][0]["id"]
+        project = self.change(project, "patch", f"/parts/{id_}", length="100").json()
+        self.assertIn("1 × 2x4 8 ft became 1 × 2x4 10 ft", project["plan"]["effect"])
+        project = self.change(project, "patch", f"/parts/{id_}", length="101").json()
+        self.assertIn("same purchase", project["plan"]["effect"])
+
     def first_cuts(self) -> set[str]:
         """Where the first parts of the newest plan's boards begin."""
         plan = Plan.objects.exclude(outcome=[]).order_by("-asked")[0]

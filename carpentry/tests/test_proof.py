@@ -1,0 +1,246 @@
+"""Proofs of what is called least: accepted where they prove it, refused where one figure is wrong,
+and no board ever holds more than they say."""
+
+import json
+from collections.abc import Iterator
+from copy import deepcopy
+from dataclasses import replace
+from decimal import Decimal
+from pathlib import Path
+from random import Random
+from tempfile import TemporaryDirectory
+from typing import Any
+from unittest import TestCase
+
+from carpentry.cutting import CutPlan, CutProblem, first_plan, plan_cuts, problem_document
+from carpentry.design.edges import read_edges
+from carpentry.language import Json, Reader
+from carpentry.project import Shelf, gather_materials
+from carpentry.proof import Line, Proof, check_proof, proof_document, prove, read_proof
+from carpentry.proof.sections import Section, most_share
+from carpentry.proof.worth import most_worth
+from carpentry.tests import seeds
+from carpentry.tests.problems import home_size, problem, ticks
+from carpentry.tests.samples import FOLDER
+from carpentry.tests.terminal import run
+from carpentry.tests.test_claims import named, settled
+from carpentry.tests.test_mixtures import LINES, drawn
+from carpentry.tests.test_spares import drawn as drawn_with_spares
+from carpentry.tests.test_spares import least
+
+SAMPLE = FOLDER / "short-run.cut.json"
+
+
+def mixtures(seed: int, *, share: bool) -> Iterator[CutProblem]:
+    """The cut problems of a small project of square, angled, bevelled and ripped parts."""
+    settings = settled(share_angled_cuts=share)
+    for material in gather_materials(named(*drawn(seed)), Shelf(LINES, settings.unit), settings):
+        given = material.problem(settings)
+        if given:
+            yield given
+
+
+def is_called_least(plan: CutPlan) -> bool:
+    return not plan.unplaced and plan.price == plan.bound
+
+
+def corrupted(document: Json, chance: Random) -> Json:
+    """The same with one figure that says another amount."""
+    spoiled: Any = deepcopy(document)
+    line = chance.choice(spoiled["lines"])
+    what = chance.choice(("worth", "holds", "needed"))
+    if what == "needed":
+        line["needed"] += chance.choice((-1, 1))
+    else:
+        name = chance.choice(list(line[what]))
+        line[what][name] += 1
+    return dict(spoiled)
+
+
+def read(document: Json) -> Proof:
+    reader = Reader(document)
+    proof = read_proof(reader)
+    reader.raise_problems()
+    return proof
+
+
+class LineTest(TestCase):
+    def test_every_purchase_that_is_called_least_is_proven(self) -> None:
+        chance = Random(1)
+        for seed in seeds(10, 500):
+            given = home_size(seed)
+            plan = plan_cuts(given)
+            if not is_called_least(plan):
+                continue
+            proof = prove(given, plan.price, plan.worths)
+            with self.subTest(seed=seed):
+                self.assertEqual(proof.checked, plan.price)
+                document = json.loads(json.dumps(proof_document(proof)))
+                self.assertEqual(read(document), proof)
+                self.assertEqual(check_proof(given, read(document)), [])
+                self.assertTrue(check_proof(given, read(corrupted(document, chance))))
+
+    def test_nothing_is_proven_above_the_least(self) -> None:
+        """Against every purchase tried; spares and stock of limited number among them."""
+        for seed in seeds(10, 200, 500):
+            given = drawn_with_spares(seed)
+            plan = plan_cuts(given)
+            if plan.unplaced:
+                continue
+            dearer = plan.price + Decimal("3.00")
+            with self.subTest(seed=seed):
+                self.assertEqual(prove(given, plan.price, plan.worths).checked, plan.price)
+                self.assertLessEqual(prove(given, dearer, plan.worths).checked, least(given))
+
+    def test_worked_by_hand(self) -> None:
+        """Uprights and ties are worth 1, rails of 5 ft 3: a 2x4 of 8 ft holds two pieces of 1 or a
+        rail's 3 and so on; the figures are added up on paper."""
+        given = problem([("96", "4.00", None), ("120", "6.00", None)], [("40", 5)])
+        proof = Proof(
+            Decimal("12.00"),
+            Decimal("12.00"),
+            (Line({"p0": 1}, 5, {"s0": 2, "s1": 2}),),
+        )
+        self.assertEqual(check_proof(given, proof), [])
+        five = replace(proof, lines=(Line({"p0": 1}, 5, {"s0": 2, "s1": 3}),))
+        (fault,) = check_proof(given, five)
+        self.assertEqual(fault.place, "lines[0].holds.s1")
+        self.assertIn("up to 2, not 3", fault.message)
+
+    def test_a_purchase_that_figures_allow_is_refuted_by_trying(self) -> None:
+        """Three of 50 and one of 40 from two of 96: 50 beside 50 is too long."""
+        given = problem([("96", "4.00", None)], [("50", 3), ("40", 1)])
+        claim = Proof(Decimal("12.00"), Decimal("12.00"), (), ({"s0": 2},))
+        self.assertEqual(check_proof(given, claim), [])
+        other = replace(claim, refuted=({"s0": 3},))
+        self.assertIn("may hold all parts", check_proof(given, other)[0].message)
+        unknown = replace(claim, refuted=({"s0": 2, "s7": 1},))
+        self.assertIn("s7", check_proof(given, unknown)[0].message)
+
+    def test_a_claim_above_what_is_shown_is_refused(self) -> None:
+        given = problem([("96", "4.00", None)], [("40", 4)])
+        claim = Proof(Decimal("12.00"), Decimal("12.00"), (Line({"p0": 1}, 4, {"s0": 2}),))
+        self.assertIn("from 8.00 on", check_proof(given, claim)[0].message)
+        above = replace(claim, checked=Decimal("16.00"))
+        self.assertIn("above the price", check_proof(given, above)[0].message)
+
+
+class MixtureTest(TestCase):
+    def test_proofs_of_mixtures_are_accepted_and_spoiled_ones_refused(self) -> None:
+        chance = Random(2)
+        for seed in seeds(6, 200, 3000):
+            for given in mixtures(seed, share=bool(seed % 2)):
+                plan = plan_cuts(given)
+                if plan.unplaced:
+                    continue
+                proof = prove(given, plan.price, plan.worths)
+                with self.subTest(seed=seed):
+                    self.assertLessEqual(proof.checked, plan.price)
+                    self.assertEqual(check_proof(given, proof), [])
+                    if proof.lines and proof.checked:
+                        spoiled = corrupted(proof_document(proof), chance)
+                        self.assertTrue(check_proof(given, read(spoiled)))
+
+    def test_two_boards_for_what_one_holds_are_refused(self) -> None:
+        """A bevelled rail and a braced one, 40 each, planned apart: 7.74 is not the least."""
+        rail = {"quantity": "1", "name": "rail", "stock": "2x4", "length": "40", "edges": "0 15"}
+        brace = {"quantity": "1", "name": "brace", "stock": "2x4", "length": "40", "ends": "45 -45"}
+        settings = settled(share_angled_cuts=True)
+        shelf = Shelf(LINES, settings.unit)
+        (material,) = gather_materials(named(rail, brace), shelf, settings)
+        given = material.problem(settings)
+        assert given
+        plan = plan_cuts(given)
+        self.assertEqual(plan.price, Decimal("3.87"))
+        honest = prove(given, Decimal("7.74"), plan.worths)
+        self.assertLessEqual(honest.checked, Decimal("3.87"))
+        claimed = replace(honest, checked=Decimal("7.74"))
+        self.assertTrue(check_proof(given, claimed))
+        for refuted in honest.refuted:
+            self.assertLess(sum(refuted.values()), 1)
+
+    def test_no_board_of_any_plan_holds_more_than_is_said(self) -> None:
+        chance = Random(3)
+        for seed in seeds(10, 300, 4000):
+            for given in mixtures(seed, share=bool(seed % 2)):
+                worth = {part.id: chance.randint(0, 9) for part in given.parts}
+                holds = most_worth(given, worth)
+                assert holds is not None
+                for plan in (first_plan(given), plan_cuts(given)):
+                    for layout in plan.layouts:
+                        held = sum(worth[placed.part] for placed in layout.parts)
+                        with self.subTest(seed=seed):
+                            self.assertLessEqual(held, holds[layout.stock])
+
+
+class SectionTest(TestCase):
+    SLAT = Section(ticks("3/4"), ticks("1 1/2"), True, True, True, False)
+    WHOLE = Section(ticks("1 1/2"), ticks("3 1/2"), True, False, False, True)
+    BOARD = ticks("1 1/2"), ticks("3 1/2")
+
+    def test_worked_by_hand(self) -> None:
+        """In a 2x4 two strips of 1 1/2 and a kerf of 1/8 are 3 1/8 wide; resawn they would be 1 5/8
+        thick with a kerf: so two slats lie in it flat, or four on edge, 3/4 and a kerf each."""
+        kerf = ticks("1/8")
+        self.assertEqual(most_share(self.BOARD, kerf, {self.SLAT: 1}), 4)
+        flat = replace(self.SLAT, turn=False)
+        self.assertEqual(most_share(self.BOARD, kerf, {flat: 1}), 2)
+        self.assertEqual(most_share(self.BOARD, 0, {flat: 1}), 4)
+        self.assertEqual(most_share(self.BOARD, kerf, {self.WHOLE: 3, flat: 1}), 3)
+
+    def test_bevelled_strips_lie_closer_than_square_ones(self) -> None:
+        (given,) = mixtures(137, share=False)
+        part = replace(given.parts[0], edges=read_edges("15 15"))
+        self.assertLess(Section.of(part).width, part.width or 0)
+
+
+class CommandTest(TestCase):
+    def checked(self, asked: str, answer: str) -> tuple[int, str, str]:
+        with TemporaryDirectory() as folder:
+            file = Path(folder) / "problem.json"
+            file.write_text(asked)
+            done = run("check-proof", str(file), "-", given=answer)
+        return done.returncode, done.stdout, done.stderr
+
+    def test_a_plan_with_its_proof(self) -> None:
+        asked = SAMPLE.read_text()
+        answer = run("plan", str(SAMPLE), "--proof").stdout
+        code, said, _ = self.checked(asked, answer)
+        self.assertEqual((code, said.splitlines()[0]), (0, "accepted"))
+        self.assertNotIn("proof", json.loads(run("plan", str(SAMPLE)).stdout))
+        plan = json.loads(answer)
+        for spoil, says in (
+            ({"bound": "1.00", "status": "feasible"}, None),
+            ({"price": "50.00"}, "price"),
+            ({"proof": plan["proof"] | {"price": "50.00"}}, "price"),
+            ({"proof": plan["proof"] | {"checked": "41.00"}}, "checked"),
+            ({"layouts": plan["layouts"][1:]}, "accounted for"),
+        ):
+            code, said, _ = self.checked(asked, json.dumps(plan | spoil))
+            self.assertEqual(code, 3 if says else 0, spoil)
+            self.assertIn(says or "accepted", said)
+
+    def test_the_proofs_of_a_whole_project(self) -> None:
+        demo = Path(__file__).parents[2] / "demo"
+        project, yard = demo / "compost-station.project.json", demo / "tallow-street.yard.json"
+        answer = run("build", str(project), "--yard", str(yard), "--proof").stdout
+        for one in json.loads(answer)["proofs"]:
+            code, said, _ = self.checked(json.dumps(one["problem"]), answer)
+            self.assertEqual(code, 0, (one["of"], said))
+        other = json.dumps(problem_document(home_size(1)))
+        code, _, told = self.checked(other, answer)
+        self.assertEqual(code, 2)
+        self.assertIn("none of these proofs", told)
+
+    def test_what_cannot_be_read(self) -> None:
+        asked = SAMPLE.read_text()
+        for answer, says in (
+            ("{", "no JSON|not JSON"),
+            ("{}", "proof.price: is missing"),
+            (json.dumps({"proof": {"price": "x", "checked": "1", "lines": []}}), "proof.price"),
+            (json.dumps({"proof": None, "layouts": []}), "parts have no board"),
+        ):
+            code, out, told = self.checked(asked, answer)
+            self.assertEqual((code, out), (2, ""), answer)
+            self.assertRegex(told, says)
+        self.assertEqual(run("check-proof", "nowhere.json", str(SAMPLE)).returncode, 2)
