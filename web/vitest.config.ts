@@ -5,6 +5,7 @@ export default defineConfig((env) =>
   mergeConfig(app(env), {
     test: {
       isolate: false,
+      testTimeout: 30_000, // how busy a machine is decides nothing
       experimental: { fsModuleCache: true },
       environment: 'happy-dom',
       environmentOptions: { happyDOM: { url: 'http://workshop.test/' } },

@@ -35,7 +35,7 @@ logger = logging.getLogger(__name__)
 _LIST_SHARE = 0.4
 _STEADY_SECONDS = 0.4
 _CHECK_SECONDS, _MOST_CHECKING = 0.0003, 0.1  # kept for the check, per part, and of all time
-_RIPPED_SHARE = 0.6  # of the time, for a plan in which nothing is shared
+_RIPPED_SHARE = 0.8  # of the time, for a plan in which nothing is shared
 _BOUND_SHARE = 0.4  # of the time, for the bound of parts with angles
 Progress = Callable[[CutPlan], None]
 

@@ -17,7 +17,7 @@ from server.projects.models import Project
 
 KEPT_DRAFTS = 60
 _KNOWN_PLANS, _READ_PLANS = 12, 2  # where proven plans are looked for, and taken from
-_GRACE, _MOMENT = 2.0, 0.02  # seconds, where other plans are in the way
+_FIRST_PLAN, _MOMENT = 20.0, 0.02  # seconds, where other plans are in the way
 AT_THE_DESK = (Plan.Stage.DRAFT, Plan.Stage.CUT)  # the others are those of trips
 UNDER_WAY = (Plan.Status.QUEUED, Plan.Status.RUNNING)
 
@@ -139,7 +139,8 @@ def planned_aside(
 ) -> list[Json]:
     """Plans for one answer, not stored: the best that are found within so many seconds. ``what``
     says what they are for; older ones of the same project for the same are stopped. All problems
-    are planned, or what is ``wanted``. Empty where there is none in time."""
+    are planned, or what is ``wanted``. A first plan is waited for longer, on a busy machine; empty
+    where there is none."""
     asked = wanted or what_to_plan(work, {}, [])
     if not asked.open:
         return asked.whole([])
@@ -147,7 +148,7 @@ def planned_aside(
     job = solver.submit(
         uuid.uuid4(), subject, asked.open, asked.near, seconds, owner=project.owner_id
     )
-    deadline = monotonic() + seconds + _GRACE
+    deadline = monotonic() + seconds + _FIRST_PLAN
     job.finished.wait(seconds)
     while not job.plans and not job.finished.wait(_MOMENT) and monotonic() < deadline:
         pass
