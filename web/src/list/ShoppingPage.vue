@@ -36,7 +36,7 @@ const anything = computed(() =>
       <div class="page">
         <div class="top">
           <div>
-            <h1>What to buy</h1>
+            <h1>{{ plan.stage === 'cut' ? 'What it took' : 'What to buy' }}</h1>
             <p class="quiet">
               {{
                 project.yard

@@ -89,6 +89,7 @@ describe('within a project', () => {
   ])('the yard of a plan that is %s says %s', async (stage, word) => {
     const { onTape } = await at('desk', stage)
     expect(onTape.value[2]?.word).toBe(word)
+    expect(onTape.value[1]?.word).toBe(stage === 'cut' ? 'all cut' : '6 to buy')
   })
 
   it('a receipt belongs to the yard', async () => {

@@ -22,6 +22,12 @@ function atTheYard(plan: Plan | undefined): string {
   return plan?.stage === 'cut' ? 'all cut' : 'pick up'
 }
 
+/** What is to be bought, as the plan knows. */
+function onTheList(plan: Plan | undefined): string {
+  if (!plan) return 'to buy'
+  return plan.stage === 'cut' ? 'all cut' : `${plan.tally.boards + plan.tally.spare} to buy`
+}
+
 /** What is to be done in the shop, as the plan knows. */
 function inTheShop(plan: Plan | undefined): string {
   if (!plan) return 'cut'
@@ -57,7 +63,6 @@ export function usePlaces() {
   const inProject = computed(() => OF_A_PROJECT.includes(String(route.name)))
   const ofProject = computed(() => {
     const at = `/projects/${id.value}`
-    const buy = plan.value ? plan.value.tally.boards + plan.value.tally.spare : undefined
     return [
       place(
         'Desk',
@@ -65,7 +70,7 @@ export function usePlaces() {
         at,
         'desk',
       ),
-      place('List', buy === undefined ? 'to buy' : `${buy} to buy`, `${at}/list`, 'list'),
+      place('List', onTheList(plan.value), `${at}/list`, 'list'),
       place('Yard', atTheYard(plan.value), `${at}/yard`, 'trip', 'receipt'),
       place('Shop', inTheShop(plan.value), `${at}/shop`, 'shop'),
       place('Days', wantedBy(project.value), `${at}/days`, 'days'),

@@ -126,9 +126,6 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
             Go on
           </v-btn>
         </span>
-        <span v-if="tally.later" class="name">
-          {{ counted(tally.later, 'part') }} not planned yet
-        </span>
       </template>
     </div>
   </footer>
