@@ -1,8 +1,10 @@
 """Claims that hold: what was proven is said of what it was proven of, and of nothing else."""
 
+import ast
 from collections import Counter
 from dataclasses import replace
 from decimal import Decimal
+from pathlib import Path
 from unittest import TestCase
 
 from carpentry.buying import PriceFields, PriceLine, Tax, read_price_line
@@ -18,6 +20,7 @@ from carpentry.project import (
     SettingFields,
     Settings,
     Shelf,
+    claims,
     gather_materials,
     read_project_file,
     read_settings,
@@ -125,6 +128,68 @@ class PlannedTogetherTest(TestCase):
             if layout.stock.endswith("120")
         )
         self.assertEqual(used, 1)
+
+
+class GreenTest(TestCase):
+    """Every sentence that can stand in green, and what has to be so for it."""
+
+    SENTENCES = {
+        "No cheaper purchase exists": "all that is bought has a price",
+        "No shorter purchase exists": "nothing has a price",
+    }
+
+    def test_no_other_sentence_is_called_proven(self) -> None:
+        """Read from the claims themselves: whatever they return as proven."""
+        tree = ast.parse(Path(claims.__file__).read_text())
+        returned = [node.value for node in ast.walk(tree) if isinstance(node, ast.Return)]
+        tuples = [one.elts for one in returned if isinstance(one, ast.Tuple)]
+        proven = {
+            text.value
+            for first, text, *_ in tuples
+            if isinstance(first, ast.Constant) and first.value is True
+            if isinstance(text, ast.Constant)
+        }
+        self.assertEqual(proven, set(self.SENTENCES))
+        made = [node for node in ast.walk(tree) if isinstance(node, ast.Call)]
+        named_so = [one for one in made if getattr(one.func, "id", "") == "Claim"]
+        first = [one.args[0] for one in named_so]
+        self.assertFalse([one for one in first if getattr(one, "value", None) is True])
+
+    def test_what_has_to_be_so(self) -> None:
+        eight = line("2x4", "8ft", "4.00")
+        free = BoardFields(stock="2x4", length="96")
+        rails = {"quantity": "3", "name": "rail", "stock": "2x4", "length": "40"}
+        long = rails | {"quantity": "1", "length": "99"}
+        beams = rails | {"stock": "2x6", "length": "80"}
+        planed = rails | {"width": "2", "rip": "no"}
+        cases: list[tuple[str, list[dict[str, str]], list[PriceLine], dict[str, object]]] = [
+            ("No cheaper purchase exists", [rails], [eight], {}),
+            ("No shorter purchase exists", [rails], [], {}),
+            ("No cheaper purchase exists", [rails], [eight], {"spare": "1"}),
+            ("No cheaper purchase exists", [rails], [], {"rack": "saving"}),
+            ("2 of 4 boards have no price", [rails, beams], [eight], {}),
+            ("1 piece without a board", [rails, long], [eight], {}),
+            ("1 part not planned yet", [rails, planed], [eight], {}),
+            ("1 piece without a board, 1 part not planned yet", [long, planed], [eight], {}),
+            ("Nothing to buy yet", [], [eight], {}),
+        ]
+        for headline, rows, lines, fields in cases:
+            with self.subTest(headline):
+                boards = [free, free] if fields.get("rack") else []
+                _, claim = planned(named(*rows), lines, settled(**fields), *boards)
+                self.assertEqual(claim.headline, headline)
+                self.assertEqual(claim.proven, headline in self.SENTENCES)
+
+    def test_a_bound_below_the_price_is_never_green(self) -> None:
+        plans, _ = planned(typed("3 rail 2x4 40"), [line("2x4", "8ft", "4.00")], settled())
+        ((material, plan),) = plans
+        assert plan is not None
+        for status in (Status.OPTIMAL, Status.FEASIBLE):
+            below = replace(plan, status=status, bound=plan.price - Decimal("0.01"))
+            claim = claim_of([(material, below)], settled(), "USD", "Old Mill")
+            self.assertEqual(
+                (claim.proven, claim.headline), (False, "At most $0.01 above the least")
+            )
 
 
 class LimitsAreNamedTest(TestCase):
