@@ -4,8 +4,9 @@ from collections.abc import Iterator
 
 from carpentry.cutting.problem import CutProblem
 from carpentry.language import Problem
+from carpentry.proof.filling import is_refuted
 from carpentry.proof.proof import Line, Proof
-from carpentry.proof.purchases import Purchases, is_refuted
+from carpentry.proof.purchases import Purchases
 from carpentry.proof.worth import most_worth
 
 
@@ -16,9 +17,10 @@ def check_proof(problem: CutProblem, proof: Proof) -> list[Problem]:
     stock = {piece.id for piece in problem.stock}
     for number, counts in enumerate(proof.refuted):
         place = f"refuted[{number}]"
-        for name in counts.keys() - stock:
+        unknown = counts.keys() - stock
+        for name in unknown:
             faults.append(Problem(place, f"no stock is called {name}"))
-        if is_refuted(problem, counts) is not True:
+        if not unknown and not is_refuted(problem, counts):
             faults.append(Problem(place, "these boards may hold all parts"))
     if proof.checked > proof.price:
         faults.append(Problem("checked", "is above the price"))

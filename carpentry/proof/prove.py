@@ -5,8 +5,9 @@ from decimal import Decimal
 from math import gcd
 
 from carpentry.cutting.problem import CutProblem
+from carpentry.proof.filling import is_refuted
 from carpentry.proof.proof import Counts, Line, Proof
-from carpentry.proof.purchases import Found, Purchases, is_refuted
+from carpentry.proof.purchases import Found, Purchases
 from carpentry.proof.worth import most_worth, usual_worths
 
 _MOST_WORTHS = 40
@@ -65,7 +66,7 @@ def _refuting(
         if found.counts is None or len(refuted) == _MOST_REFUTED:
             return found, tuple(refuted)
         counts = {name: n for name, n in zip(names, found.counts, strict=True) if n}
-        if is_refuted(problem, counts) is not True:
+        if not is_refuted(problem, counts):
             return found, tuple(refuted)
         refuted.append(counts)
 

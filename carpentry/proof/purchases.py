@@ -1,5 +1,4 @@
-"""The cheapest purchase that a proof leaves possible, and purchases refuted by trying every way to
-fill them."""
+"""The cheapest purchase that a proof leaves possible."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -8,7 +7,6 @@ from functools import cached_property
 from heapq import heappop, heappush
 
 from carpentry.cutting.problem import CutProblem
-from carpentry.proof.boards import pieces_of, stretches
 from carpentry.proof.proof import Counts, Line
 
 MOST_STEPS = 20_000
@@ -129,48 +127,3 @@ class Purchases:
             costs = min(-(-need * cost // worth) for cost, worth in to_come)
             least = max(least, costs)
         return least
-
-
-def is_refuted(problem: CutProblem, counts: Counts) -> bool | None:
-    """Whether so many pieces of each stock hold not all parts, whichever way they are filled, flaws
-    left aside; ``None`` where there are too many ways to try, and where boards are ripped."""
-    if problem.is_ripped:
-        return None
-    pieces = sorted(pieces_of(problem), key=lambda one: -one.size)
-    each = [piece for piece in pieces for _ in range(piece.quantity)]
-    boards = [
-        (sum(stretches(problem, stock, clear=False)), stock)
-        for stock in problem.stock
-        for _ in range(min(counts.get(stock.id, 0), len(each)))
-    ]
-    if sum(room for room, _ in boards) < sum(piece.size for piece in each):
-        return True
-    failed: set[tuple[int, tuple[tuple[int, str], ...]]] = set()
-    steps = 0
-
-    def fills(at: int, rooms: tuple[tuple[int, str], ...]) -> bool | None:
-        nonlocal steps
-        if at == len(each):
-            return True
-        if (at, rooms) in failed:
-            return False
-        steps += 1
-        if steps > MOST_STEPS:
-            return None
-        tried: set[tuple[int, str]] = set()
-        for number, (room, name) in enumerate(rooms):
-            piece = each[at]
-            if (room, name) in tried or room < piece.size or (piece.on and name not in piece.on):
-                continue
-            tried.add((room, name))
-            left = (*rooms[:number], (room - piece.size, name), *rooms[number + 1 :])
-            found = fills(at + 1, tuple(sorted(left)))
-            if found is None or found:
-                return found
-        failed.add((at, rooms))
-        return False
-
-    named = any(piece.on for piece in pieces)
-    rooms = tuple(sorted((room, stock.id if named else "") for room, stock in boards))
-    found = fills(0, rooms)
-    return None if found is None else not found

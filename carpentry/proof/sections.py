@@ -10,6 +10,7 @@ a board holds is no more than the least of what they say.
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cache
+from itertools import chain
 from math import lcm
 
 from carpentry.cutting.problem import CutPart, CutProblem, StockPiece
@@ -94,64 +95,95 @@ def _places(sizes: Sequence[int], side: int, kerf: int) -> list[int]:
     return sorted(found - {0})
 
 
-def _ways_to_share(
-    board: Size, kerf: int, sections: Sequence[Section]
-) -> Iterator[dict[Section, int]]:
-    """Ways to give sections their shares: all alike, one alone, by area, and by how many of one a
-    board has room for."""
-    yield dict.fromkeys(sections, 1)
+def _each_alone(sections: Sequence[Section]) -> Iterator[dict[Section, int]]:
+    """Ways to give sections their shares: one has all of it."""
     for one in sections:
         yield {one: 1}
+
+
+def _all_together(
+    board: Size, kerf: int, sections: Sequence[Section]
+) -> Iterator[dict[Section, int]]:
+    """Ways to give sections their shares: by how many of one a board has room for, by area, and all
+    alike."""
+    counts = {one: most_share(board, kerf, {one: 1}) or 1 for one in sections}
+    whole = lcm(*counts.values()) if counts else 1
+    if whole > _MOST_COUNTED:
+        counts, whole = dict.fromkeys(sections, 1), 1
+    yield {one: whole // count for one, count in counts.items()}
     areas = {}
     for one in sections:
         high, wide = next(one.lying(board), (one.thickness, one.width))
         areas[one] = (high + kerf) * (wide + kerf)
     yield areas
-    counts = {one: most_share(board, kerf, {one: 1}) for one in sections}
-    several = [count for count in counts.values() if count]
-    whole = lcm(*several) if several else 1
-    if whole <= _MOST_COUNTED:
-        yield {one: whole // count for one, count in counts.items() if count}
+    yield dict.fromkeys(sections, 1)
 
 
 def most_worth_ripped(problem: CutProblem, worth: Mapping[str, int]) -> dict[str, int]:
     """The most worth that one piece of each stock (by id) holds, or somewhat more."""
-    parts = {part.id: part for part in problem.parts}
     pieces = [
-        (piece, Section.of(parts[piece.parts[0]]))
-        for piece in pieces_of(problem)
-        if sum(worth.get(part, 0) for part in piece.parts)
+        piece for piece in pieces_of(problem) if sum(worth.get(part, 0) for part in piece.parts)
     ]
     return {stock.id: _of_board(problem, stock, pieces, worth) for stock in problem.stock}
 
 
+class _Sawn:
+    """What may be sawn out of a board: pieces (by number), each with its section."""
+
+    def __init__(self, problem: CutProblem, stock: StockPiece, pieces: Sequence[Piece]) -> None:
+        parts = {part.id: part for part in problem.parts}
+        self.kerf = problem.kerf
+        self.board = stock.thickness or 0, stock.width or 0
+        self.long = 2 * (stock.length - problem.trim_start - problem.trim_end + problem.kerf)
+        self.pieces = {
+            number: (piece, section)
+            for number, piece in enumerate(pieces)
+            for section in [Section.of(parts[piece.parts[0]])]
+            if piece.may_come_from(stock)
+            and piece.size <= self.long
+            and any(h <= self.board[0] and w <= self.board[1] for h, w in section.lying(self.board))
+        }
+        self.sections = list(dict.fromkeys(section for _, section in self.pieces.values()))
+
+    def shared(self, ways: Iterator[dict[Section, int]]) -> Iterator[tuple[int, dict[int, Piece]]]:
+        """The room of the board, and the pieces with the sizes that they have of it, for each way
+        to share."""
+        for shares in ways:
+            most = most_share(self.board, self.kerf, shares)
+            if most is not None:
+                yield (
+                    self.long * most,
+                    {
+                        number: replace(piece, size=piece.size * shares.get(section, 0))
+                        for number, (piece, section) in self.pieces.items()
+                    },
+                )
+
+
 def _of_board(
-    problem: CutProblem,
-    stock: StockPiece,
-    pieces: Sequence[tuple[Piece, Section]],
-    worth: Mapping[str, int],
+    problem: CutProblem, stock: StockPiece, pieces: Sequence[Piece], worth: Mapping[str, int]
 ) -> int:
-    board = stock.thickness or 0, stock.width or 0
-    room = 2 * (stock.length - problem.trim_start - problem.trim_end + problem.kerf)
-    here = [
-        (piece, section)
-        for piece, section in pieces
-        if piece.may_come_from(stock)
-        and piece.size <= room
-        and any(h <= board[0] and w <= board[1] for h, w in section.lying(board))
-    ]
+    sawn = _Sawn(problem, stock, pieces)
     least = sum(
-        piece.quantity * sum(worth.get(part, 0) for part in piece.parts) for piece, _ in here
+        piece.quantity * sum(worth.get(part, 0) for part in piece.parts)
+        for piece, _ in sawn.pieces.values()
     )
-    sections = list(dict.fromkeys(section for _, section in here))
-    for shares in _ways_to_share(board, problem.kerf, sections):
-        most = most_share(board, problem.kerf, shares)
-        if most is None:
-            continue
-        sized = [
-            replace(piece, size=piece.size * shares.get(section, 0)) for piece, section in here
-        ]
-        loads = Loads(sized, worth, room * most)
+    together = _all_together(sawn.board, sawn.kerf, sawn.sections)
+    for room, sized in sawn.shared(chain(together, _each_alone(sawn.sections))):
+        loads = Loads(list(sized.values()), worth, room)
         if loads.is_complete:
-            least = min(least, loads.most(room * most))
+            least = min(least, loads.most(room))
     return least
+
+
+def ways_to_fill(
+    problem: CutProblem, stock: StockPiece, pieces: Sequence[Piece]
+) -> list[tuple[int, tuple[int | None, ...]]]:
+    """What a board has room for, seen in different ways, with the size of each piece on it by its
+    number; ``None`` for one that it does not give."""
+    sawn = _Sawn(problem, stock, pieces)
+    numbers = range(len(pieces))
+    return [
+        (room, tuple(sized[number].size if number in sized else None for number in numbers))
+        for room, sized in sawn.shared(_all_together(sawn.board, sawn.kerf, sawn.sections))
+    ]
