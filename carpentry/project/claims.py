@@ -74,9 +74,6 @@ def _without_boards(plans: Sequence[tuple[Material, CutPlan | None]]) -> str:
 def _found(
     planned: Planned, settings: Settings, currency: str, source: str
 ) -> tuple[bool, str, str]:
-    if any(material.apart for material, _ in planned):
-        said = f"for {source}: so many parts that those not ripped are planned apart"
-        return False, "A plan, not proven least", said
     if any(_without_spares(material, plan, settings) for material, plan in planned):
         return False, "A plan, not proven least", f"for {source}: spare boards come on top"
     # What only comes from boards on hand costs nothing, whatever it would cost at a yard.
@@ -86,8 +83,12 @@ def _found(
     without = sum(_bought(m, plan) for m, plan in planned if not m.priced)
     if any(plan.price and not plan.bound for _, plan in planned):
         return False, "A plan, not proven least", f"for {source}"
+    apart = any(material.apart for material, _ in planned)
     if priced and unpriced:
-        return _partly_priced(priced, without, bought, currency, source)
+        return _partly_priced(() if apart else priced, without, bought, currency, source)
+    if apart:
+        said = f"for {source}: boards that are not ripped are planned apart"
+        return False, "A plan, not proven least", said
     if not priced:
         return _without_prices(planned, settings)
     return _priced(priced, currency, source)
@@ -115,11 +116,15 @@ def _priced(priced: Sequence[CutPlan], currency: str, source: str) -> tuple[bool
 def _partly_priced(
     priced: Sequence[CutPlan], without: int, bought: int, currency: str, source: str
 ) -> tuple[bool, str, str]:
-    """Boards without a price can make any purchase dearer: nothing is proven of the whole."""
-    proven, headline, said = _priced(priced, currency, source)
-    of_rest = f"{headline[0].lower()}{headline[1:]} for the others" if proven else headline
+    """Boards without a price can make any purchase dearer: nothing is proven of the whole, nor of
+    the others where nothing is ``priced`` that could not share boards with something else."""
     have = "has" if without == 1 else "have"
-    return False, f"{without} of {bought} boards {have} no price", f"{of_rest}, {said}"
+    headline = f"{without} of {bought} boards {have} no price"
+    if not priced:
+        return False, headline, f"nothing is proven of the others, for {source}"
+    proven, found, said = _priced(priced, currency, source)
+    of_rest = f"{found[0].lower()}{found[1:]} for the others" if proven else found
+    return False, headline, f"{of_rest}, {said}"
 
 
 def _out_of_time(plans: Iterable[CutPlan]) -> str:
