@@ -192,7 +192,7 @@ class BrowserTestCase(StaticLiveServerTestCase):
         page = page or self.page
         self.sign_in(page)
         page.goto(self.address("/projects"))
-        expect(page.get_by_role("heading", name="Projects")).to_be_visible()
+        expect(page.get_by_role("region", name="Projects")).to_be_visible()
         return page
 
     def sign_in(self, page: Page) -> None:

@@ -98,24 +98,27 @@ async function bringBack(id: string) {
       Nothing here yet. Name what you want to build; the parts come next, one line each.
     </p>
 
-    <h2>New project</h2>
-    <NewProject @made="open" />
+    <!-- Where the list is still on its way all of it would jump from under the finger. -->
+    <template v-if="rows || isError">
+      <h2>New project</h2>
+      <NewProject @made="open" />
 
-    <h2>Bring a project</h2>
-    <p class="quiet">A project file (JSON) that was exported here.</p>
-    <FilePick
-      label="Project file"
-      accept=".json,application/json"
-      :file="undefined"
-      @picked="importFile"
-    />
-    <FaultList :problems="fileFaults.problems.value" />
+      <h2>Bring a project</h2>
+      <p class="quiet">A project file (JSON) that was exported here.</p>
+      <FilePick
+        label="Project file"
+        accept=".json,application/json"
+        :file="undefined"
+        @picked="importFile"
+      />
+      <FaultList :problems="fileFaults.problems.value" />
 
-    <DeletedProjects
-      :deleted="projects.deleted.value ?? []"
-      @bring-back="bringBack"
-      @remove="projects.removeForGood"
-    />
+      <DeletedProjects
+        :deleted="projects.deleted.value ?? []"
+        @bring-back="bringBack"
+        @remove="projects.removeForGood"
+      />
+    </template>
   </div>
 </template>
 

@@ -50,8 +50,10 @@ async function create() {
       No yard yet. Without one, projects are planned from standard lengths, without prices.
     </p>
 
-    <h2>New yard</h2>
-    <NewRow v-model="typed" :asked="ASKED_OF_A_YARD" :at="faults.at" act="Start" @made="create" />
+    <template v-if="yards || isError">
+      <h2>New yard</h2>
+      <NewRow v-model="typed" :asked="ASKED_OF_A_YARD" :at="faults.at" act="Start" @made="create" />
+    </template>
     <PricesImport v-model="importing" />
   </div>
 </template>
