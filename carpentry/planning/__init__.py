@@ -18,7 +18,7 @@ from carpentry.planning.effects import (
 from carpentry.planning.facts import NOTHING_HAPPENED, Facts, Pieces
 from carpentry.planning.made_or_bought import MakeOrBuy, make_or_buy, read_made_price
 from carpentry.planning.other_yard import AtYard, cheaper_told
-from carpentry.planning.replanner import Replanned, is_optimal, is_proven, proven_among, replan
+from carpentry.planning.replanner import Replanned, is_proven, proven_among, replan
 from carpentry.planning.workup import MADE_BY, PlannedProject, Workup
 
 __all__ = [
@@ -44,7 +44,6 @@ __all__ = [
     "effects_on_board",
     "effects_that_follow",
     "is_complete",
-    "is_optimal",
     "is_proven",
     "make_or_buy",
     "numbered_boards",

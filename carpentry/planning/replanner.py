@@ -35,11 +35,6 @@ def is_proven(plan: Json) -> bool:
     return plan["status"] != "feasible" and Decimal(plan["bound"]) == Decimal(plan["price"])
 
 
-def is_optimal(plan: Json) -> bool:
-    """Whether every part has its board, and nothing cheaper exists."""
-    return bool(plan["status"] == "optimal") and is_proven(plan)
-
-
 def proven_among(digests: Iterable[str], plans: Iterable[Json]) -> Iterator[tuple[str, Json]]:
     """The plans that need not be made again, each with the digest of its problem."""
     return ((digest, plan) for digest, plan in zip(digests, plans, strict=False) if is_proven(plan))

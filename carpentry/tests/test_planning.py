@@ -20,7 +20,6 @@ from carpentry.planning import (
     Workup,
     effects_of_section,
     effects_on_board,
-    is_optimal,
     is_proven,
     numbered_boards,
     proven_among,
@@ -124,14 +123,6 @@ class ReplanTest(TestCase):
         self.assertTrue(is_proven(proven))
         self.assertFalse(is_proven(open_))
         self.assertEqual(dict(proven_among(("a", "b"), (proven, open_))), {"a": proven})
-
-    def test_one_that_leaves_parts_out_is_proven_but_not_optimal(self) -> None:
-        price = self.made[0]["price"]
-        for status, optimal in (("optimal", True), ("incomplete", False), ("feasible", False)):
-            plan = {**self.made[0], "status": status, "bound": price}
-            self.assertEqual(is_optimal(plan), optimal, status)
-        dearer = {**self.made[0], "status": "optimal", "bound": "0.01"}
-        self.assertFalse(is_optimal(dearer))
 
 
 class FactsTest(TestCase):

@@ -188,11 +188,13 @@ def _store(plan: Plan, work: Workup, wanted: Replanned, job: Job) -> None:
     plan.status = Plan.Status.STOPPED if job.stopped else Plan.Status.DONE
     work.check(outcome)
     plans = work.plans(outcome)
-    totals = work.tally(plans).totals
+    found = work.tally(plans)
+    totals = found.totals
     plan.outcome = outcome
     plan.boards_count = totals.boards
     plan.subtotal = totals.subtotal
     plan.unplaced_count = totals.unplaced
+    plan.proven = found.claim.proven
     boards, pieces = _rows(plan, numbered_boards(work, plans))
     with transaction.atomic():  # nothing is reckoned while nobody else can write
         if not Plan.objects.filter(id=plan.id).exists():

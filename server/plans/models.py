@@ -16,8 +16,8 @@ _SINCE_AS_CUT = 2  # the first version of planning whose boards were noted so
 class Plan(models.Model):
     """A plan for one state of a project. Once done it never changes: a new one is a new row.
     ``made_by`` is the version of planning that made it, ``outcome`` has a cut plan for every cut
-    problem, ``problems`` the digests of these. ``basis`` is what it rests on, where that is kept:
-    of one that was cut, or made at a yard."""
+    problem, ``problems`` the digests of these; ``proven`` says whether it is claimed least.
+    ``basis`` is what it rests on, where that is kept: of one that was cut, or made at a yard."""
 
     class Status(models.TextChoices):
         QUEUED = "queued"
@@ -46,6 +46,7 @@ class Plan(models.Model):
     boards_count = models.PositiveIntegerField(default=0)
     subtotal = models.DecimalField(max_digits=12, decimal_places=2, default=Decimal(0))
     unplaced_count = models.PositiveIntegerField(default=0)
+    proven = models.BooleanField(default=False, editable=False)
 
     class Meta:
         ordering = ["-asked"]

@@ -5,7 +5,6 @@ from typing import Any
 from django.db.models import Count
 
 from carpentry.buying import write_money
-from carpentry.planning import is_optimal
 from server.plans.models import Plan, PlanOfVersion
 from server.plans.schemas import ProjectRowOut
 from server.projects.models import Project
@@ -23,7 +22,6 @@ def list_projects(owner: Any) -> list[ProjectRowOut]:
 
 def _row(project: Project, plan: Plan | None) -> ProjectRowOut:
     currency = project.yard.currency if project.yard else "USD"
-    whole = bool(plan and plan.outcome and not plan.unplaced_count)
     return ProjectRowOut(
         id=project.id,
         name=project.name,
@@ -33,6 +31,6 @@ def _row(project: Project, plan: Plan | None) -> ProjectRowOut:
         parts=project.count,
         boards=plan.boards_count if plan else None,
         cost=write_money(plan.subtotal, currency) if plan and plan.subtotal else None,
-        proven=bool(whole and plan and all(map(is_optimal, plan.outcome))),
+        proven=bool(plan and plan.proven),
         updated=project.updated,
     )

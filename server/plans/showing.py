@@ -53,7 +53,11 @@ def show_plan(plan: Plan, work: Workup) -> PlanOut:
         plan.refresh_from_db()  # stored a moment ago, by another thread
     status = plan.status  # before its plans: another thread may store better ones at any moment
     documents = job.whole(job.plans) if job else plan.outcome
-    return _show(plan, work, documents, status, job.elapsed if job else plan.seconds)
+    shown = _show(plan, work, documents, status, job.elapsed if job else plan.seconds)
+    proven = shown.tally.claim.proven
+    if job is None and plan.proven != proven:  # it was made before that was noted with it
+        Plan.objects.filter(id=plan.id).update(proven=proven)
+    return shown
 
 
 def show_documents(project: Project, work: Workup, documents: list[Json]) -> PlanOut:

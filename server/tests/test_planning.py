@@ -64,6 +64,16 @@ class PlansTest(ApiTestCase):
         project = self.change(project, "patch", f"/parts/{id_}", length="101").json()
         self.assertIn("same purchase", project["plan"]["effect"])
 
+    def test_the_list_of_projects_claims_no_more_than_the_desk(self) -> None:
+        project = self.new_project("3 rail 2x4 40")
+        self.assertEqual(self.listed(), [True])
+        planed = self.change(project, "post", "/parts", text="1 lid ply 1/2 20x20").json()
+        self.assertFalse(planed["plan"]["tally"]["claim"]["proven"])
+        self.assertEqual(self.listed(), [False])
+
+    def listed(self) -> list[bool]:
+        return [row["proven"] for row in self.ask("get", "/overview").json()]
+
     def first_cuts(self) -> set[str]:
         """Where the first parts of the newest plan's boards begin."""
         plan = Plan.objects.exclude(outcome=[]).order_by("-asked")[0]

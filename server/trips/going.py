@@ -96,6 +96,7 @@ def _plan_of(trip: Trip, work: Workup, digests: Sequence[str], documents: Sequen
         project=trip.project,
         digest=work.digest,
         made_by=work.made_by,
+        proven=work.tally(work.plans(documents)).claim.proven,
         problems=list(digests),
         outcome=list(documents),
         status=Plan.Status.DONE,

@@ -9,7 +9,7 @@ from django.utils.functional import cached_property
 from carpentry.buying import Tax
 from carpentry.language import Unit
 from carpentry.lumber import Lexicon, lexicon_in
-from carpentry.planning import Basis, is_optimal, read_basis
+from carpentry.planning import Basis, read_basis
 from carpentry.trip import (
     Cart,
     Event,
@@ -155,7 +155,7 @@ class Trip(models.Model):
     @property
     def claim(self) -> str:
         """What is proven of the plan in force."""
-        if self.plan and all(map(is_optimal, self.plan.outcome)):
+        if self.plan and self.plan.proven:
             return "No cheaper purchase exists"
         return "Not all of it is proven least"
 
