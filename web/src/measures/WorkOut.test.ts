@@ -25,10 +25,17 @@ afterEach(() => void vi.useRealTimers())
 describe('a common question', () => {
   it('is answered by a formula that goes into the length', async () => {
     const value = { kind: 'length', text: '47 15/16', length: inches(47), exact: true }
-    const answer = { name: '', formula: '(8 ft - first trim - last trim - kerf) / 2', value, problems: [] }
+    const answer = {
+      name: '',
+      formula: '(8 ft - first trim - last trim - kerf) / 2',
+      value,
+      problems: [],
+    }
     const { requests, take } = await asked(answer)
     expect(requests.at(-1)?.body).toEqual({ question: 'half', given: { board: '8 ft' } })
-    expect(document.body.textContent).toContain('= (8 ft - first trim - last trim - kerf) / 2 is 47″')
+    expect(document.body.textContent).toContain(
+      '= (8 ft - first trim - last trim - kerf) / 2 is 47″',
+    )
     document.querySelector('form')?.dispatchEvent(new Event('submit'))
     await flushPromises()
     expect(take).toHaveBeenCalledWith('=(8 ft - first trim - last trim - kerf) / 2')
