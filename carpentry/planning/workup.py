@@ -243,7 +243,7 @@ class Workup:
         parts = _counted(found.later, "part that is", "parts that are")
         said = (
             "so far: planning goes on" if planning else "",
-            f"without {pieces} without a board" if found.unplaced else "",
+            f"not counting {pieces} without a board" if found.unplaced else "",
             f"without {parts} not planned yet" if found.later else "",
             "incomplete: prices are missing" if unpriced else "",
             self.hardware.left_out_told,

@@ -56,7 +56,7 @@ def _proof_in(answer: Json, problem: CutProblem) -> Json:
 
 
 def _plan_faults(problem: CutProblem, answer: Json, proof: Proof) -> Iterator[str]:
-    """What is wrong with the plan that a proof is of."""
+    """Faults of the plan that a proof belongs to."""
     try:
         plan = read_plan(answer, problem.unit)
         claimed = Decimal(answer["bound"])

@@ -31,7 +31,7 @@ class Piece:
 
 
 def pieces_of(problem: CutProblem) -> list[Piece]:
-    """What is wanted of a problem that is crosscut."""
+    """The pieces to cut of a problem that is crosscut."""
     pieces: list[Piece] = []
     sets: dict[str, list[int]] = {}
     for number, part in enumerate(problem.parts):

@@ -116,7 +116,7 @@ class Purchases:
         order: Sequence[int],
         holds: Sequence[Sequence[int]],
     ) -> int:
-        """What is needed costs no less than that with the stocks that are to come."""
+        """The least cost, from below, of what is still needed, from the stocks not yet decided."""
         least = 0
         for need, of in zip(needed, holds, strict=True):
             if need <= 0:
