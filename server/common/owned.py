@@ -1,6 +1,6 @@
 """What belongs to a builder: to anybody else it does not exist."""
 
-from typing import Any, Self, TypeVar
+from typing import Any, Self, TypeVar, cast
 
 from django.db import models
 from django.http import HttpRequest
@@ -19,4 +19,6 @@ class OwnedQuerySet(models.QuerySet[Any]):
 
 def owned(model: type[T], request: HttpRequest, id: Any) -> T:
     """The signed-in builder's row of a model. Raises ``Http404`` where there is none."""
-    return get_object_or_404(model.objects.of(request.user), id=id)
+    found: Any = get_object_or_404(model.objects.of(request.user), id=id)
+    found.owner = request.user
+    return cast(T, found)

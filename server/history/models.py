@@ -6,6 +6,7 @@ and redo are changes too: they make a new version from an earlier snapshot.
 
 import uuid
 from collections.abc import Callable
+from dataclasses import dataclass
 from typing import Any, ClassVar, Self, TypeVar
 
 from django.conf import settings
@@ -31,6 +32,16 @@ class Conflict(Exception):
         self.subject = subject
         self.seen_version = seen_version
         super().__init__(f"{subject} is at version {subject.version}, not {seen_version}")
+
+
+@dataclass(frozen=True)
+class Labels:
+    """What the newest ``change`` was, or what an undo took back; what ``undo`` would take back and
+    ``redo`` bring again, ``None`` for nothing."""
+
+    change: str
+    undo: str | None
+    redo: str | None
 
 
 class Versioned(models.Model):
@@ -84,15 +95,19 @@ class Versioned(models.Model):
         )
 
     @property
-    def change_label(self) -> str:
-        """What the newest change was; what an undo took back."""
+    def labels(self) -> "Labels":
+        """What the newest change was, and what an undo or a redo would do."""
         newest = self.entry(self.version)
         if newest is None:
-            return ""
-        if newest.redo_to == self.version - 1:
-            before = self.entry(self.version - 1)
-            return f"undone: {before.label}" if before else newest.label
-        return newest.label
+            return Labels("", None, None)
+        wanted = {newest.undo_to, newest.redo_to, self.version - 1}
+        found = self.history.defer("snapshot").filter(number__in=wanted - {None})
+        others = {one.number: one.label for one in found}
+        change = newest.label
+        if newest.redo_to == self.version - 1 and newest.redo_to in others:
+            change = f"undone: {others[newest.redo_to]}"
+        undo = newest.label if newest.undo_to in others else None
+        return Labels(change, undo, others.get(newest.redo_to))
 
     def begin_history(self, label: str) -> None:
         """Writes the first revision of something new."""
@@ -181,21 +196,6 @@ class Versioned(models.Model):
             redo_to=redo_to,
         )
         self.history.filter(number__lte=self.version - KEPT_REVISIONS).delete()
-
-    @property
-    def undo_label(self) -> str | None:
-        """What undo would take back, or ``None``."""
-        newest = self.entry(self.version)
-        if newest is None or self.entry(newest.undo_to) is None:
-            return None
-        return newest.label
-
-    @property
-    def redo_label(self) -> str | None:
-        """What redo would bring again, or ``None``."""
-        newest = self.entry(self.version)
-        again = newest and self.entry(newest.redo_to)
-        return again.label if again else None
 
 
 class Revision(models.Model):

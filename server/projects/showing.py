@@ -1,7 +1,7 @@
 """A project in the words of the API's contract."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from functools import lru_cache
 from typing import Any
 from uuid import UUID
@@ -109,9 +109,7 @@ def _whole(project: Project, sheet: Sheet) -> dict[str, Any]:
         "usual_rules": list(USUAL_LINES),
         "yard": YardNameOut(id=project.yard.id, name=project.yard.name) if project.yard else None,
         "pairs": {UUID(id_): angled[other].mark for id_, other in pairs.items()},
-        "undo": project.undo_label,
-        "redo": project.redo_label,
-        "change": project.change_label,
+        **asdict(project.labels),
         "updated": project.updated,
     }
 

@@ -50,7 +50,5 @@ def show_rack(rack: Rack, find: str = "", page: int = 1, board: uuid.UUID | None
         found=boards.count(),
         total=rack.boards.count(),
         page_size=PAGE,
-        undo=rack.undo_label,
-        redo=rack.redo_label,
-        change=rack.change_label,
+        **asdict(rack.labels),
     )

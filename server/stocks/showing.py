@@ -1,5 +1,6 @@
 """Materials in the words of the API's contract."""
 
+from dataclasses import asdict
 from fractions import Fraction
 
 from carpentry.lumber import (
@@ -61,7 +62,5 @@ def show_materials(materials: OwnMaterials) -> MaterialsOut:
         woods=[_wood(one) for one in (TREATED, TREATED_FOR_GROUND, *WOODS)],
         own=[_own(row) for row in materials.rows.filter(put_away=False)],
         exposures=list(Exposure),
-        undo=materials.undo_label,
-        redo=materials.redo_label,
-        change=materials.change_label,
+        **asdict(materials.labels),
     )

@@ -26,8 +26,8 @@ class HistoryTest(ApiTestCase):
         self.rename(project, "b")
         labels = list(project.revisions.values_list("number", "label"))
         self.assertEqual(labels, [(1, "new project"), (2, "named a"), (3, "named b")])
-        self.assertEqual(project.undo_label, "named b")
-        self.assertIsNone(project.redo_label)
+        self.assertEqual(project.labels.undo, "named b")
+        self.assertIsNone(project.labels.redo)
 
     def test_undo_twice_then_redo_twice(self) -> None:
         project = self.project()
@@ -45,9 +45,9 @@ class HistoryTest(ApiTestCase):
         project = self.project()
         self.rename(project, "a")
         project.undo(project.version, uuid.uuid4())
-        self.assertEqual(project.redo_label, "named a")
+        self.assertEqual(project.labels.redo, "named a")
         self.rename(project, "c")
-        self.assertIsNone(project.redo_label)
+        self.assertIsNone(project.labels.redo)
         project.undo(project.version, uuid.uuid4())
         self.assertEqual(project.name, "Firewood rack")
 

@@ -1,6 +1,7 @@
 """Tools in the words of the API's contract."""
 
 from collections.abc import Iterator
+from dataclasses import asdict
 
 from carpentry.cutting import SawLimits
 from carpentry.language import Notation, write_length
@@ -38,9 +39,7 @@ def show_toolbox(toolbox: Toolbox) -> ToolboxOut:
         ],
         kinds=_KINDS,
         can=list(_can(toolbox.owned.limits)),
-        undo=toolbox.undo_label,
-        redo=toolbox.redo_label,
-        change=toolbox.change_label,
+        **asdict(toolbox.labels),
     )
 
 

@@ -1,5 +1,6 @@
 """A yard in the words of the API's contract."""
 
+from dataclasses import asdict
 from decimal import Decimal
 
 from django.conf import settings
@@ -54,9 +55,7 @@ def show_yard(yard: Yard, find: str = "", page: int = 1) -> YardOut:
         found=found.count(),
         total=yard.lines.count(),
         page_size=PAGE,
-        undo=yard.undo_label,
-        redo=yard.redo_label,
-        change=yard.change_label,
+        **asdict(yard.labels),
         updated=yard.updated,
     )
 
