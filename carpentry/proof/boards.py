@@ -7,10 +7,13 @@ to be clear of flaws, the stretches between flaws are filled by themselves.
 """
 
 from bisect import bisect_right
-from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from collections import Counter
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
+from itertools import product
 
 from carpentry.cutting.problem import CutProblem, StockPiece
+from carpentry.design.ends import EndAngle
 
 MOST_LOADS = 60_000  # that are kept while a board is filled
 
@@ -18,13 +21,15 @@ MOST_LOADS = 60_000  # that are kept while a board is filled
 @dataclass(frozen=True)
 class Piece:
     """What is cut as one: a part, or parts that are kept together (by id). ``size`` is doubled, the
-    saw line in it; it comes from stock ``on``, by id, where that is said."""
+    saw line in it; it comes from stock ``on``, by id, where that is said. ``ends`` are those that
+    share saw lines with others that run alike: by how they run, what of the size each saves."""
 
     parts: tuple[str, ...]
     size: int
     quantity: int
     clear: bool
     on: tuple[str, ...]
+    ends: tuple[tuple[EndAngle, int], ...] = ()
 
     def may_come_from(self, piece: StockPiece) -> bool:
         return not self.on or piece.id in self.on
@@ -43,15 +48,19 @@ def pieces_of(problem: CutProblem) -> list[Piece]:
         else:
             groups = [parts]
         for group in groups:
-            size = 0
-            for part in group:
-                size += 2 * (part.length + part.extra.length + problem.kerf)
-                if problem.share_angled_cuts:
-                    size -= part.reach(0) + part.reach(1)
+            size = sum(2 * part.room(problem.kerf) for part in group)
+            ends = []
+            if problem.share_angled_cuts:
+                for part, number in product(group, (0, 1)):
+                    end = part.ends[number]
+                    saved = end.saw(problem.kerf) - problem.kerf + part.reach(number)
+                    size -= saved
+                    if saved and not end.is_shaped:
+                        ends.append((replace(end, degrees=abs(end.degrees)), saved))
             first = group[0]
             clear = any(part.clear for part in group)
             ids = tuple(part.id for part in group)
-            pieces.append(Piece(ids, max(1, size), first.quantity, clear, first.on))
+            pieces.append(Piece(ids, max(1, size), first.quantity, clear, first.on, tuple(ends)))
     return pieces
 
 
@@ -69,18 +78,18 @@ def stretches(problem: CutProblem, piece: StockPiece, *, clear: bool) -> list[in
 
 class Loads:
     """The loads of some pieces that are worth more than any that is no longer: sizes and worths,
-    both rising."""
+    both rising. Of a piece are told its size, its worth, and how many are wanted."""
 
-    def __init__(self, pieces: Sequence[Piece], worth: Mapping[str, int], room: int) -> None:
-        values = [(one, sum(worth.get(part, 0) for part in one.parts)) for one in pieces]
+    def __init__(self, pieces: Iterable[tuple[int, int, int]], room: int) -> None:
+        pieces = list(pieces)
         self.sizes = [0]
-        self.worths = [sum(value * one.quantity for one, value in values if not one.size)]
+        self.worths = [sum(value * quantity for size, value, quantity in pieces if not size)]
         self.is_complete = True
-        for piece, value in values:
-            if value <= 0 or not piece.size:
+        for size, value, quantity in pieces:
+            if value <= 0 or not size:
                 continue
-            for times in _doubling(min(piece.quantity, room // piece.size)):
-                self._add(piece.size * times, value * times, room)
+            for times in _doubling(min(quantity, room // size)):
+                self._add(size * times, value * times, room)
                 if len(self.sizes) > MOST_LOADS:
                     self.is_complete = False
                     return
@@ -112,23 +121,42 @@ def _doubling(count: int) -> Iterator[int]:
         step *= 2
 
 
-def most_worth_crosscut(problem: CutProblem, worth: Mapping[str, int]) -> dict[str, int] | None:
-    """The most worth that one piece of each stock (by id) holds, or somewhat more; ``None`` where
-    loads are too many to be listed."""
-    pieces = pieces_of(problem)
-    found: dict[str, int] = {}
-    known: dict[tuple[bool, ...], Loads] = {}
-    longest = max((2 * (piece.length + problem.kerf) for piece in problem.stock), default=0)
-    for stock in problem.stock:
-        allowed = tuple(piece.may_come_from(stock) for piece in pieces)
-        if allowed not in known:
-            here = [piece for piece, may in zip(pieces, allowed, strict=True) if may]
-            known[allowed] = Loads(here, worth, longest)
-        loads = known[allowed]
+class LineBoard:
+    """What one piece of a stock holds that is only crosscut, of pieces that ``may`` be from it."""
+
+    def __init__(
+        self, problem: CutProblem, stock: StockPiece, pieces: Sequence[Piece], may: Sequence[bool]
+    ) -> None:
+        self.pieces = pieces
+        self.may = may
+        clear = all(piece.clear for piece in pieces)
+        self.room = sum(stretches(problem, stock, clear=False))
+        self.stretches = stretches(problem, stock, clear=clear)
+
+    def has_room(self, counts: Sequence[int]) -> bool:
+        """Whether so many of each piece may be cut from it."""
+        if any(n and not may for n, may in zip(counts, self.may, strict=True)):
+            return False
+        size = sum(p.size * n for p, n in zip(self.pieces, counts, strict=True))
+        return size + self._saved_by_nobody(counts) <= self.room
+
+    def _saved_by_nobody(self, counts: Sequence[int]) -> int:
+        """What is counted as saved of ends that find no other to share a saw line with: of those
+        that run alike one is left over where they are odd in number."""
+        number, least = Counter[EndAngle](), dict[EndAngle, int]()
+        for piece, n in zip(self.pieces, counts, strict=True):
+            for end, saved in piece.ends if n else ():
+                number[end] += n
+                least[end] = min(saved, least.get(end, saved))
+        return sum(least[end] for end, n in number.items() if n % 2)
+
+    def most_worth(self, values: Sequence[int]) -> int | None:
+        """The most that pieces with these values are worth together on it, or somewhat more;
+        ``None`` where loads are too many to be listed."""
+        each = zip(self.pieces, values, self.may, strict=True)
+        here = [(piece.size, value, piece.quantity) for piece, value, may in each if may]
+        loads = Loads(here, self.room)
         if not loads.is_complete:
             return None
-        clear = all(piece.clear for piece in pieces)
-        whole = loads.most(sum(stretches(problem, stock, clear=False)))
-        apart = sum(loads.most(room) for room in stretches(problem, stock, clear=clear))
-        found[stock.id] = min(whole, apart)
-    return found
+        apart = sum(loads.most(room) for room in self.stretches)
+        return min(loads.most(self.room), apart)

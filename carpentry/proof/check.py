@@ -4,23 +4,23 @@ from collections.abc import Iterator
 
 from carpentry.cutting.problem import CutProblem
 from carpentry.language import Problem
-from carpentry.proof.filling import is_refuted
+from carpentry.proof.capacity import Capacity
 from carpentry.proof.proof import Line, Proof
 from carpentry.proof.purchases import Purchases
-from carpentry.proof.worth import most_worth
 
 
 def check_proof(problem: CutProblem, proof: Proof) -> list[Problem]:
     """What is wrong with a proof for a problem, by place; nothing where it is accepted: no purchase
     below what it has ``checked`` holds all parts."""
-    faults = [fault for n, line in enumerate(proof.lines) for fault in _line(problem, n, line)]
+    capacity = Capacity(problem)
+    faults = [fault for n, line in enumerate(proof.lines) for fault in _line(capacity, n, line)]
     stock = {piece.id for piece in problem.stock}
     for number, counts in enumerate(proof.refuted):
         place = f"refuted[{number}]"
         unknown = counts.keys() - stock
         for name in unknown:
             faults.append(Problem(place, f"no stock is called {name}"))
-        if not unknown and not is_refuted(problem, counts):
+        if not faults and not capacity.is_refuted(counts, proof.lines):
             faults.append(Problem(place, "these boards may hold all parts"))
     if proof.checked > proof.price:
         faults.append(Problem("checked", "is above the price"))
@@ -35,15 +35,15 @@ def check_proof(problem: CutProblem, proof: Proof) -> list[Problem]:
     return faults
 
 
-def _line(problem: CutProblem, number: int, line: Line) -> Iterator[Problem]:
+def _line(capacity: Capacity, number: int, line: Line) -> Iterator[Problem]:
     place = f"lines[{number}]"
-    parts = {part.id: part.quantity for part in problem.parts}
+    parts = {part.id: part.quantity for part in capacity.problem.parts}
     for name in line.worth.keys() - parts.keys():
         yield Problem(f"{place}.worth", f"no part is called {name}")
     needed = sum(line.worth.get(name, 0) * quantity for name, quantity in parts.items())
     if needed != line.needed:
         yield Problem(f"{place}.needed", f"all parts are worth {needed}, not {line.needed}")
-    holds = most_worth(problem, line.worth)
+    holds = capacity.most_worth(line.worth)
     if holds is None:
         yield Problem(f"{place}.holds", "what a board holds of these worths cannot be checked")
         return

@@ -2,6 +2,7 @@
 and no board ever holds more than they say."""
 
 import json
+from collections import Counter
 from collections.abc import Iterator
 from copy import deepcopy
 from dataclasses import replace
@@ -13,12 +14,14 @@ from typing import Any
 from unittest import TestCase
 
 from carpentry.cutting import CutPlan, CutProblem, first_plan, plan_cuts, problem_document
+from carpentry.cutting.plan import pieces_used
 from carpentry.design.edges import read_edges
 from carpentry.language import Json, Reader
 from carpentry.project import Shelf, gather_materials
 from carpentry.proof import Line, Proof, check_proof, proof_document, prove, read_proof
-from carpentry.proof.sections import Section, most_share
-from carpentry.proof.worth import most_worth
+from carpentry.proof.capacity import Capacity
+from carpentry.proof.prove import lines_of
+from carpentry.proof.sections import Section, strip_patterns
 from carpentry.tests import seeds
 from carpentry.tests.problems import home_size, problem, ticks
 from carpentry.tests.samples import FOLDER
@@ -160,17 +163,27 @@ class MixtureTest(TestCase):
             self.assertLess(sum(refuted.values()), 1)
 
     def test_no_board_of_any_plan_holds_more_than_is_said(self) -> None:
+        """Nor more than there is said to be room for; and no purchase that holds all is refuted."""
         chance = Random(3)
         for seed in seeds(10, 300, 4000):
             for given in mixtures(seed, share=bool(seed % 2)):
-                worth = {part.id: chance.randint(0, 9) for part in given.parts}
-                holds = most_worth(given, worth)
-                assert holds is not None
+                capacity = Capacity(given)
+                worths = [{part.id: chance.randint(0, 9) for part in given.parts} for _ in range(3)]
+                lines = lines_of(capacity, worths)
                 for plan in (first_plan(given), plan_cuts(given)):
                     for layout in plan.layouts:
-                        held = sum(worth[placed.part] for placed in layout.parts)
+                        held = Counter(placed.part for placed in layout.parts)
+                        counts = tuple(held[piece.parts[0]] for piece in capacity.pieces)
                         with self.subTest(seed=seed):
-                            self.assertLessEqual(held, holds[layout.stock])
+                            self.assertTrue(capacity.boards[layout.stock].has_room(counts))
+                            for line in lines:
+                                worth = sum(line.worth.get(p, 0) * n for p, n in held.items())
+                                self.assertLessEqual(worth, line.holds[layout.stock])
+                    if not plan.unplaced:
+                        bought = pieces_used(plan.layouts)
+                        with self.subTest(seed=seed):
+                            self.assertFalse(capacity.is_refuted(bought, lines))
+                            self.assertFalse(capacity.is_refuted(bought, ()))
 
 
 class SectionTest(TestCase):
@@ -182,16 +195,19 @@ class SectionTest(TestCase):
         """In a 2x4 two strips of 1 1/2 and a kerf of 1/8 are 3 1/8 wide; resawn they would be 1 5/8
         thick with a kerf: so two slats lie in it flat, or four on edge, 3/4 and a kerf each."""
         kerf = ticks("1/8")
-        self.assertEqual(most_share(self.BOARD, kerf, {self.SLAT: 1}), 4)
+        self.assertEqual(strip_patterns(self.BOARD, kerf, [self.SLAT]), [(4,)])
         flat = replace(self.SLAT, turn=False)
-        self.assertEqual(most_share(self.BOARD, kerf, {flat: 1}), 2)
-        self.assertEqual(most_share(self.BOARD, 0, {flat: 1}), 4)
-        self.assertEqual(most_share(self.BOARD, kerf, {self.WHOLE: 3, flat: 1}), 3)
+        self.assertEqual(strip_patterns(self.BOARD, kerf, [flat]), [(2,)])
+        self.assertEqual(strip_patterns(self.BOARD, 0, [flat]), [(4,)])
+        self.assertEqual(strip_patterns(self.BOARD, kerf, [self.WHOLE, flat]), [(0, 2), (1, 0)])
 
     def test_bevelled_strips_lie_closer_than_square_ones(self) -> None:
         (given,) = mixtures(137, share=False)
         part = replace(given.parts[0], edges=read_edges("15 15"))
-        self.assertLess(Section.of(part).width, part.width or 0)
+        section = Section.of(part, given.saw)
+        self.assertLess(section.width, part.width or 0)
+        alone = replace(section, over_all=self.BOARD[1] + 1, width=self.BOARD[1])
+        self.assertFalse(alone.fits(self.BOARD))
 
 
 class CommandTest(TestCase):
