@@ -2,7 +2,7 @@
 
 Sizes are twice those in ticks, so that half of what a shared saw line saves is whole. What boards
 hold is never counted too low: parts lie as close as they ever could. Each takes its length and one
-saw line, less half of what sharing the saw lines at its two ends would save; where all parts have
+square saw line, less half of what sharing angled ones at its two ends would save; where all parts have
 to be clear of flaws, the stretches between flaws are filled by themselves.
 """
 
@@ -10,6 +10,7 @@ from bisect import bisect_right
 from collections import Counter
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from itertools import product
 
 from carpentry.cutting.problem import CutProblem, StockPiece
@@ -48,12 +49,12 @@ def pieces_of(problem: CutProblem) -> list[Piece]:
         else:
             groups = [parts]
         for group in groups:
-            size = sum(2 * part.room(problem.kerf) for part in group)
+            size = sum(2 * (part.sawn_length + problem.kerf) for part in group)
             ends = []
             if problem.share_angled_cuts:
                 for part, number in product(group, (0, 1)):
                     end = part.ends[number]
-                    saved = end.saw(problem.kerf) - problem.kerf + part.reach(number)
+                    saved = problem.kerf - end.saw(problem.kerf) + part.reach(number)
                     size -= saved
                     if saved and not end.is_shaped:
                         ends.append((replace(end, degrees=abs(end.degrees)), saved))
@@ -121,6 +122,12 @@ def _doubling(count: int) -> Iterator[int]:
         step *= 2
 
 
+@lru_cache(maxsize=32)
+def _loads(pieces: tuple[tuple[int, int, int], ...], room: int) -> Loads:
+    """The loads of boards that are not longer: listed once for boards of every length."""
+    return Loads(pieces, room)
+
+
 class LineBoard:
     """What one piece of a stock holds that is only crosscut, of pieces that ``may`` be from it."""
 
@@ -132,6 +139,7 @@ class LineBoard:
         clear = all(piece.clear for piece in pieces)
         self.room = sum(stretches(problem, stock, clear=False))
         self.stretches = stretches(problem, stock, clear=clear)
+        self.longest = max(2 * (one.length + problem.kerf) for one in problem.stock)
 
     def has_room(self, counts: Sequence[int]) -> bool:
         """Whether so many of each piece may be cut from it."""
@@ -142,20 +150,26 @@ class LineBoard:
 
     def _saved_by_nobody(self, counts: Sequence[int]) -> int:
         """What is counted as saved of ends that find no other to share a saw line with: of those
-        that run alike one is left over where they are odd in number."""
-        number, least = Counter[EndAngle](), dict[EndAngle, int]()
+        that run alike one is left over where they are odd in number, and two are the outermost."""
+        number = Counter[EndAngle]()
+        least: dict[EndAngle, int] = {}
+        others = 0
         for piece, n in zip(self.pieces, counts, strict=True):
+            others += n * (2 * len(piece.parts) - len(piece.ends))
             for end, saved in piece.ends if n else ():
                 number[end] += n
                 least[end] = min(saved, least.get(end, saved))
-        return sum(least[end] for end, n in number.items() if n % 2)
+        saves = [least[end] for end, n in number.items() if n % 2]
+        if number and not others and not saves:
+            saves = [min(least.values())] * 2
+        return sum(saves)
 
     def most_worth(self, values: Sequence[int]) -> int | None:
         """The most that pieces with these values are worth together on it, or somewhat more;
         ``None`` where loads are too many to be listed."""
         each = zip(self.pieces, values, self.may, strict=True)
-        here = [(piece.size, value, piece.quantity) for piece, value, may in each if may]
-        loads = Loads(here, self.room)
+        here = tuple((piece.size, value, piece.quantity) for piece, value, may in each if may)
+        loads = _loads(here, self.longest)
         if not loads.is_complete:
             return None
         apart = sum(loads.most(room) for room in self.stretches)
