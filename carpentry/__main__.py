@@ -64,8 +64,10 @@ def _plan(file: str, seconds: float, *, proof: bool) -> int:
 
 
 def _proof_of(problem: CutProblem, plan: CutPlan) -> Json | None:
-    """The proof of a plan; ``None`` where parts have no board."""
-    return None if plan.unplaced else proof_document(prove(problem, plan.price, plan.worths))
+    """The proof of a plan, as far as it goes; ``None`` where parts have no board."""
+    if plan.unplaced:
+        return None
+    return plan.proof or proof_document(prove(problem, plan.price, plan.worths))
 
 
 def _check_proof(problem: str, proof: str) -> int:

@@ -1,7 +1,8 @@
 """A warm process that plans for somebody else: one JSON object per line in, several per line out.
 
-In: ``{"id": "…", "problems": [cut problem, …], "before": [cut plan or null, …], "seconds": 20}``,
-where ``before`` are plans whose boards are kept where that costs nothing. Out, as plans get better,
+In: ``{"id": "…", "problems": [cut problem, …], "before": [cut plan or null, …], "seconds": 20,
+"every_proof": true}``, where ``before`` are plans whose boards are kept where that costs nothing;
+without ``every_proof`` only those proofs are written that take a moment. Out, as plans get better,
 and a last time with ``"done": true``:
 ``{"id": "…", "plans": [cut plan, …], "done": false, "seconds": 0.2}``.
 The process may be killed at any moment; what it said last is the best so far.
@@ -10,6 +11,7 @@ The process may be killed at any moment; what it said last is the best so far.
 import json
 from collections import OrderedDict
 from collections.abc import Callable, Iterable
+from dataclasses import replace
 from itertools import zip_longest
 from time import monotonic
 
@@ -25,6 +27,7 @@ from carpentry.cutting import (
     steadied,
 )
 from carpentry.language import Json
+from carpentry.proof import is_proved_soon, with_proof
 
 _REMEMBERED = 500
 _BETWEEN = 0.25  # seconds at the least between two better plans that are told
@@ -74,10 +77,15 @@ class Planner:
                         say(done=False)
 
                 best[index] = plan_cuts(problem, Budget(left), better)
-                self._remember(text, best[index])
+            if best[index].proof is None and (job.get("every_proof") or is_proved_soon(problem)):
+                best[index] = with_proof(
+                    problem, best[index], max(0.1, job["seconds"] - (monotonic() - started))
+                )
+            self._remember(text, best[index])
             old = before[index]
             if old:
-                best[index] = steadied(problem, best[index], old)
+                proof = best[index].proof
+                best[index] = replace(steadied(problem, best[index], old), proof=proof)
         say(done=True)
 
     def _remember(self, text: str, plan: CutPlan) -> None:

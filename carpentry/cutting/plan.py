@@ -9,6 +9,7 @@ from enum import StrEnum
 from carpentry.cutting.cuts import Cut, SawnPiece
 from carpentry.design.edges import SQUARE_EDGES, Edges
 from carpentry.design.ends import SQUARE_ENDS, Ends
+from carpentry.language import Json
 
 Span = tuple[int, int]
 
@@ -97,7 +98,8 @@ class CutPlan:
 
     ``optimal`` means that price and number of pieces are proven least among plans of the allowed
     cuts; otherwise ``bound`` is a price below which no such plan that places as many parts exists.
-    ``worths`` of parts (by id) are what the bound was proven with.
+    ``worths`` of parts (by id) are what the bound was proven with; ``proof`` is the document that
+    says so, with the price up to which it was ``checked``, once it is written.
     ``rip_set_ups`` is how many a board had at the most in what was looked at; ``None`` for no such
     limit. ``ended`` says what ended the search; ``None`` where that is not known.
     """
@@ -110,6 +112,12 @@ class CutPlan:
     rip_set_ups: int | None = None
     ended: Ended | None = None
     worths: tuple[Mapping[str, int], ...] = field(default=(), compare=False, repr=False)
+    proof: Json | None = field(default=None, compare=False, repr=False)
+
+    @property
+    def checked(self) -> Decimal | None:
+        """Below which price no purchase holds all parts, by its proof; ``None`` without one."""
+        return None if self.proof is None else Decimal(self.proof["checked"])
 
     @property
     def pieces_of_stock(self) -> int:

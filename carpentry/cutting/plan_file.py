@@ -62,6 +62,8 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
         document["rip_set_ups"] = plan.rip_set_ups
     if plan.ended is not None:
         document["ended"] = plan.ended
+    if plan.proof is not None:
+        document["proof"] = plan.proof
     if seconds is not None:
         document["seconds"] = round(seconds, 3)
     return document
@@ -152,4 +154,5 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
         tuple(Unplaced(u["part"], u["quantity"], u["reason"]) for u in document["unplaced"]),
         document.get("rip_set_ups"),
         Ended(document["ended"]) if "ended" in document else None,
+        proof=document.get("proof"),
     )

@@ -18,7 +18,7 @@ from carpentry.planning.effects import (
 from carpentry.planning.facts import NOTHING_HAPPENED, Facts, Pieces
 from carpentry.planning.made_or_bought import MakeOrBuy, make_or_buy, read_made_price
 from carpentry.planning.other_yard import AtYard, cheaper_told
-from carpentry.planning.replanner import Replanned, is_proven, proven_among, replan
+from carpentry.planning.replanner import Replanned, is_settled, replan, settled_among
 from carpentry.planning.workup import MADE_BY, PlannedProject, Workup
 
 __all__ = [
@@ -44,14 +44,14 @@ __all__ = [
     "effects_on_board",
     "effects_that_follow",
     "is_complete",
-    "is_proven",
+    "is_settled",
     "make_or_buy",
     "numbered_boards",
     "plan_all",
-    "proven_among",
     "read_basis",
     "read_made_price",
     "replan",
+    "settled_among",
     "usable",
     "work_up_files",
 ]

@@ -26,8 +26,10 @@ from carpentry.project import (
 )
 from carpentry.project.claims import claim_of
 from carpentry.project.file import BOUGHT_LINES
+from carpentry.proof import with_proof
 
 _LEAST_SECONDS = 0.1
+_PROOF_SHARE = 0.4  # of the time for a plan, for its proof beside
 
 
 def work_up_files(
@@ -81,7 +83,8 @@ def plan_all(work: Workup, seconds: float) -> list[CutPlan | None]:
             plans.append(None)
             continue
         share = max(_LEAST_SECONDS, (deadline - monotonic()) / left)
-        plans.append(plan_within(problem, share))
+        plan = plan_within(problem, share)
+        plans.append(with_proof(problem, plan, share * _PROOF_SHARE))
         left -= 1
     return plans
 

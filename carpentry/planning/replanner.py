@@ -30,14 +30,18 @@ def made_with(problem: Json) -> str:
     return problem_digest(settings)[:_SHORT]
 
 
-def is_proven(plan: Json) -> bool:
-    """Whether nothing cheaper exists than a plan for the parts that it places."""
-    return plan["status"] != "feasible" and Decimal(plan["bound"]) == Decimal(plan["price"])
+def is_settled(plan: Json) -> bool:
+    """Whether nothing cheaper is found than a plan for the parts that it places, however long one
+    looks, and it has its proof."""
+    is_least = plan["status"] != "feasible" and Decimal(plan["bound"]) == Decimal(plan["price"])
+    return is_least and ("proof" in plan or bool(plan["unplaced"]))
 
 
-def proven_among(digests: Iterable[str], plans: Iterable[Json]) -> Iterator[tuple[str, Json]]:
+def settled_among(digests: Iterable[str], plans: Iterable[Json]) -> Iterator[tuple[str, Json]]:
     """The plans that need not be made again, each with the digest of its problem."""
-    return ((digest, plan) for digest, plan in zip(digests, plans, strict=False) if is_proven(plan))
+    return (
+        (digest, plan) for digest, plan in zip(digests, plans, strict=False) if is_settled(plan)
+    )
 
 
 def same_parts(problem: Json, plans: Sequence[Json]) -> Json | None:

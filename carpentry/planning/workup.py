@@ -38,10 +38,12 @@ from carpentry.project import (
     tally,
 )
 from carpentry.project.packing import FoundPacks
+from carpentry.proof import proof_faults
 
 # Plans of version 1 have no cuts, and no limits of the saw; since version 3 all parts that can come
-# from the same boards are planned together, and spare boards are part of what is planned.
-MADE_BY = _WITH_SPARES = 3
+# from the same boards are planned together, and spare boards are part of what is planned; since
+# version 4 what is claimed least has its proof.
+_WITH_SPARES, MADE_BY = 3, 4
 _NOT_IN_FIRST = ("saw", "keep_offcut_width")  # of cut problems
 
 
@@ -108,7 +110,8 @@ class Workup:
         parts = [replace(one, cut=cut.get(one.id, {})) for one in self.project.parts]
         basis = self.facts.seen_in(self.basis)
         shelf = basis.shelf(self.settings.unit, self.named, self.facts.taken)
-        return gather_materials(parts, shelf, self.settings, Grouping(self.made_by))
+        grouping = Grouping(min(self.made_by, _WITH_SPARES))
+        return gather_materials(parts, shelf, self.settings, grouping)
 
     @cached_property
     def joined(self) -> dict[str, JoinedPart]:
@@ -197,6 +200,16 @@ class Workup:
         for (n, problem), document in zip(problems, documents, strict=True):
             if only is None or n in only:
                 check_plan(problem, read_plan(document, self.settings.unit))
+
+    def with_proofs_checked(self, documents: Sequence[Json]) -> list[Json]:
+        """The same plans, one document per cut problem, without the proofs that are refused."""
+        problems = (problem for problem in self.problems if problem)
+        return [
+            {name: value for name, value in document.items() if name != "proof"}
+            if proof_faults(problem, document)
+            else document
+            for problem, document in zip(problems, documents, strict=True)
+        ]
 
     def cut_already(self) -> dict[str, int]:
         """How many pieces of parts (by id) are cut, those of which any are."""

@@ -33,6 +33,7 @@ from carpentry.project.packing import (
     pack_prices,
     packs_priced,
 )
+from carpentry.project.proof_words import ProofTold, proof_told
 from carpentry.project.rack_file import read_rack_file
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
 from carpentry.project.settings import RackUse, SettingFields, Settings, read_settings
@@ -58,6 +59,7 @@ __all__ = [
     "Offer",
     "Owned",
     "ProjectFile",
+    "ProofTold",
     "RackUse",
     "RipSegment",
     "RipStrip",
@@ -85,6 +87,7 @@ __all__ = [
     "packs_priced",
     "part_in",
     "project_document",
+    "proof_told",
     "read_project_file",
     "read_rack_file",
     "read_settings",

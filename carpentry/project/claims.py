@@ -107,7 +107,14 @@ def _priced(priced: Sequence[CutPlan], currency: str, source: str) -> tuple[bool
         money = write_money(dearer, currency)
         said = f"bound proven for {source}{_out_of_time(priced)}"
         return False, f"At most {money} above the least", said
-    said = f"proven for {source}"
+    unchecked = sum((plan.price - (plan.checked or 0) for plan in priced), Decimal(0))
+    if any(plan.checked is None for plan in priced):
+        return False, "Nothing cheaper was found", f"for {source}; its proof is not checked"
+    if unchecked:
+        money = write_money(unchecked, currency)
+        said = f"nothing cheaper was found for {source}; the proof stops {money} below"
+        return False, "Checked in part", said
+    said = f"proven and checked for {source}"
     if not all(plan.status is Status.OPTIMAL for plan in priced):
         said += "; that no fewer boards would do is not proven"
     return True, "No cheaper purchase exists", said
@@ -141,7 +148,10 @@ def _without_prices(planned: Planned, settings: Settings) -> tuple[bool, str, st
         written = write_length(longer, settings.notation).text
         said = f"bound proven, no prices{_out_of_time(plan for _, plan in planned)}"
         return False, f"At most {written} longer than the least", said
-    return True, "No shorter purchase exists", "proven for standard lengths, no prices"
+    if any(plan.checked != plan.price for _, plan in planned):
+        said = "for standard lengths, no prices; its proof is not checked in whole"
+        return False, "Nothing shorter was found", said
+    return True, "No shorter purchase exists", "proven and checked for standard lengths, no prices"
 
 
 def _bought(material: Material, plan: CutPlan) -> int:

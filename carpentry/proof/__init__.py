@@ -6,9 +6,21 @@ and with code that the planner does not share. ``prove`` writes a proof down fro
 plan was found with.
 """
 
-from carpentry.proof.answer import proof_answer
-from carpentry.proof.check import check_proof
+from carpentry.proof.answer import proof_answer, proof_faults
+from carpentry.proof.check import check_proof, least_left
 from carpentry.proof.proof import Line, Proof, proof_document, read_proof
-from carpentry.proof.prove import prove
+from carpentry.proof.prove import is_proved_soon, prove, with_proof
 
-__all__ = ["Line", "Proof", "check_proof", "proof_answer", "proof_document", "prove", "read_proof"]
+__all__ = [
+    "Line",
+    "Proof",
+    "check_proof",
+    "is_proved_soon",
+    "least_left",
+    "proof_answer",
+    "proof_document",
+    "proof_faults",
+    "prove",
+    "read_proof",
+    "with_proof",
+]

@@ -7,9 +7,10 @@ from carpentry.cutting.check import check_plan
 from carpentry.cutting.plan_file import read_plan
 from carpentry.cutting.problem import CutProblem
 from carpentry.cutting.problem_file import problem_document, read_problem
-from carpentry.language import CarpentryError, Json, PlanCheckError, Reader, parse_json
-from carpentry.proof.check import check_proof
+from carpentry.language import CarpentryError, Json, PlanCheckError, Problem, Reader, parse_json
+from carpentry.proof.check import check_proof, least_left
 from carpentry.proof.proof import Proof, read_proof
+from carpentry.proof.prove import is_proved_soon
 
 
 def proof_answer(problem_text: str | bytes, proof_text: str | bytes) -> tuple[bool, list[str]]:
@@ -34,6 +35,26 @@ def proof_answer(problem_text: str | bytes, proof_text: str | bytes) -> tuple[bo
         return False, wrong
     said = f"no purchase below {proof.checked:f} holds all parts"
     return True, [said if not proof.is_whole else f"{said}, and the plan costs no more"]
+
+
+def proof_faults(problem: CutProblem, plan: Json) -> list[Problem]:
+    """What is wrong with the proof in the document of a plan; nothing where there is none. All of
+    it is worked out anew where that takes a moment; else that it is of this price, and adds up."""
+    document = plan.get("proof")
+    if document is None:
+        return []
+    reader = Reader(document, "proof")
+    proof = read_proof(reader)
+    if reader.problems:
+        return list(reader.problems)
+    faults = []
+    if proof.price != Decimal(plan["price"]):
+        faults.append(Problem("price", f"is of {proof.price:f}"))
+    if is_proved_soon(problem):
+        return [*faults, *check_proof(problem, proof)]
+    if least_left(problem, proof) != proof.checked:
+        faults.append(Problem("checked", "does not add up"))
+    return faults
 
 
 def _proof_in(answer: Json, problem: CutProblem) -> Json:

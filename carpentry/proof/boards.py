@@ -2,8 +2,8 @@
 
 Sizes are twice those in ticks, so that half of what a shared saw line saves is whole. What boards
 hold is never counted too low: parts lie as close as they ever could. Each takes its length and one
-square saw line, less half of what sharing angled ones at its two ends would save; where all parts have
-to be clear of flaws, the stretches between flaws are filled by themselves.
+square saw line, less half of what sharing angled ones at its two ends would save; where all parts
+have to be clear of flaws, the stretches between flaws are filled by themselves.
 """
 
 from bisect import bisect_right

@@ -1,6 +1,7 @@
 """Whether a proof proves what it says: every figure is worked out anew."""
 
 from collections.abc import Iterator
+from decimal import Decimal
 
 from carpentry.cutting.problem import CutProblem
 from carpentry.language import Problem
@@ -26,13 +27,18 @@ def check_proof(problem: CutProblem, proof: Proof) -> list[Problem]:
         faults.append(Problem("checked", "is above the price"))
     if faults:
         return faults
-    purchases = Purchases(problem, proof.price)
-    found = purchases.cheapest(proof.lines, proof.refuted)
-    least = purchases.in_money(found.cost)
+    least = least_left(problem, proof)
     if least != proof.checked:
         said = f"purchases from {least:f} on are possible by all that is said here"
         faults.append(Problem("checked", said))
     return faults
+
+
+def least_left(problem: CutProblem, proof: Proof) -> Decimal:
+    """The cheapest purchase that a proof leaves possible, or its price, if what it says of boards
+    and of purchases that were refuted is so."""
+    purchases = Purchases(problem, proof.price)
+    return purchases.in_money(purchases.cheapest(proof.lines, proof.refuted).cost)
 
 
 def _line(capacity: Capacity, number: int, line: Line) -> Iterator[Problem]:

@@ -27,6 +27,7 @@ from carpentry.project import (
     tally,
 )
 from carpentry.project.claims import claim_of
+from carpentry.proof import with_proof
 from carpentry.tests.problems import ticks
 
 
@@ -60,7 +61,7 @@ def planned(
     shelf = Shelf(lines, settings.unit, owned=owned)  # type: ignore[arg-type]
     materials = gather_materials(parts, shelf, settings)
     problems = [(material, material.problem(settings)) for material in materials]
-    plans = [(material, plan_cuts(p) if p else None) for material, p in problems]
+    plans = [(material, with_proof(p, plan_cuts(p)) if p else None) for material, p in problems]
     tax = Tax(Decimal(0), included=False)
     return plans, tally(plans, settings, tax, "USD", "Old Mill").claim
 
@@ -290,6 +291,31 @@ class SawSettingsTest(TestCase):
             saw_crosscut="", saw_rip_depth="", saw_resaw_depth="", saw_tilt="", saw_miter=""
         )
         self.assertEqual(free.saw, type(free.saw)())
+
+
+class ProofTest(TestCase):
+    """Green is what has a proof that goes up to its price."""
+
+    def claimed(self, checked: str | None, *lines: PriceLine) -> Claim:
+        settings = settled()
+        plans, _ = planned(named(LEGS, RAIL), list(lines), settings)
+        ((material, plan),) = plans
+        assert plan is not None and plan.proof is not None
+        self.assertEqual(plan.checked, plan.price)
+        proof = None if checked is None else plan.proof | {"checked": checked}
+        return claim_of([(material, replace(plan, proof=proof))], settings, "USD", "a yard")
+
+    def test_of_a_price(self) -> None:
+        eight = line("2x4", "8ft", "4.00")
+        self.assertTrue(self.claimed("4.00", eight).proven)
+        part = self.claimed("3.00", eight)
+        self.assertEqual((part.proven, part.headline), (False, "Checked in part"))
+        self.assertIn("the proof stops $1.00 below", part.detail)
+        none = self.claimed(None, eight)
+        self.assertEqual((none.proven, none.headline), (False, "Nothing cheaper was found"))
+
+    def test_of_a_length(self) -> None:
+        self.assertEqual(self.claimed(None).headline, "Nothing shorter was found")
 
 
 class OutOfTimeTest(TestCase):

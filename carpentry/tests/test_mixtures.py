@@ -10,6 +10,7 @@ from unittest import TestCase
 from carpentry.buying import PriceLine, Tax
 from carpentry.cutting import Budget, check_plan, plan_cuts
 from carpentry.project import Grouping, NamedPart, Shelf, Tally, gather_materials, tally
+from carpentry.proof import with_proof
 from carpentry.tests import seeds
 from carpentry.tests.test_claims import line, named, settled
 
@@ -52,6 +53,7 @@ def tallied(rows: list[Row], *more: PriceLine, **typed: object) -> Tally:
         plan = plan_cuts(problem, Budget(SECONDS)) if problem else None
         if problem and plan:
             check_plan(problem, plan)
+            plan = with_proof(problem, plan)
         plans.append((material, plan))
     return tally(plans, settings, Tax(Decimal(0), included=False), "USD", "Old Mill")
 

@@ -20,11 +20,11 @@ from carpentry.planning import (
     Workup,
     effects_of_section,
     effects_on_board,
-    is_proven,
+    is_settled,
     numbered_boards,
-    proven_among,
     read_basis,
     replan,
+    settled_among,
     usable,
 )
 from carpentry.project import NamedPart, SettingFields, part_in, read_settings, settings_in
@@ -117,12 +117,12 @@ class ReplanTest(TestCase):
         again = replan(work, {}, self.made)
         self.assertEqual(again.leaving(work, {0}, self.first.digests, self.made), again)
 
-    def test_only_what_is_proven_need_not_be_made_again(self) -> None:
-        proven = {**self.made[0], "status": "optimal", "bound": self.made[0]["price"]}
+    def test_only_what_is_settled_need_not_be_made_again(self) -> None:
+        proven = {**self.made[0], "status": "optimal", "bound": self.made[0]["price"], "proof": {}}
         open_ = {**self.made[1], "status": "feasible"}
-        self.assertTrue(is_proven(proven))
-        self.assertFalse(is_proven(open_))
-        self.assertEqual(dict(proven_among(("a", "b"), (proven, open_))), {"a": proven})
+        self.assertTrue(is_settled(proven))
+        self.assertFalse(is_settled(open_))
+        self.assertEqual(dict(settled_among(("a", "b"), (proven, open_))), {"a": proven})
 
 
 class FactsTest(TestCase):

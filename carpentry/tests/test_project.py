@@ -28,6 +28,7 @@ from carpentry.project import (
     tally,
     yard_document,
 )
+from carpentry.proof import with_proof
 from carpentry.tests.problems import problem, ticks
 from carpentry.tests.samples import sample
 
@@ -49,7 +50,7 @@ def planned(
     lines = next(iter(read_prices_csv(sample(f"{yard}.prices.csv")).values())) if yard else []
     materials = gather_materials(parts, Shelf(lines, chosen.unit), chosen)
     problems = [(material, material.problem(chosen)) for material in materials]
-    plans = [(material, plan_cuts(p) if p else None) for material, p in problems]
+    plans = [(material, with_proof(p, plan_cuts(p)) if p else None) for material, p in problems]
     return plans, tally(plans, chosen, NO_TAX, "USD", yard or "standard lengths")
 
 

@@ -22,8 +22,9 @@ from server.plans.schemas import (
     MakeOrBuyOut,
     PlanOut,
     ProjectRowOut,
+    ProofOut,
 )
-from server.plans.showing import show_plan
+from server.plans.showing import show_plan, show_proofs
 from server.plans.solver import solver
 from server.plans.state import state_of
 from server.projects.models import Project
@@ -90,13 +91,27 @@ def get_plan(request: HttpRequest, plan_id: uuid.UUID) -> HttpResponse:
         return HttpResponseNotModified(headers={"ETag": state})
     work = work_up(plan.project)
     if plan.digest != work.digest:
-        gone = ErrorOut(detail="the project has changed: ask for its plan", problems=[])
-        answer = json_answer(gone)
-        answer.status_code = 410
-        return answer
+        return _gone()
     answer = json_answer(show_plan(plan, work))
     answer["ETag"] = state
     return answer
+
+
+def _gone() -> HttpResponse:
+    answer = json_answer(ErrorOut(detail="the project has changed: ask for its plan", problems=[]))
+    answer.status_code = 410
+    return answer
+
+
+@router.get(
+    "/plans/{uuid:plan_id}/proof",
+    response={200: list[ProofOut], 404: ErrorOut, 410: ErrorOut},
+)
+def get_proof(request: HttpRequest, plan_id: uuid.UUID) -> HttpResponse | list[ProofOut]:
+    """Why no purchase is cheaper, material by material. 410 where something has changed since."""
+    plan = own_plan(request, plan_id)
+    work = work_up(plan.project)
+    return show_proofs(plan, work) if plan.digest == work.digest else _gone()
 
 
 @router.post("/plans/{uuid:plan_id}/cut", response={200: PlanOut, 404: ErrorOut, 422: ErrorOut})

@@ -1,5 +1,6 @@
 """Asking for a plan, storing it, and finding the one that belongs to a project's present state."""
 
+import logging
 import uuid
 from collections.abc import Sequence
 from dataclasses import asdict
@@ -9,12 +10,20 @@ from django.conf import settings as django_settings
 from django.db import transaction
 
 from carpentry.language import Json
-from carpentry.planning import NumberedBoard, Replanned, Workup, numbered_boards, proven_among
+from carpentry.planning import (
+    MADE_BY,
+    NumberedBoard,
+    Replanned,
+    Workup,
+    numbered_boards,
+    settled_among,
+)
 from carpentry.planning import replan as what_to_plan
-from server.plans.models import AS_CUT, Board, Piece, Plan, PlanOfVersion
+from server.plans.models import Board, Piece, Plan, PlanOfVersion
 from server.plans.solver import Job, solver
 from server.projects.models import Project
 
+logger = logging.getLogger(__name__)
 KEPT_DRAFTS = 60
 _KNOWN_PLANS, _READ_PLANS = 12, 2  # where proven plans are looked for, and taken from
 _FIRST_PLAN, _MOMENT = 20.0, 0.02  # seconds, where other plans are in the way
@@ -25,7 +34,7 @@ UNDER_WAY = (Plan.Status.QUEUED, Plan.Status.RUNNING)
 def find_plan(project: Project, work: Workup) -> Plan | None:
     """The plan of a project's present state that is made or under way; changes nothing."""
     plans = project.plans.filter(digest=work.digest, stage__in=AT_THE_DESK)
-    plans = plans.exclude(stage=Plan.Stage.DRAFT, made_by=AS_CUT)  # cut, and taken back
+    plans = plans.exclude(stage=Plan.Stage.DRAFT, made_by__lt=MADE_BY)  # or cut, and taken back
     plan = plans.exclude(status=Plan.Status.FAILED).first()
     if plan and plan.status in UNDER_WAY and solver.job(plan.id) is None:
         wait_for(plan, 0)  # just stored by another thread, outdated, or left by an ended server
@@ -81,7 +90,7 @@ def _what_to_plan(project: Project, work: Workup) -> Replanned:
     known = {
         digest: plan
         for one in project.plans.filter(id__in=knowing[:_READ_PLANS])
-        for digest, plan in proven_among(one.problems, one.outcome)
+        for digest, plan in settled_among(one.problems, one.outcome)
     }
     before = plan_in_force(project)
     return what_to_plan(work, known, before.outcome if before else [])
@@ -187,6 +196,10 @@ def _store(plan: Plan, work: Workup, wanted: Replanned, job: Job) -> None:
         return
     plan.status = Plan.Status.STOPPED if job.stopped else Plan.Status.DONE
     work.check(outcome)
+    checked = work.with_proofs_checked(outcome)
+    if checked != outcome:
+        logger.error("a proof was refused")
+    outcome = checked
     plans = work.plans(outcome)
     found = work.tally(plans)
     totals = found.totals

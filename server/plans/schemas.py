@@ -260,9 +260,43 @@ class ShoppingOut(BaseModel):
 
 
 class ClaimOut(BaseModel):
+    """What is claimed; ``checked`` where there is a proof of it to be read, as far as it goes."""
+
     proven: bool
+    checked: bool
     headline: str
     detail: str
+
+
+class BoardHoldsOut(BaseModel):
+    """How much one board holds at the most; ``price`` is empty where boards have none."""
+
+    board: str
+    price: str
+    holds: int
+
+
+class CountedPartOut(BaseModel):
+    part: str
+    counts: int
+
+
+class ProofCountOut(BaseModel):
+    """What each part counts, how much all of them need, and what boards hold of it."""
+
+    parts: list[CountedPartOut]
+    needed: int
+    boards: list[BoardHoldsOut]
+
+
+class ProofOut(BaseModel):
+    """Why no purchase for one material is cheaper: its counts, the purchases that meet them all and
+    were ``tried`` in every way, and what follows."""
+
+    of: str
+    counts: list[ProofCountOut]
+    tried: list[str]
+    says: str
 
 
 class TallyOut(BaseModel):

@@ -1,7 +1,7 @@
 """A plan in the words of the API's contract."""
 
 from collections import Counter
-from dataclasses import replace
+from dataclasses import asdict, replace
 from decimal import Decimal
 from itertools import islice
 from uuid import UUID
@@ -22,6 +22,7 @@ from carpentry.project import (
     compare,
     compare_beside,
     notes,
+    proof_told,
 )
 from carpentry.project.board_words import best_boards_told, lengths_told, test_piece_told
 from server.common.schemas import section_out
@@ -31,11 +32,15 @@ from server.plans.making import UNDER_WAY, version_before
 from server.plans.models import Plan, PlanOfVersion
 from server.plans.schemas import (
     AlreadyCutOut,
+    BoardHoldsOut,
     ClaimOut,
+    CountedPartOut,
     CutBoardOut,
     LaterOut,
     MaterialOut,
     PlanOut,
+    ProofCountOut,
+    ProofOut,
     TallyOut,
     UnplacedOut,
 )
@@ -66,6 +71,31 @@ def show_documents(project: Project, work: Workup, documents: list[Json]) -> Pla
     return _show(plan, work, documents, plan.status, None)
 
 
+def show_proofs(plan: Plan, work: Workup) -> list[ProofOut]:
+    """The proofs of a plan, material by material."""
+    plans = zip(work.materials, work.problems, work.plans(plan.outcome), strict=True)
+    told = (
+        proof_told(*one, work.settings, currency=work.currency, marks=work.marks) for one in plans
+    )
+    return [
+        ProofOut(
+            of=proof.of,
+            counts=[
+                ProofCountOut(
+                    parts=[CountedPartOut(part=part, counts=n) for part, n in count.parts],
+                    needed=count.needed,
+                    boards=[BoardHoldsOut(**asdict(board)) for board in count.boards],
+                )
+                for count in proof.counts
+            ],
+            tried=list(proof.tried),
+            says=proof.says,
+        )
+        for proof in told
+        if proof
+    ]
+
+
 def _show(
     plan: Plan, work: Workup, documents: list[Json], status: str, seconds: float | None
 ) -> PlanOut:
@@ -94,7 +124,7 @@ def _show(
         already_cut=[_already_cut(one, work.settings.notation) for one in cut_before(plan)],
         materials=materials,
         shopping=shopping_out(totals, work, plans, planning=status in UNDER_WAY),
-        tally=_tally(totals, work),
+        tally=_tally(totals, work, plans),
         saw_cautions=work.saw_cautions(plans),
         other_cautions=work.other_cautions(),
     )
@@ -205,7 +235,7 @@ def _with_numbers(one: Unplaced, work: Workup) -> str:
     return f"{one.reason} ({said})" if said else one.reason
 
 
-def _tally(totals: Tally, work: Workup) -> TallyOut:
+def _tally(totals: Tally, work: Workup, plans: list[CutPlan | None]) -> TallyOut:
     currency, shopping = work.currency, totals.shopping
     some_priced = shopping.unpriced < totals.boards + totals.spare
     return TallyOut(
@@ -227,6 +257,7 @@ def _tally(totals: Tally, work: Workup) -> TallyOut:
         later=totals.later,
         claim=ClaimOut(
             proven=totals.claim.proven,
+            checked=any(plan and plan.proof for plan in plans),
             headline=totals.claim.headline,
             detail=totals.claim.detail,
         ),

@@ -20,7 +20,7 @@ from typing import Any
 from django.conf import settings
 
 from carpentry.cutting import Ended
-from carpentry.planning import is_proven
+from carpentry.planning import is_settled
 from server.plans.turns import Turns
 
 Document = dict[str, Any]
@@ -71,13 +71,13 @@ class Job:
         """The problems (by index) whose plan is not proven yet."""
         if not self.plans:
             return list(range(len(self.problems)))
-        return [index for index, plan in enumerate(self.plans) if not is_proven(plan)]
+        return [index for index, plan in enumerate(self.plans) if not is_settled(plan)]
 
     def take(self, indices: list[int], plans: list[Document]) -> None:
         """Keeps those of the plans for some problems that are better than what is known."""
         kept = list(self.plans)
         for index, plan in zip(indices, plans, strict=True) if kept else ():
-            if is_proven(plan) or _worth(plan) <= _worth(kept[index]):
+            if is_settled(plan) or _worth(plan) <= _worth(kept[index]):
                 kept[index] = plan
         self.plans = kept or plans
         self.told += 1
@@ -117,12 +117,19 @@ def _worth(plan: Document) -> tuple[int, Decimal, int]:
 
 
 class Lane:
-    """One planning process and the jobs that wait for it. ``then`` gets each job after its turn."""
+    """One planning process and the jobs that wait for it. ``then`` gets each job after its turn.
+    Without ``every_proof`` it leaves those for the other that take more than a moment."""
 
     def __init__(
-        self, name: str, seconds: Callable[[], float], then: Callable[[Job], None]
+        self,
+        name: str,
+        seconds: Callable[[], float],
+        then: Callable[[Job], None],
+        *,
+        every_proof: bool,
     ) -> None:
         self.name = name
+        self._every_proof = every_proof
         self._seconds = seconds
         self._then = then
         self._waiting: Turns[Job] = Turns()
@@ -197,6 +204,7 @@ class Lane:
             "problems": [job.problems[index] for index in indices],
             "before": [job.before[index] for index in indices],
             "seconds": max(_LEAST_SECONDS, min(self._seconds(), job.left)),
+            "every_proof": self._every_proof,
         }
         late = _kill_after(process, order["seconds"] + _FIRST_PLAN)
         is_first = True
@@ -236,8 +244,15 @@ class Solver:
     def __init__(self) -> None:
         self._jobs: dict[uuid.UUID, Job] = {}
         self._lock = threading.RLock()
-        self._quick = Lane("quick planning", lambda: settings.QUICK_PLAN_SECONDS, self._after_quick)
-        self._long = Lane("long planning", lambda: settings.PLAN_SECONDS, Job.finish)
+        self._quick = Lane(
+            "quick planning",
+            lambda: settings.QUICK_PLAN_SECONDS,
+            self._after_quick,
+            every_proof=False,
+        )
+        self._long = Lane(
+            "long planning", lambda: settings.PLAN_SECONDS, Job.finish, every_proof=True
+        )
 
     def submit(
         self,

@@ -139,7 +139,7 @@ class FirstVersionTest(TestCase):
         plan = self.found["Compost station"]["plan"]
         self.assertEqual((plan["stage"], plan["tally"]["cost"]), ("draft", "$322.45"))
         self.assertTrue(all(layout["cuts"] for layout in self.layouts("Compost station")))
-        self.assertEqual(self.versions.count(MADE_BY), 1)
+        self.assertEqual(self.versions.count(MADE_BY), 2)  # and that of the one in millimetres
 
     def test_settings_keep_what_they_had(self) -> None:
         old = self.found["Cold frame"]

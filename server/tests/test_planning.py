@@ -71,6 +71,40 @@ class PlansTest(ApiTestCase):
         self.assertFalse(planed["plan"]["tally"]["claim"]["proven"])
         self.assertEqual(self.listed(), [False])
 
+    def test_a_claim_has_its_proof(self) -> None:
+        """Three of 40 are two boards: one of 8 ft holds two, and no shorter purchase three."""
+        prices = b"yard,stock,length,price\nMill,2x4,8ft,4.00\n"
+        project = self.new_project("3 rail 2x4 40", yard=self.take_prices(prices)[0]["id"])
+        plan = project["plan"]
+        self.assertTrue(plan["tally"]["claim"]["checked"])
+        (proof,) = self.ask("get", f"/plans/{plan['id']}/proof").json()
+        (count,) = proof["counts"]
+        self.assertEqual(proof["of"], "2x4")
+        self.assertEqual(count["parts"], [{"part": "A rail", "counts": 1}])
+        self.assertEqual(count["needed"], 3)
+        self.assertEqual(count["boards"], [{"board": "2x4 8 ft", "price": "$4.00", "holds": 2}])
+        self.assertEqual(proof["says"], "No boards under $8.00 hold 3.")
+        self.change(project, "post", "/parts", text="1 post 4x4 40")
+        self.assertEqual(self.ask("get", f"/plans/{plan['id']}/proof").status_code, 410)
+
+    def test_without_an_accepted_proof_nothing_is_claimed(self) -> None:
+        work = work_up(self.row(self.new_project("3 rail 2x4 40")))
+        plan = Plan.objects.exclude(outcome=[]).get()
+        (document,) = plan.outcome
+        proof = document["proof"]
+        for spoiled in (
+            proof | {"lines": []},
+            proof | {"price": "1.00"},
+            proof | {"lines": [proof["lines"][0] | {"needed": 99}]},
+            {"format": "another"},
+        ):
+            (checked,) = work.with_proofs_checked([document | {"proof": spoiled}])
+            self.assertNotIn("proof", checked)
+            claim = work.tally(work.plans([checked])).claim
+            self.assertFalse(claim.proven)
+            self.assertEqual(claim.headline, "Nothing shorter was found")
+        self.assertEqual(work.with_proofs_checked([document]), [document])
+
     def listed(self) -> list[bool]:
         return [row["proven"] for row in self.ask("get", "/overview").json()]
 

@@ -44,4 +44,5 @@ export const keys = {
     thorough,
   ],
   tools: ['tools'],
+  proof: (plan: string) => ['proof', plan],
 } satisfies Record<string, QueryKey | ((...of: never[]) => QueryKey)>

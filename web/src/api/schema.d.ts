@@ -411,6 +411,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Proof
+         * @description Why no purchase is cheaper, material by material. 410 where something has changed since.
+         */
+        get: operations["server_plans_api_get_proof"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/stop": {
         parameters: {
             query?: never;
@@ -2492,6 +2512,18 @@ export interface components {
             width_middle?: string | null;
         };
         /**
+         * BoardHoldsOut
+         * @description How much one board holds at the most; ``price`` is empty where boards have none.
+         */
+        BoardHoldsOut: {
+            /** Board */
+            board: string;
+            /** Holds */
+            holds: number;
+            /** Price */
+            price: string;
+        };
+        /**
          * BookOut
          * @description What was found, by family; ``message`` says why there is nothing.
          */
@@ -2649,8 +2681,13 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** ClaimOut */
+        /**
+         * ClaimOut
+         * @description What is claimed; ``checked`` where there is a proof of it to be read, as far as it goes.
+         */
         ClaimOut: {
+            /** Checked */
+            checked: boolean;
             /** Detail */
             detail: string;
             /** Headline */
@@ -2768,6 +2805,13 @@ export interface components {
             seen: {
                 [key: string]: unknown;
             } | null;
+        };
+        /** CountedPartOut */
+        CountedPartOut: {
+            /** Counts */
+            counts: number;
+            /** Part */
+            part: string;
         };
         /** CredentialsIn */
         CredentialsIn: {
@@ -4775,6 +4819,33 @@ export interface components {
             updated: string;
             /** Yard */
             yard: string;
+        };
+        /**
+         * ProofCountOut
+         * @description What each part counts, how much all of them need, and what boards hold of it.
+         */
+        ProofCountOut: {
+            /** Boards */
+            boards: components["schemas"]["BoardHoldsOut"][];
+            /** Needed */
+            needed: number;
+            /** Parts */
+            parts: components["schemas"]["CountedPartOut"][];
+        };
+        /**
+         * ProofOut
+         * @description Why no purchase for one material is cheaper: its counts, the purchases that meet them all and
+         *     were ``tried`` in every way, and what follows.
+         */
+        ProofOut: {
+            /** Counts */
+            counts: components["schemas"]["ProofCountOut"][];
+            /** Of */
+            of: string;
+            /** Says */
+            says: string;
+            /** Tried */
+            tried: string[];
         };
         /**
          * QuestionIn
@@ -7055,6 +7126,46 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_plans_api_get_proof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Gone */
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -24,7 +24,12 @@ function planOf(tally: Tally, more: Record<string, unknown> = {}): Plan {
       bound: null,
       unplaced: 0,
       later: 0,
-      claim: { proven: true, headline: 'No cheaper purchase exists', detail: 'at Bell Yard' },
+      claim: {
+        proven: true,
+        checked: true,
+        headline: 'No cheaper purchase exists',
+        detail: 'at Bell Yard',
+      },
       ...tally,
     },
     shopping: { lines: [{}], total: '$50.00', total_note: '', hardware: { lines: [{}] } },
@@ -82,6 +87,13 @@ describe('the claim', () => {
     expect(wrapper.get('.claim').text()).toContain('No cheaper purchase exists')
   })
 
+  it('opens to its proof where there is one', async () => {
+    const wrapper = tally(planOf({}))
+    expect(wrapper.get('.claim button').text()).toBe('No cheaper purchase exists: show why')
+    const claim = { proven: false, checked: false, headline: 'No price', detail: '' }
+    expect(tally(planOf({ claim })).find('.claim button').exists()).toBe(false)
+  })
+
   it('is not made of what was changed since', () => {
     const wrapper = tally(planOf({}), { outdated: true })
     expect(wrapper.get('.claim').classes()).not.toContain('proven')
@@ -89,7 +101,7 @@ describe('the claim', () => {
   })
 
   it('is not made while better may come, and can be stopped', async () => {
-    const claim = { proven: false, headline: 'open', detail: '' }
+    const claim = { proven: false, checked: false, headline: 'open', detail: '' }
     const wrapper = tally(planOf({ claim, bound: '$30.00' }, { status: 'running' }), {
       planning: true,
     })
@@ -106,7 +118,12 @@ describe('the claim', () => {
   })
 
   it('is not green where parts are not planned yet, and says so once', () => {
-    const claim = { proven: false, headline: '1 part not planned yet', detail: 'the reasons stand' }
+    const claim = {
+      proven: false,
+      checked: false,
+      headline: '1 part not planned yet',
+      detail: 'the reasons stand',
+    }
     const wrapper = tally(planOf({ later: 1, claim }))
     expect(wrapper.text().split('not planned yet')).toHaveLength(2)
     expect(wrapper.get('.claim').classes()).not.toContain('proven')

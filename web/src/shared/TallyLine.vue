@@ -1,8 +1,17 @@
 <script setup lang="ts">
 import { useElementSize, useMediaQuery } from '@vueuse/core'
-import { computed, onBeforeUnmount, ref, useTemplateRef, watchEffect } from 'vue'
+import {
+  computed,
+  defineAsyncComponent,
+  onBeforeUnmount,
+  ref,
+  useTemplateRef,
+  watchEffect,
+} from 'vue'
 import type { Plan } from '../api'
 import { counted } from './counted'
+
+const ProofDialog = defineAsyncComponent(() => import('./ProofDialog.vue'))
 
 /** The totals that are always in view; on a list, with its hardware in them. Where there is little
  * room they fold to a line, which opens. */
@@ -70,6 +79,7 @@ const figures = computed(() => [
 
 const folds = useMediaQuery('(max-width: 480px), (max-height: 520px)')
 const opened = ref(false)
+const why = ref(false)
 const folded = computed(() => folds.value && !opened.value)
 
 const line = useTemplateRef<HTMLElement>('line')
@@ -119,7 +129,16 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
         </span>
       </template>
       <template v-else>
-        <span class="statement called">{{ tally.claim.headline }}</span>
+        <button
+          v-if="tally.claim.checked"
+          type="button"
+          class="statement called why"
+          aria-haspopup="dialog"
+          @click="why = true"
+        >
+          {{ tally.claim.headline }}<span class="said-only">: show why</span>
+        </button>
+        <span v-else class="statement called">{{ tally.claim.headline }}</span>
         <span class="name">
           <template v-if="ofTheWood">of the wood, </template>{{ tally.claim.detail }}
           <v-btn v-if="status === 'stopped'" size="small" class="act" @click="$emit('again')">
@@ -128,6 +147,7 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
         </span>
       </template>
     </div>
+    <ProofDialog v-if="why" v-model="why" :plan="plan.id" />
   </footer>
 </template>
 
@@ -164,6 +184,13 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
   margin-left: 10px;
   min-height: 26px;
   height: 26px !important;
+}
+
+.why {
+  text-decoration: underline;
+  text-decoration-thickness: 1px;
+  text-underline-offset: 4px;
+  text-align: inherit;
 }
 
 .proven .statement {
