@@ -32,12 +32,13 @@ class CountTold:
 @dataclass(frozen=True)
 class ProofTold:
     """The proof for one material: its ``counts``, the purchases that meet them all and were
-    ``tried`` in every way, and what follows."""
+    ``tried`` in every way, and what follows; ``whole`` if nothing is left open."""
 
     of: str
     counts: tuple[CountTold, ...]
     tried: tuple[str, ...]
     says: str
+    whole: bool
 
 
 def proof_told(
@@ -62,6 +63,7 @@ def proof_told(
         tuple(words.count(line) for line in proof.lines),
         tuple(words.purchase(problem, counts) for counts in proof.refuted),
         words.conclusion(proof),
+        proof.is_whole,
     )
 
 
@@ -103,11 +105,12 @@ class _Words:
         return f"{said}: {write_money(problem.price_of(counts), self.currency)}"
 
     def conclusion(self, proof: Proof) -> str:
+        one = len(proof.lines) == 1 and not proof.refuted
+        held = f"{proof.lines[0].needed:,}" if one else "all parts"
         if not self.material.priced:
-            amount = "less lumber" if proof.is_whole else "much less lumber"
-            return f"No boards with {amount} hold all parts."
-        checked = write_money(proof.checked, self.currency)
-        if len(proof.lines) == 1 and not proof.refuted:
-            return f"No boards under {checked} hold {proof.lines[0].needed:,}."
-        others = ", but for those below" if proof.refuted else ""
-        return f"No boards under {checked} meet every count{others}."
+            return f"No boards with {'' if proof.is_whole else 'much '}less lumber hold {held}."
+        said = f"No boards under {write_money(proof.checked, self.currency)} hold {held}."
+        if proof.is_whole:
+            return said
+        price = write_money(proof.price, self.currency)
+        return f"{said} Whether any under {price} do is open."

@@ -291,12 +291,13 @@ class ProofCountOut(BaseModel):
 
 class ProofOut(BaseModel):
     """Why no purchase for one material is cheaper: its counts, the purchases that meet them all and
-    were ``tried`` in every way, and what follows."""
+    were ``tried`` in every way, and what follows; ``whole`` if nothing is left open."""
 
     of: str
     counts: list[ProofCountOut]
     tried: list[str]
     says: str
+    whole: bool
 
 
 class TallyOut(BaseModel):

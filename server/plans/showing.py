@@ -90,6 +90,7 @@ def show_proofs(plan: Plan, work: Workup) -> list[ProofOut]:
             ],
             tried=list(proof.tried),
             says=proof.says,
+            whole=proof.whole,
         )
         for proof in told
         if proof

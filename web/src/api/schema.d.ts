@@ -4835,7 +4835,7 @@ export interface components {
         /**
          * ProofOut
          * @description Why no purchase for one material is cheaper: its counts, the purchases that meet them all and
-         *     were ``tried`` in every way, and what follows.
+         *     were ``tried`` in every way, and what follows; ``whole`` if nothing is left open.
          */
         ProofOut: {
             /** Counts */
@@ -4846,6 +4846,8 @@ export interface components {
             says: string;
             /** Tried */
             tried: string[];
+            /** Whole */
+            whole: boolean;
         };
         /**
          * QuestionIn

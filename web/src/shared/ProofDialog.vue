@@ -47,12 +47,16 @@ function partsTold(count: Count): string {
     <NoticeLine v-if="error" wrong>{{ error.message }}</NoticeLine>
     <section v-for="proof in proofs" :key="proof.of" :aria-label="proof.of">
       <h3>{{ proof.of }}</h3>
-      <p class="says">{{ proof.says }}</p>
-      <ol v-if="proof.tried.length" class="tried">
-        <li v-for="one in proof.tried" :key="one">
-          {{ one }}, filled in every way: some part is left over
-        </li>
-      </ol>
+      <p class="says" :class="{ whole: proof.whole }">{{ proof.says }}</p>
+      <template v-if="proof.tried.length">
+        <p>
+          Below that only these meet every count. Each was filled in every way, and some part is
+          left over:
+        </p>
+        <ul class="tried">
+          <li v-for="one in proof.tried" :key="one">{{ one }}</li>
+        </ul>
+      </template>
       <div v-for="(count, n) in proof.counts" :key="n" class="count">
         <p>
           <template v-if="proof.counts.length > 1">Count {{ n + 1 }}: </template
@@ -89,8 +93,11 @@ h3 {
 }
 
 .says {
-  color: rgb(var(--v-theme-proven));
   font-weight: 600;
+}
+
+.whole {
+  color: rgb(var(--v-theme-proven));
 }
 
 .tried {
