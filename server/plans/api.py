@@ -14,14 +14,12 @@ from server.plans.cut import mark_cut, step_rack, take_cut_back
 from server.plans.effects import effect_at_yard, effect_of_material, effect_on_rack
 from server.plans.making import plan_again, plan_for, wait_for
 from server.plans.models import Plan
-from server.plans.overview import list_projects
 from server.plans.resting import work_up
 from server.plans.schemas import (
     ComparisonOut,
     EffectOut,
     MakeOrBuyOut,
     PlanOut,
-    ProjectRowOut,
     ProofOut,
 )
 from server.plans.showing import show_plan, show_proofs
@@ -63,12 +61,6 @@ def _present(project: Project, *, again: bool = False) -> HttpResponse:
             if not tries_left:
                 raise
     raise AssertionError("it is answered or raised")
-
-
-@router.get("/overview", response=list[ProjectRowOut])
-def get_projects(request: HttpRequest) -> list[ProjectRowOut]:
-    """All projects, the last changed first, with what their plans come to."""
-    return list_projects(request.user)
 
 
 @router.post("/projects/{uuid:project_id}/plans", response={200: PlanOut, 404: ErrorOut})

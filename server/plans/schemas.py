@@ -394,18 +394,3 @@ class ComparisonOut(BaseModel):
     there_total: str
     left_out: int
     verdict: str
-
-
-class ProjectRowOut(BaseModel):
-    """A project in the list of projects."""
-
-    id: UUID
-    name: str
-    unit: str
-    copies: int
-    yard: str
-    parts: int
-    boards: int | None
-    cost: str | None
-    proven: bool
-    updated: datetime

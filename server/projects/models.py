@@ -146,6 +146,11 @@ class Project(Versioned, typed_columns(SettingFields, "SettingColumns", __name__
         return Toolbox.of(self.owner).owned.limits
 
     @property
+    def currency(self) -> str:
+        """That of its yard, or the usual one."""
+        return str(self.yard.currency) if self.yard else "USD"
+
+    @property
     def lexicon(self) -> Lexicon:
         """How its words are read, with the materials of the builder's own."""
         return lexicon_in(self.unit, self._own)

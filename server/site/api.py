@@ -11,6 +11,7 @@ from ninja.security import django_auth
 
 from carpentry.language import CarpentryError
 from server.accounts.api import router as accounts
+from server.book.api import router as book
 from server.common.schemas import ConflictOut, ErrorOut, ProblemOut
 from server.common.workbooks import TooLarge
 from server.days.api import router as days
@@ -46,6 +47,7 @@ for router in (
     trips,
     shop,
     days,
+    book,
     documents,
 ):
     api.add_router("", router)

@@ -45,4 +45,5 @@ export const keys = {
   ],
   tools: ['tools'],
   proof: (plan: string) => ['proof', plan],
+  spent: (project: string, plan: string) => ['spent', project, plan],
 } satisfies Record<string, QueryKey | ((...of: never[]) => QueryKey)>

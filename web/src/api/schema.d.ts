@@ -341,7 +341,7 @@ export interface paths {
          * Get Projects
          * @description All projects, the last changed first, with what their plans come to.
          */
-        get: operations["server_plans_api_get_projects"];
+        get: operations["server_book_api_get_projects"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1397,6 +1397,26 @@ export interface paths {
          * @description The shopping list as a workbook.
          */
         get: operations["server_documents_api_list_xlsx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project_id}/spent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Spent
+         * @description What a project has cost, as far as it is cut.
+         */
+        get: operations["server_book_api_get_spent"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4790,7 +4810,7 @@ export interface components {
         };
         /**
          * ProjectRowOut
-         * @description A project in the list of projects.
+         * @description A project in the list of projects; of one that is cut, ``cost`` is what it has cost.
          */
         ProjectRowOut: {
             /** Boards */
@@ -4804,6 +4824,8 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Is Cut */
+            is_cut: boolean;
             /** Name */
             name: string;
             /** Parts */
@@ -5653,6 +5675,25 @@ export interface components {
             fits: boolean;
             /** Text */
             text: string;
+        };
+        /** SpentLineOut */
+        SpentLineOut: {
+            /** Paid */
+            paid: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * SpentOut
+         * @description What a project that is cut has cost, tax and all; no ``lines`` where nothing is cut.
+         */
+        SpentOut: {
+            /** Lines */
+            lines: components["schemas"]["SpentLineOut"][];
+            /** Told */
+            told: string;
+            /** Total */
+            total: string;
         };
         /**
          * StepCheckOut
@@ -6991,7 +7032,7 @@ export interface operations {
             };
         };
     };
-    server_plans_api_get_projects: {
+    server_book_api_get_projects: {
         parameters: {
             query?: never;
             header?: never;
@@ -9328,6 +9369,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    server_book_api_get_spent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpentOut"];
+                };
             };
             /** @description Not Found */
             404: {

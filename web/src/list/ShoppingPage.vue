@@ -12,6 +12,7 @@ import MakeOrBuy from './MakeOrBuy.vue'
 import NotOnTheList from './NotOnTheList.vue'
 import TakeAway from './TakeAway.vue'
 import TripsMade from './TripsMade.vue'
+import WhatItCost from './WhatItCost.vue'
 
 const id = String(useRoute().params.id)
 const desk = useProject(id)
@@ -61,6 +62,7 @@ const anything = computed(() =>
         </p>
         <ListTable v-else :project="project" :plan="plan" :lighting="lighting" />
         <AlreadyCut :cut="plan.already_cut" />
+        <WhatItCost :project="project.id" :plan="plan" />
         <div class="under">
           <h2>Hardware</h2>
           <v-btn size="small" :to="`/projects/${project.id}?leaf=joints`"

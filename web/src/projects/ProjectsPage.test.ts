@@ -11,7 +11,13 @@ beforeEach(() => sessionStorage.clear())
 function rowOf(said: Partial<ProjectRow> = {}): ProjectRow {
   return {
     ...{ id: 'rack', name: 'Log rack', unit: 'in', copies: 1, parts: 8, yard: 'Bell Yard' },
-    ...{ boards: 12, cost: '$101.62', proven: true, updated: '2026-11-02T10:00:00Z' },
+    ...{
+      boards: 12,
+      cost: '$101.62',
+      proven: true,
+      is_cut: false,
+      updated: '2026-11-02T10:00:00Z',
+    },
     ...said,
   }
 }

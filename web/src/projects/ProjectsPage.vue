@@ -84,7 +84,8 @@ async function bringBack(id: string) {
       <template #boards="{ row }">{{ row.boards ?? '–' }}</template>
       <template #cost="{ row }">{{ row.cost ?? '–' }}</template>
       <template #plan="{ row }">
-        <span v-if="row.proven" class="proven">proven least</span>
+        <span v-if="row.is_cut" class="quiet">cut: what it cost</span>
+        <span v-else-if="row.proven" class="proven">proven least</span>
         <span v-else class="quiet">{{ row.boards === null ? 'not made yet' : 'open' }}</span>
       </template>
       <template #changed="{ row }">{{ day(row.updated) }}</template>

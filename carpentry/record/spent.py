@@ -1,0 +1,93 @@
+"""What a project that is cut has cost: receipts, and what was bought without one."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, field
+from decimal import Decimal
+
+from carpentry.buying import Tax, shopping_list, write_money
+
+_NOTHING = Decimal(0)
+
+
+@dataclass(frozen=True)
+class SpentLine:
+    """What was paid for something, tax and all."""
+
+    what: str
+    paid: Decimal
+    unpriced: int = 0
+
+
+@dataclass(frozen=True)
+class AtYard:
+    """Prices of one piece each, before tax: of boards as they were ``planned``, of those bought
+    ``after`` (for a miscut, say), ``None`` for one without a price; and what ``hardware`` costs by
+    the list, of which ``unpriced`` lines have no price."""
+
+    tax: Tax
+    planned: Sequence[Decimal | None] = ()
+    after: Sequence[Decimal | None] = ()
+    hardware: Decimal = _NOTHING
+    unpriced: int = 0
+
+    def lines(self, *, has_receipts: bool) -> Iterable[SpentLine]:
+        """What of it is on no receipt: what was planned is, where there are some."""
+        if not has_receipts:
+            yield from _boards(self.planned, "by the list", self.tax)
+            if self.hardware or self.unpriced:
+                paid = _with_tax(self.hardware, self.tax)
+                yield SpentLine("hardware, by the list", paid, self.unpriced)
+        yield from _boards(self.after, "bought after the plan, at its prices", self.tax)
+
+
+@dataclass(frozen=True)
+class Spent:
+    """What was spent: ``lines`` and their ``total``, tax and all; ``unpriced`` things are not in
+    it. Boards that came ``from_rack`` cost nothing; pieces that went ``back`` there are left."""
+
+    lines: tuple[SpentLine, ...] = field(default=())
+    from_rack: int = 0
+    back: int = 0
+
+    @property
+    def total(self) -> Decimal:
+        return sum((line.paid for line in self.lines), _NOTHING)
+
+    @property
+    def unpriced(self) -> int:
+        return sum(line.unpriced for line in self.lines)
+
+    def told(self, currency: str) -> str:
+        """What it comes to, in words: "$84.20, 2 boards from the rack, 1 piece back on it"."""
+        said = [write_money(self.total, currency)]
+        if self.unpriced:
+            said.append(f"without {_counted(self.unpriced, 'thing')} that had no price")
+        if self.from_rack:
+            said.append(f"{_counted(self.from_rack, 'board')} from the rack")
+        if self.back:
+            said.append(f"{_counted(self.back, 'piece')} back on the rack")
+        return ", ".join(said)
+
+
+def spent_on(
+    receipts: Iterable[SpentLine], at_yard: Iterable[AtYard], from_rack: int = 0, back: int = 0
+) -> Spent:
+    """What was spent by ``receipts`` and, at yards, without one."""
+    paid = tuple(receipts)
+    others = (line for one in at_yard for line in one.lines(has_receipts=bool(paid)))
+    return Spent((*paid, *others), from_rack, back)
+
+
+def _boards(prices: Sequence[Decimal | None], how: str, tax: Tax) -> Iterable[SpentLine]:
+    if prices:
+        known = [price for price in prices if price is not None]
+        paid = _with_tax(sum(known, _NOTHING), tax)
+        yield SpentLine(f"{_counted(len(prices), 'board')} {how}", paid, len(prices) - len(known))
+
+
+def _with_tax(amount: Decimal, tax: Tax) -> Decimal:
+    return shopping_list((), tax, 1, amount).total
+
+
+def _counted(count: int, one: str) -> str:
+    return f"{count} {one}{'' if count == 1 else 's'}"

@@ -1,0 +1,1 @@
+"""What projects come to, and what they have cost."""
