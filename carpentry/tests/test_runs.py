@@ -261,6 +261,7 @@ class BadRunTest(TestCase):
             (wood | {"centres": "3"}, "centres", "nearer to one another"),
             (wood | {"lap": "4"}, "lap", "as wide as the board, or wider"),
             (wood | {"lap": "1", "exposure": "2"}, "exposure", "one too many beside lap"),
+            (wood | {"exposure": "2", "gap": "1/8"}, "gap", "one too many beside exposure"),
             (wood | {"lap": "1", "count": "3"}, "count", "not asked of siding"),
             (wood | {"count": "3", "least": "1"}, "least", "asked of siding only"),
             (wood | {"count": "3", "ends": "wall"}, "ends", "“wall” is none of item, gap"),

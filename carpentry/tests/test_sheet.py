@@ -324,6 +324,7 @@ class RunsTest(TestCase):
             ({"way": "count", "figure": "5", "gap": "2"}, "gap"),
             ({"gap": "2"}, "gap"),
             ({"way": "centres", "figure": "16", "gap": "2"}, "gap"),
+            ({"way": "exposure", "figure": "2", "gap": "1/8"}, "gap"),
         ):
             (shown,) = runs_shown(sheet({}, runs=(RunFields("a", **(good | typed)),)))
             self.assertIn(

@@ -34,12 +34,26 @@ from server.plans.schemas import (
     SpanOut,
 )
 
-Signature = tuple[str, tuple[str, ...]]
+_SQUARE = ("0", "0")
+Piece = tuple[str, str]  # a part, and its ends and edges
+Signature = tuple[str, tuple[Piece, ...]]
 
 
-def _signature(stock: str, parts: Iterable[str]) -> Signature:
-    """What makes boards alike: their stock and the parts on them."""
-    return stock, tuple(sorted(parts))
+def _signature(stock: str, pieces: Iterable[Piece]) -> Signature:
+    """What makes boards alike: their stock and the pieces on them."""
+    return stock, tuple(sorted(pieces))
+
+
+def _piece(part: str, ends: Iterable[str], edges: Iterable[str]) -> Piece:
+    """A piece, whichever way it lies: turned over or end for end its angles keep their sizes, and
+    still lean alike or apart."""
+    return part, " ".join(map(_however_it_lies, (list(ends), list(edges))))
+
+
+def _however_it_lies(pair: list[str]) -> str:
+    leaning = [one.startswith("-") for one in pair if one.strip("-0.b")]
+    apart = len(leaning) == 2 and leaning[0] != leaning[1]
+    return f"{sorted(one.lstrip('-') for one in pair)} {apart}"
 
 
 class NumberedBoards:
@@ -55,16 +69,19 @@ class NumberedBoards:
         self._changed: Counter[int] = Counter()
         for wood, planned in enumerate(before.outcome if before else []):
             for layout in planned["layouts"]:
-                parts = [placed["part"] for placed in layout["parts"]]
-                self._before[_signature(layout["stock"], parts)] += layout["count"]
-                self._wood_of |= dict.fromkeys(parts, wood)
+                pieces = [
+                    _piece(one["part"], one.get("ends", _SQUARE), one.get("edges", _SQUARE))
+                    for one in layout["parts"]
+                ]
+                self._before[_signature(layout["stock"], pieces)] += layout["count"]
+                self._wood_of |= dict.fromkeys((part for part, _ in pieces), wood)
 
     @property
     def cut_otherwise(self) -> int:
         """How many boards of the same wood are cut otherwise than before; others came or went."""
         left: Counter[int] = Counter()
-        for (_, parts), count in (+self._before).items():
-            left[self._wood_of[parts[0]]] += count
+        for (_, pieces), count in (+self._before).items():
+            left[self._wood_of[pieces[0][0]]] += count
         return (left & self._changed).total()
 
     def take(self, layout: Layout) -> tuple[list[Board], int]:
@@ -74,10 +91,14 @@ class NumberedBoards:
         boards = [self._stored[n] for n in numbers if n in self._stored]
         if self._is_first:
             return boards, 0
-        signature = _signature(layout.stock, (placed.part for placed in layout.parts))
+        pieces = [
+            _piece(one.part, map(str, one.ends), (f"{edge.degrees:f}" for edge in one.edges))
+            for one in layout.parts
+        ]
+        signature = _signature(layout.stock, pieces)
         same = min(layout.count, self._before[signature])
         self._before[signature] -= same
-        woods = [self._wood_of[part] for part in signature[1] if part in self._wood_of]
+        woods = [self._wood_of[part] for part, _ in pieces if part in self._wood_of]
         if woods:
             self._changed[woods[0]] += layout.count - same
         return boards, layout.count - same

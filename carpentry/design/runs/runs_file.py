@@ -111,6 +111,8 @@ class _Asked:
             ways = [name for name in ("lap", "exposure") if name in told]
             for name in sorted(told & {"count", "gap_at_most", "centres"}):
                 self.reader.fault(name, "is not asked of siding")
+            if {"exposure", "gap"} <= told:
+                self.reader.fault("gap", "is one too many beside exposure")
         if "along" not in told and (self.is_siding or set(ways) != {"count", "gap"}):
             self.reader.fault("along", "is missing")
         elif "along" in told and len(ways) > 1:

@@ -200,6 +200,8 @@ def laid(
         raise CarpentryError("is missing: how many, or how far apart?", "figure")
     side = Side(fields.marks.strip().lower() or Side.NEAR.value)
     way = fields.way.strip().lower()
+    if way == "exposure" and figures["gap"] is not None:
+        raise CarpentryError(_TWO_SPACINGS, "gap")
     if way not in SIDING and figures["gap"] is not None:
         if way != "count":
             raise CarpentryError(_TWO_SPACINGS, "gap")
