@@ -130,7 +130,7 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
       </template>
       <template v-else>
         <button
-          v-if="tally.claim.checked"
+          v-if="tally.claim.checked && !folded"
           type="button"
           class="statement called why"
           aria-haspopup="dialog"
@@ -187,6 +187,7 @@ onBeforeUnmount(() => document.documentElement.style.removeProperty('--under'))
 }
 
 .why {
+  min-height: 24px;
   text-decoration: underline;
   text-decoration-thickness: 1px;
   text-underline-offset: 4px;
