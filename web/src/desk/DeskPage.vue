@@ -23,8 +23,8 @@ import { inGroups } from './groups'
 import MarkCut from './MarkCut.vue'
 import PartSheet from './PartSheet.vue'
 import SettingsStrip from './SettingsStrip.vue'
+import { useEffectTold } from './useEffectTold'
 import { SHOW_RUN, useFormulaNames } from './useFormulaNames'
-import { useReady } from './useReady'
 
 // What is not in view at first comes when it is wanted.
 const JointsLeaf = defineAsyncComponent(() => import('./JointsLeaf.vue'))
@@ -45,11 +45,7 @@ const router = useRouter()
 const id = String(route.params.id)
 const desk = useProject(id)
 const { project, plan, outdated, failed, planning } = desk
-const isPlanned = computed(() => plan.value?.status === 'done' && !outdated.value)
-const ready = useReady(project, isPlanned)
-const effect = computed(() =>
-  outdated.value ? '' : [plan.value?.effect, ready.value].filter(Boolean).join('; '),
-)
+const effect = useEffectTold(desk)
 const lighting = useLighting(id)
 const entry = useTemplateRef<InstanceType<typeof EntryLine>>('entry')
 const sheet = useTemplateRef<InstanceType<typeof PartSheet>>('sheet')

@@ -1,12 +1,15 @@
-import { computed, ref, type Ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useQuery } from '@tanstack/vue-query'
-import { api, type Days, keys, type Project } from '../api'
+import { api, type Days, keys } from '../api'
+import type { ProjectOnDesk } from '../project'
 
 const zone = Intl.DateTimeFormat().resolvedOptions().timeZone
 
-/** What the newest change did to the day on which a project is ready, where one is wanted: in words,
- * empty for nothing. */
-export function useReady(project: Ref<Project | undefined>, isPlanned: Ref<boolean>) {
+/** What the newest change did, in words: to the purchase, and to the day on which the project is
+ * ready where one is wanted. Empty for nothing. */
+export function useEffectTold(desk: Pick<ProjectOnDesk, 'project' | 'plan' | 'outdated'>) {
+  const { project, plan, outdated } = desk
+  const isPlanned = computed(() => plan.value?.status === 'done' && !outdated.value)
   const told = ref('')
   const version = computed(() => project.value?.version ?? 0)
   const { data, isPlaceholderData } = useQuery({
@@ -29,5 +32,7 @@ export function useReady(project: Ref<Project | undefined>, isPlanned: Ref<boole
     if (moved) told.value = `ready ${known!.ready} → ${now.ready}`
     known = now
   })
-  return told
+  return computed(() =>
+    outdated.value ? '' : [plan.value?.effect, told.value].filter(Boolean).join('; '),
+  )
 }
