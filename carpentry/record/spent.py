@@ -11,7 +11,7 @@ _NOTHING = Decimal(0)
 
 @dataclass(frozen=True)
 class SpentLine:
-    """What was paid for something, tax and all."""
+    """What something has cost: a receipt with its tax, the rest before it, and the tax of that."""
 
     what: str
     paid: Decimal
@@ -21,23 +21,25 @@ class SpentLine:
 @dataclass(frozen=True)
 class AtYard:
     """Prices of one piece each, before tax: of boards as they were ``planned``, of those bought
-    ``after`` (for a miscut, say), ``None`` for one without a price; and what ``hardware`` costs by
-    the list, of which ``unpriced`` lines have no price."""
+    ``after`` (for a miscut, say), ``None`` for one without a price; and what ``spares`` and
+    ``hardware`` cost by the list, of which ``unpriced`` lines have no price."""
 
     tax: Tax
     planned: Sequence[Decimal | None] = ()
     after: Sequence[Decimal | None] = ()
+    spares: Decimal = _NOTHING
     hardware: Decimal = _NOTHING
     unpriced: int = 0
 
     def lines(self, *, has_receipts: bool) -> Iterable[SpentLine]:
         """What of it is on no receipt: what was planned is, where there are some."""
         if not has_receipts:
-            yield from _boards(self.planned, "by the list", self.tax)
+            yield from _boards(self.planned, "by the list")
+            if self.spares:
+                yield SpentLine("spare boards, by the list", self.spares)
             if self.hardware or self.unpriced:
-                paid = _with_tax(self.hardware, self.tax)
-                yield SpentLine("hardware, by the list", paid, self.unpriced)
-        yield from _boards(self.after, "bought after the plan, at its prices", self.tax)
+                yield SpentLine("hardware, by the list", self.hardware, self.unpriced)
+        yield from _boards(self.after, "bought after the plan, at its prices")
 
 
 @dataclass(frozen=True)
@@ -72,21 +74,27 @@ class Spent:
 def spent_on(
     receipts: Iterable[SpentLine], at_yard: Iterable[AtYard], from_rack: int = 0, back: int = 0
 ) -> Spent:
-    """What was spent by ``receipts`` and, at yards, without one."""
+    """What was spent by ``receipts`` and, at yards, without one. Tax is rounded once on all that
+    bears the same, as on the list."""
     paid = tuple(receipts)
-    others = (line for one in at_yard for line in one.lines(has_receipts=bool(paid)))
+    others: list[SpentLine] = []
+    taxed: dict[Tax, Decimal] = {}
+    for one in at_yard:
+        for line in one.lines(has_receipts=bool(paid)):
+            others.append(line)
+            taxed[one.tax] = taxed.get(one.tax, _NOTHING) + line.paid
+    for tax, amount in taxed.items():
+        more = shopping_list((), tax, 1, amount).total - amount
+        if more:
+            others.append(SpentLine(f"tax, {tax.rate.normalize():f} %", more))
     return Spent((*paid, *others), from_rack, back)
 
 
-def _boards(prices: Sequence[Decimal | None], how: str, tax: Tax) -> Iterable[SpentLine]:
+def _boards(prices: Sequence[Decimal | None], how: str) -> Iterable[SpentLine]:
     if prices:
         known = [price for price in prices if price is not None]
-        paid = _with_tax(sum(known, _NOTHING), tax)
+        paid = sum(known, _NOTHING)
         yield SpentLine(f"{_counted(len(prices), 'board')} {how}", paid, len(prices) - len(known))
-
-
-def _with_tax(amount: Decimal, tax: Tax) -> Decimal:
-    return shopping_list((), tax, 1, amount).total
 
 
 def _counted(count: int, one: str) -> str:

@@ -6,7 +6,7 @@ from uuid import UUID
 
 from carpentry.buying import Tax
 from carpentry.record import AtYard, Spent, SpentLine, spent_on
-from server.plans.models import Plan
+from server.plans.models import AS_CUT, Plan
 from server.plans.resting import work_up
 from server.projects.models import Project
 from server.rack.models import Rack
@@ -56,7 +56,18 @@ def _of_plan(plan: Plan, tax: Tax, bought_before: set[UUID]) -> tuple[AtYard, in
         racked = [board.rack_board for board in boards if board.rack_board]
         planned, after = [board.price for board in boards if not board.rack_board], []
     from_rack = sum(id_ not in bought_before for id_ in racked)
-    return AtYard(then, planned, after), from_rack
+    as_planned = plan
+    if cutting:
+        same = plan.project.plans.filter(digest=cutting.digest)
+        as_planned = same.exclude(made_by=AS_CUT).first() or plan
+    return AtYard(then, planned, after, _spares(as_planned, planned)), from_rack
+
+
+def _spares(plan: Plan, boards: Prices) -> Decimal:
+    """What the boards cost that were bought beside those that are cut."""
+    known = [price for price in boards if price is not None]
+    is_known = plan.made_by != AS_CUT and len(known) == len(boards)
+    return max(Decimal(0), plan.subtotal - sum(known)) if is_known else Decimal(0)
 
 
 def _at_the_bench(cutting: Cutting) -> tuple[Prices, Prices, Iterable[UUID]]:

@@ -25,8 +25,7 @@ def mark_cut(test: Any, project: dict[str, Any]) -> None:
 
 class WithoutReceiptTest(RackTestCase):
     def test_boards_and_hardware_by_the_list_with_tax(self) -> None:
-        """Two boards at 5.00 and four latches at 2.25 are 19.00; with 10 % of tax 20.90, of which
-        11.00 are the boards."""
+        """Two boards at 5.00 and four latches at 2.25 are 19.00; with 10 % of tax 20.90."""
         (yard,) = self.take_prices(b"yard,stock,length,price\nBell Yard,2x4,8ft,5\n")
         seen = self.ask("get", f"/yards/{yard['id']}").json()
         change = {"version": seen["version"], "change_id": str(uuid.uuid4()), "tax_rate": "10"}
@@ -39,7 +38,11 @@ class WithoutReceiptTest(RackTestCase):
         found = spent(self, project)
         self.assertEqual(
             [(line["what"], line["paid"]) for line in found["lines"]],
-            [("2 boards by the list", "$11.00"), ("hardware, by the list", "$9.90")],
+            [
+                ("2 boards by the list", "$10.00"),
+                ("hardware, by the list", "$9.00"),
+                ("tax, 10 %", "$1.90"),
+            ],
         )
         self.assertEqual((found["total"], found["told"]), ("$20.90", "$20.90"))
         row = listed(self, project)

@@ -112,3 +112,14 @@ class SumsTest(ApiTestCase):
             self.assertEqual(spent["total"], receipt["paid"], project.name)
             rows = {row["name"]: row for row in self.ask("get", "/overview").json()}
             self.assertEqual(rows[project.name]["cost"], spent["total"], project.name)
+
+    def test_cut_without_a_receipt(self) -> None:
+        """What a project has cost by the list is what the list said, hardware and tax too."""
+        for project in self.quick_ones():
+            plan = self.same_everywhere(project)
+            if plan["tally"]["unplaced"] or plan["shopping"]["total_note"]:
+                continue
+            marked = self.ask("post", f"/plans/{plan['id']}/cut", {"change_id": str(uuid.uuid4())})
+            self.assertEqual(marked.status_code, 200, marked.content)
+            spent = self.ask("get", f"/projects/{project.id}/spent").json()
+            self.assertEqual(spent["total"], plan["shopping"]["total"], project.name)

@@ -9,7 +9,7 @@ const props = defineProps<{ project: string; plan: Plan }>()
 
 const COLUMNS = [
   { name: 'what', title: 'what', look: 'called' },
-  { name: 'paid', title: 'paid, with tax', right: true, look: 'figure' },
+  { name: 'paid', title: 'cost', right: true, look: 'figure' },
 ]
 
 const isCut = computed(() => props.plan.stage === 'cut' || props.plan.already_cut.length > 0)
