@@ -64,7 +64,7 @@ def _of_plan(plan: Plan, tax: Tax, bought_before: set[UUID]) -> tuple[AtYard, in
 
 
 def _spares(plan: Plan, boards: Prices) -> Decimal:
-    """What the boards cost that were bought beside those that are cut."""
+    """Return the cost of boards that were bought beside those that are cut."""
     known = [price for price in boards if price is not None]
     is_known = plan.made_by != AS_CUT and len(known) == len(boards)
     return max(Decimal(0), plan.subtotal - sum(known)) if is_known else Decimal(0)
