@@ -214,7 +214,7 @@ class AccessibleTest(BrowserTestCase):
         self.look("keys")
         page.keyboard.press("Escape")
         page.get_by_role("button", name="No cheaper purchase exists").click()
-        proof = page.get_by_role("dialog", name="Why nothing is cheaper")
+        proof = page.get_by_role("dialog", name="The proof")
         expect(proof).to_contain_text("No boards under $41.80 hold")
         self.look("proof")
         proof.get_by_role("button", name="Close").press("Enter")

@@ -29,7 +29,7 @@ from carpentry.project.file import BOUGHT_LINES
 from carpentry.proof import with_proof
 
 _LEAST_SECONDS = 0.1
-_PROOF_SHARE = 0.4  # of the time for a plan, for its proof beside
+_PROOF_SHARE = 0.25  # of the time for a plan, that its proof has at the least
 
 
 def work_up_files(
@@ -83,8 +83,9 @@ def plan_all(work: Workup, seconds: float) -> list[CutPlan | None]:
             plans.append(None)
             continue
         share = max(_LEAST_SECONDS, (deadline - monotonic()) / left)
-        plan = plan_within(problem, share)
-        plans.append(with_proof(problem, plan, share * _PROOF_SHARE))
+        until = monotonic() + share
+        plan = plan_within(problem, share * (1 - _PROOF_SHARE))
+        plans.append(with_proof(problem, plan, until - monotonic()))
         left -= 1
     return plans
 

@@ -12,11 +12,17 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 from itertools import product
+from math import prod
 
 from carpentry.cutting.problem import CutProblem, StockPiece
 from carpentry.design.ends import EndAngle
 
 MOST_LOADS = 60_000  # that are kept while a board is filled
+_MOST_LOADS_BELOW = 4_000  # with some pieces fewer, all of which must have room, too
+
+
+class TooMany(Exception):
+    """More ways than can be tried."""
 
 
 @dataclass(frozen=True)
@@ -139,14 +145,30 @@ class LineBoard:
         clear = all(piece.clear for piece in pieces)
         self.room = sum(stretches(problem, stock, clear=False))
         self.stretches = stretches(problem, stock, clear=clear)
+        self._known: dict[tuple[int, ...], bool] = {}
         self.longest = max(2 * (one.length + problem.kerf) for one in problem.stock)
 
-    def has_room(self, counts: Sequence[int]) -> bool:
-        """Whether so many of each piece may be cut from it."""
+    def has_room(self, counts: tuple[int, ...]) -> bool:
+        """Whether so many of each piece may be cut from it: what has room has it with a piece
+        fewer, too. Raises ``TooMany``."""
         if any(n and not may for n, may in zip(counts, self.may, strict=True)):
             return False
         size = sum(p.size * n for p, n in zip(self.pieces, counts, strict=True))
-        return size + self._saved_by_nobody(counts) <= self.room
+        if size > self.room or not any(
+            p.ends for p, n in zip(self.pieces, counts, strict=True) if n
+        ):
+            return size <= self.room
+        known = self._known.get(counts)
+        if known is None:
+            if prod(n + 1 for n in counts) > _MOST_LOADS_BELOW:
+                raise TooMany
+            known = size + self._saved_by_nobody(counts) <= self.room and all(
+                self.has_room((*counts[:at], n - 1, *counts[at + 1 :]))
+                for at, n in enumerate(counts)
+                if n and sum(counts) > 1
+            )
+            self._known[counts] = known
+        return known
 
     def _saved_by_nobody(self, counts: Sequence[int]) -> int:
         """What is counted as saved of ends that find no other to share a saw line with: of those

@@ -4,11 +4,11 @@ from collections.abc import Iterator, Mapping, Sequence
 from operator import mul
 
 from carpentry.cutting.problem import CutProblem
-from carpentry.proof.boards import LineBoard, pieces_of
+from carpentry.proof.boards import LineBoard, TooMany, pieces_of
 from carpentry.proof.proof import Counts as Purchase
 from carpentry.proof.proof import Line
 from carpentry.proof.ripped import RippedBoard, Sawing
-from carpentry.proof.sections import Counts, TooMany
+from carpentry.proof.sections import Counts
 
 _MOST_STEPS = 100_000  # loads of boards that are tried
 _MOST_LISTED = 2_000  # loads of one board that are tried for the most worth

@@ -11,8 +11,8 @@ from itertools import product
 from math import lcm, prod
 
 from carpentry.cutting.problem import CutProblem, Order, StockPiece
-from carpentry.proof.boards import Loads, Piece
-from carpentry.proof.sections import Counts, Section, Size, TooMany, strip_patterns
+from carpentry.proof.boards import Loads, Piece, TooMany
+from carpentry.proof.sections import Counts, Section, Size, strip_patterns
 
 _MOST_DIVIDED = 4_000  # ways to share a load out among segments
 _MOST_STRIPS = 10  # pieces along strips of one section, of which every way is tried
@@ -109,14 +109,14 @@ class Sawing:
 @cache
 def longest_strip(sizes: Counts, strips: int) -> int:
     """The least length of the longest of so many strips that hold sizes, the largest first, or
-    somewhat less where they are many."""
+    somewhat less where they are many: no less than what the largest of them take."""
     if strips == 1:
         return sum(sizes)
     if strips >= len(sizes):
         return sizes[0]
     least = max(sizes[0], -(-sum(sizes) // strips), sizes[strips - 1] + sizes[strips])
     if len(sizes) > _MOST_STRIPS:
-        return least
+        return max(least, longest_strip(sizes[:_MOST_STRIPS], strips))
     best = sum(sizes)
 
     def share(at: int, loads: list[int]) -> None:

@@ -11,6 +11,7 @@ from itertools import product
 
 from carpentry.cutting.problem import NO_LIMITS, CutPart, SawLimits
 from carpentry.design.ends import is_angled
+from carpentry.proof.boards import TooMany
 
 Size = tuple[int, int]  # thickness and width
 Counts = tuple[int, ...]
@@ -76,10 +77,6 @@ class Section:
     def fits(self, board: Size) -> bool:
         """Whether a board gives a strip of it at all."""
         return any(high <= board[0] and wide <= board[1] for high, wide in self.lying(board))
-
-
-class TooMany(Exception):
-    """More ways than can be tried."""
 
 
 def strip_patterns(board: Size, kerf: int, sections: Sequence[Section]) -> list[Counts]:

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from copy import deepcopy
 from dataclasses import replace
 from decimal import Decimal
+from itertools import product
 from pathlib import Path
 from random import Random
 from tempfile import TemporaryDirectory
@@ -21,8 +22,9 @@ from carpentry.project import Shelf, gather_materials
 from carpentry.proof import Line, Proof, check_proof, proof_document, prove, read_proof
 from carpentry.proof.capacity import Capacity
 from carpentry.proof.prove import lines_of
+from carpentry.proof.ripped import longest_strip
 from carpentry.proof.sections import Section, strip_patterns
-from carpentry.tests import seeds
+from carpentry.tests import often, seeds
 from carpentry.tests.problems import home_size, problem, ticks
 from carpentry.tests.samples import FOLDER
 from carpentry.tests.terminal import run
@@ -189,6 +191,57 @@ class MixtureTest(TestCase):
                         with self.subTest(seed=seed):
                             self.assertFalse(capacity.is_refuted(bought, lines))
                             self.assertFalse(capacity.is_refuted(bought, ()))
+
+
+class RoomTest(TestCase):
+    """Loads are tried piece by piece, and only full ones are kept: so what has room must have it
+    with a piece fewer, too."""
+
+    def assert_downward(self, capacity: Capacity, most: int) -> None:
+        wanted = [min(piece.quantity, most) for piece in capacity.pieces]
+        for name, board in capacity.boards.items():
+            for counts in product(*(range(n + 1) for n in wanted)):
+                if any(counts) and board.has_room(counts):
+                    for at, n in enumerate(counts):
+                        if n > 0 and sum(counts) > 1:
+                            fewer = (*counts[:at], n - 1, *counts[at + 1 :])
+                            self.assertTrue(board.has_room(fewer), (name, counts, fewer))
+
+    def test_where_angled_ends_find_others_to_share_saw_lines_with(self) -> None:
+        """Two braces alone lose what their outer ends would save; with a block beside them that is
+        counted as saved."""
+        rows = (
+            {"quantity": "2", "name": "brace", "stock": "2x4", "length": "46", "ends": "45 -45"},
+            {"quantity": "2", "name": "block", "stock": "2x4", "length": "1"},
+            {"quantity": "2", "name": "strut", "stock": "2x4", "length": "5", "ends": "45 -30"},
+        )
+        settings = settled(share_angled_cuts=True)
+        for eighths in range(0, 64, 3):
+            longer = f"{46 + eighths // 8} {eighths % 8}/8"
+            typed = (rows[0] | {"length": longer}, *rows[1:])
+            shelf = Shelf(LINES, settings.unit)
+            (material,) = gather_materials(named(*typed), shelf, settings)
+            given = material.problem(settings)
+            assert given
+            with self.subTest(length=longer):
+                self.assert_downward(Capacity(given), 2)
+
+    def test_of_random_mixtures(self) -> None:
+        for seed in seeds(8, 100, 5000):
+            for given in mixtures(seed, share=bool(seed % 2)):
+                with self.subTest(seed=seed):
+                    self.assert_downward(Capacity(given), 2)
+
+    def test_strips_of_many_pieces(self) -> None:
+        """What eleven pieces take on some strips is no less than what ten of them do."""
+        chance = Random(5)
+        for _ in range(often(60, 500)):
+            sizes = tuple(sorted((chance.randint(3, 30) for _ in range(11)), reverse=True))
+            for strips in (2, 3, 4):
+                for at in range(11):
+                    fewer = (*sizes[:at], *sizes[at + 1 :])
+                    known = longest_strip(fewer, strips), longest_strip(sizes, strips)
+                    self.assertLessEqual(*known, (sizes, at, strips))
 
 
 class SectionTest(TestCase):

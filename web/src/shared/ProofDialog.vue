@@ -39,10 +39,10 @@ function partsTold(count: Count): string {
 </script>
 
 <template>
-  <PlainDialog v-model="open" title="Why nothing is cheaper" :width="680" is-long>
+  <PlainDialog v-model="open" title="The proof" :width="680" is-long>
     <p class="intro">
-      Give each part a count. One board holds only so much of it, and all parts together need more
-      than any cheaper purchase holds. Add it up yourself.
+      Give each part a count. One board holds only so much of it: add up what a purchase holds, and
+      compare it with what all parts need.
     </p>
     <NoticeLine v-if="error" wrong>{{ error.message }}</NoticeLine>
     <section v-for="proof in proofs" :key="proof.of" :aria-label="proof.of">
