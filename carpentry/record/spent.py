@@ -31,14 +31,14 @@ class AtYard:
     hardware: Decimal = _NOTHING
     unpriced: int = 0
 
-    def lines(self, *, has_receipts: bool) -> Iterable[SpentLine]:
-        """What of it is on no receipt: what was planned is, where there are some."""
-        if not has_receipts:
+    def lines(self, *, boards_paid: bool, hardware_paid: bool) -> Iterable[SpentLine]:
+        """What of it is on no receipt."""
+        if not boards_paid:
             yield from _boards(self.planned, "by the list")
             if self.spares:
                 yield SpentLine("spare boards, by the list", self.spares)
-            if self.hardware or self.unpriced:
-                yield SpentLine("hardware, by the list", self.hardware, self.unpriced)
+        if not hardware_paid and (self.hardware or self.unpriced):
+            yield SpentLine("hardware, by the list", self.hardware, self.unpriced)
         yield from _boards(self.after, "bought after the plan, at its prices")
 
 
@@ -72,15 +72,21 @@ class Spent:
 
 
 def spent_on(
-    receipts: Iterable[SpentLine], at_yard: Iterable[AtYard], from_rack: int = 0, back: int = 0
+    receipts: Iterable[SpentLine],
+    at_yard: Iterable[AtYard],
+    *,
+    boards_paid: bool,
+    from_rack: int = 0,
+    back: int = 0,
 ) -> Spent:
-    """What was spent by ``receipts`` and, at yards, without one. Tax is rounded once on all that
-    bears the same, as on the list."""
+    """What was spent by ``receipts`` and, at yards, without one: ``boards_paid`` if the receipts
+    have the boards that were planned. Tax is rounded once on all that bears the same, as on the
+    list."""
     paid = tuple(receipts)
     others: list[SpentLine] = []
     taxed: dict[Tax, Decimal] = {}
     for one in at_yard:
-        for line in one.lines(has_receipts=bool(paid)):
+        for line in one.lines(boards_paid=boards_paid, hardware_paid=bool(paid)):
             others.append(line)
             taxed[one.tax] = taxed.get(one.tax, _NOTHING) + line.paid
     for tax, amount in taxed.items():

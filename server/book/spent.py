@@ -32,6 +32,8 @@ def spent(project: Project) -> Spent | None:
     return spent_on(
         [_receipt(trip) for trip in trips],
         [*(at_yard for at_yard, _ in found), hardware],
+        # Boards that were put away after a trip are cut from the rack, and no others are paid.
+        boards_paid=any(not trip.laid for trip in trips),
         from_rack=sum(from_rack for _, from_rack in found),
         back=back,
     )

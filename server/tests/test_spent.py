@@ -99,3 +99,11 @@ class WithReceiptTest(TripTestCase):
         self.assertEqual(found["total"], receipt["paid"])
         self.assertNotIn("from the rack", found["told"])
         self.assertEqual(listed(self, self.project)["cost"], receipt["paid"])
+        self.project = self.look(self.project["id"])
+        self.project = self.change(
+            self.project, "post", "/parts", text="1 beam 2x4 treated 80"
+        ).json()
+        price = self.project["plan"]["shopping"]["total"]
+        mark_cut(self, self.project)
+        later = [line["what"] for line in spent(self, self.project)["lines"]]
+        self.assertEqual(later[1:], ["1 board by the list"], price)
