@@ -1,8 +1,8 @@
 """What it takes to buy a plan: prices, lines, tax and totals, exact to the cent."""
 
 from carpentry.buying.coating import read_volume, write_volume
-from carpentry.buying.fasteners import Kind, usual_lengths
-from carpentry.buying.joints import JOINT_WORDS, hardware_key, read_each_line, read_package
+from carpentry.buying.fastener_kinds import Kind, usual_lengths
+from carpentry.buying.joints import hardware_key, read_each_line, read_package
 from carpentry.buying.packages import Package
 from carpentry.buying.price_list import (
     KnownYard,
@@ -36,7 +36,6 @@ from carpentry.buying.shopping import (
 from carpentry.language import cents, read_money, write_money
 
 __all__ = [
-    "JOINT_WORDS",
     "MAX_AVAILABLE",
     "MAX_LINES",
     "PER",

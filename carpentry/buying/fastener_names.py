@@ -4,35 +4,18 @@ carriage bolt``."""
 import re
 from dataclasses import dataclass
 
-from carpentry.buying.fasteners import PENNIES, Kind
+from carpentry.buying.fastener_kinds import KINDS, PENNIES, Kind
 from carpentry.language import CarpentryError, Unit, read_length
 
-_OTHER_NAMES = {
-    "lag": Kind.LAG,
-    "lag bolt": Kind.LAG,
-    "coach screw": Kind.LAG,
-    "coach bolt": Kind.CARRIAGE,
-    "brad nail": Kind.BRAD,
-    "pocket-hole screw": Kind.POCKET,
-    "structural": Kind.STRUCTURAL,
-    "timber screw": Kind.STRUCTURAL,
+_NAMES = {kind.value: kind for kind in Kind} | {
+    name: kind for kind, one in KINDS.items() for name in one.other_names
 }
-_NAMES = {**{kind.value: kind for kind in Kind}, **_OTHER_NAMES}
 _SORTS = (
     *("deck", "decking", "wood", "exterior", "stainless", "galvanised", "galvanized", "coated"),
     *("common", "box", "finish", "finishing", "ring-shank", "framing", "siding", "trim", "hex"),
-    *(
-        "hot-dip",
-        "steel",
-        "brass",
-        "cabinet",
-        "joist",
-        "hanger",
-        "roofing",
-        "cut",
-        "wire",
-        "self-tapping",
-    ),
+    *("hot-dip", "steel", "brass", "cabinet", "joist", "hanger", "roofing", "cut", "wire"),
+    *("self-tapping", "flat", "flat-head", "pan", "pan-head", "head", "ring", "shank", "spiral"),
+    *("casing", "narrow", "crown", "carpet"),
 )
 _EVERY_NAME = "|".join(sorted(map(re.escape, _NAMES), key=len, reverse=True))
 _KIND = re.compile(rf"(?<![\w-])({_EVERY_NAME})(?:es|s)?(?![\w-])")
@@ -50,17 +33,15 @@ _LENGTH_BEFORE = re.compile(
 )
 
 
-_BY_DIAMETER = (Kind.BOLT, Kind.CARRIAGE, Kind.LAG, Kind.DOWEL)  # others go by a gauge
-
-
 @dataclass(frozen=True)
 class Fastener:
-    """A kind with its ``name`` in one spelling, gauge and sort first (``#8 deck screw``), and the
-    length (ticks) that its name has."""
+    """A kind with its ``name`` in one spelling, gauge and sort first (``#8 deck screw``), the
+    length (ticks) that its name has, and the ``word`` that named the kind (``wood glue``)."""
 
     kind: Kind
     name: str
     length: int | None
+    word: str = ""
 
 
 def read_fastener(text: str, unit: Unit) -> Fastener | None:
@@ -83,7 +64,7 @@ def read_fastener(text: str, unit: Unit) -> Fastener | None:
         length = read_length(sized["length"], unit).ticks
         before = f"{before[: sized.start()]} {before[sized.end() :]}"
     gauges, sorts = _gauge_and_sort(before)
-    if sorts is None or ("/" in gauges and kind not in _BY_DIAMETER):
+    if sorts is None or ("/" in gauges and not KINDS[kind].by_diameter):
         return None
     late = _SIZE_BEFORE.match(after) if not gauges else None
     if late and (
@@ -98,7 +79,8 @@ def read_fastener(text: str, unit: Unit) -> Fastener | None:
         if length not in (None, typed):
             return None
         length = typed
-    return Fastener(kind, " ".join(filter(None, (gauges, *sorts, kind.value))), length)
+    name = " ".join(filter(None, (gauges, *sorts, kind.value)))
+    return Fastener(kind, name, length, found[1] if found else "")
 
 
 def _gauge_and_sort(before: str) -> tuple[str, tuple[str, ...] | None]:

@@ -2,13 +2,14 @@
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from carpentry.buying.coating import read_volume
-from carpentry.buying.fastener_names import Fastener, read_fastener
-from carpentry.buying.fasteners import Kind, Through
+from carpentry.buying.fastener_kinds import KINDS, Kind
+from carpentry.buying.fastener_names import read_fastener
+from carpentry.buying.fasteners import Through
 from carpentry.buying.packages import Package
 from carpentry.language import (
     COUNT,
@@ -21,16 +22,44 @@ from carpentry.language import (
 )
 
 MOST_LINES = 500
-JOINT_WORDS = ("load", "recessed", "glued", "along", "half lap")
 MOST_COUNT = 10_000
 LONGEST_LINE = 400
-_JOINT = re.compile(rf"({COUNT})\s*[x×]?\s+([^,]+),\s*([^,]+)((?:,[^,]+)*)", re.IGNORECASE)
+_JOINT = re.compile(rf"({COUNT})\s*[x×]?\s+([^,]+),(.+)", re.IGNORECASE)
 _PIECE = re.compile(r"([A-Z]{1,3})(?:\s+(face|edge|end))?", re.IGNORECASE)
 _HELD = re.compile(rf"(?:({COUNT})\s+(?!d\b))?(.+)")
 _ITEM = re.compile(r"(have\s+)?(\d{1,9})\s*[x×]?\s+([^@]+?)\s*(?:@\s*(\S+?)(?:\s+([A-Za-z]{3}))?)?")
 _DRAWN = re.compile(r"have\s+([\d.]+\s*(?:ml|l|gal|qt|pt|fl\s*oz))\s+(.+)", re.IGNORECASE)
 _BETWEEN = re.compile(r"\s+(?:to|into|through|on)\s+", re.IGNORECASE)
-_SAME_WORD = {"lap": "half lap", "lapped": "half lap", "half-lap": "half lap", "recess": "recessed"}
+_WORDS = {  # each way to say it, and what it says
+    "load": "load",
+    "recessed": "recessed",
+    "recess": "recessed",
+    "counterbored": "recessed",
+    "countersunk": "countersunk",
+    "along": "along",
+    "half lap": "lapped",
+    "half-lap": "lapped",
+    "half lapped": "lapped",
+    "lap": "lapped",
+    "lapped": "lapped",
+    "toe-screwed": "toed",
+    "toe screwed": "toed",
+    "toe-nailed": "toed",
+    "toe nailed": "toed",
+    "through the miter": "mitered",
+    "through the mitre": "mitered",
+    "miter": "mitered",
+    "mitre": "mitered",
+    "mitered": "mitered",
+    "mitred": "mitered",
+}
+_SAID = ("load", "recessed", "countersunk", "glued", "along", "half lap", "toe-screwed")
+_RECESSED = re.compile(r"(?:recess|recessed|counterbored)\s+(\S.*)", re.IGNORECASE)
+_SAWN = re.compile(
+    r"(?:(?:in|with)\s+a\s+)?(?:rabbet|groove|dado|notch|lap)\s+(\S.*)", re.IGNORECASE
+)
+_TOE = re.compile(r"\btoe[- ](?=screws?\b|nails?\b)")
+_KINDS = ", ".join(Kind)
 Typed = TypeVar("Typed")
 
 
@@ -45,10 +74,14 @@ class Meeting:
 @dataclass(frozen=True)
 class Joint:
     """``count`` equal joints, each held by ``each`` fasteners of a kind, from the first part of
-    ``way`` into the last. One of them may ``load`` it, its heads may be recessed and plugged, it
-    may be ``glued`` as well, its pieces may lie ``along`` each other or be half ``lapped``, each
-    sawn to half its thickness; a ``length`` (ticks) that was typed is taken as it is. ``name`` is
-    the fastener's with its gauge and sort: ``#8 deck screw``."""
+    ``way`` into the last. One of them may ``load`` it, its heads may be ``recessed`` and plugged,
+    so deep (ticks) where ``recess`` says so, or ``countersunk``, which is flush; it may be glued
+    as well, with a ``glue`` where its line names one; its pieces may lie ``along`` each other or
+    be half ``lapped``, each sawn to half
+    its thickness, or one be ``sawn`` so deep (ticks) where the fastener goes; it may be driven
+    ``toed``, at a slope through an end, or where a ``mitered`` end lies on the other piece. A
+    ``length`` (ticks) that was typed is taken as it is. ``name`` is the fastener's with its gauge
+    and sort: ``#8 deck screw``."""
 
     text: str
     count: int
@@ -58,10 +91,21 @@ class Joint:
     name: str = ""
     load: bool = False
     recessed: bool = False
+    recess: int | None = None
+    countersunk: bool = False
     length: int | None = None
     glued: bool = False
+    glue: str = ""
     along: bool = False
     lapped: bool = False
+    sawn: int = 0
+    toed: bool = False
+    mitered: bool = False
+
+    @property
+    def holds_by_itself(self) -> bool:
+        """Whether something else than glue, and what takes clamps, holds it."""
+        return not KINDS[self.kind].clamps
 
 
 @dataclass(frozen=True)
@@ -80,42 +124,56 @@ class Item:
 
 def read_joint(text: str, unit: Unit) -> Joint:
     """A joint: ``8 B to A edge, 2 screws``, ``4 C to D, 1 carriage bolt, load``, ``6 E to F, 2
-    screws, 3in, recessed``. Raises ``CarpentryError``."""
+    screws, 3in, recessed 1/2``, ``4 G end to H, glue``. After the parts, the order of what is said
+    does not matter. Raises ``CarpentryError``."""
     found = _JOINT.fullmatch(text.strip())
     if not found:
         raise CarpentryError("write how many, which parts and how: 8 B to A edge, 2 screws")
-    count, way, held, more = found.groups()
-    each, fastener = _held(held, unit)
-    said: set[str] = set()
-    length = fastener.length
+    count, way, more = found.groups()
+    joint = Joint(text.strip(), _count(count), _way(way), 1, Kind.GLUE)
+    held = False
     for typed in filter(None, (" ".join(one.lower().split()) for one in more.split(","))):
-        word = _SAME_WORD.get(typed, typed)
-        if word in JOINT_WORDS:
-            said.add(word)
-        else:
-            length = _length(word, unit)
-    return Joint(
-        text.strip(),
-        _count(count),
-        _way(way),
-        each,
-        fastener.kind,
-        fastener.name,
-        load="load" in said,
-        recessed="recessed" in said,
-        length=length,
-        glued="glued" in said or fastener.kind is Kind.GLUE,
-        along="along" in said,
-        lapped="half lap" in said,
-    )
+        joint, holds = _with(joint, typed, unit, held=held)
+        held = held or holds
+    if not held and not joint.glued:
+        raise CarpentryError(f"nothing holds it: write one of {_KINDS}")
+    return joint if held else replace(joint, name=Kind.GLUE.value)
 
 
-def _length(text: str, unit: Unit) -> int:
+def _with(joint: Joint, typed: str, unit: Unit, *, held: bool) -> tuple[Joint, bool]:
+    """A joint with what one word of its line says, and whether that holds it."""
+    if typed in _WORDS:
+        said: dict[str, Any] = {_WORDS[typed]: True}
+        return replace(joint, **said), False
+    if sized := _RECESSED.fullmatch(typed):
+        return replace(joint, recessed=True, recess=read_length(sized[1], unit).ticks), False
+    if sized := _SAWN.fullmatch(typed):
+        return replace(joint, sawn=read_length(sized[1], unit).ticks), False
+    found = _HELD.fullmatch(_TOE.sub("", typed))
+    fastener = read_fastener(found[2], unit) if found else None
+    if found and fastener and fastener.kind is Kind.GLUE:
+        named = "" if fastener.word in ("glue", "glued") else fastener.word
+        return replace(joint, glued=True, glue=named), False
+    if found and fastener:
+        if held:
+            raise CarpentryError(f"“{typed}” is a second fastener: write a line for each")
+        joint = replace(
+            joint,
+            each=_count(found[1] or "1"),
+            kind=fastener.kind,
+            name=fastener.name,
+            length=joint.length if fastener.length is None else fastener.length,
+            toed=joint.toed or bool(_TOE.search(typed)),
+        )
+        return joint, True
     try:
-        return read_length(text, unit).ticks
+        return replace(joint, length=read_length(typed, unit).ticks), False
     except CarpentryError as error:
-        words = ", ".join(JOINT_WORDS)
-        raise CarpentryError(f"“{text}” is neither {words} nor a length") from error
+        words = ", ".join(_SAID)
+        raise CarpentryError(
+            f"“{typed}” holds nothing, and is neither {words} nor a length: what holds is one of "
+            f"{_KINDS}"
+        ) from error
 
 
 def _count(text: str) -> int:
@@ -137,16 +195,6 @@ def _way(text: str) -> tuple[Meeting, ...]:
     if len(meetings) < 2:
         raise CarpentryError("a joint takes two parts: B to A")
     return tuple(meetings)
-
-
-def _held(text: str, unit: Unit) -> tuple[int, Fastener]:
-    """How many fasteners hold a joint, and which: ``two #8 deck screws 3in``."""
-    found = _HELD.fullmatch(text.strip())
-    fastener = read_fastener(found[2], unit) if found else None
-    if not found or fastener is None:
-        known = ", ".join(Kind)
-        raise CarpentryError(f"“{text.strip().lower()}” holds nothing: write one of {known}")
-    return _count(found[1] or "1"), fastener
 
 
 def read_item(text: str) -> Item:

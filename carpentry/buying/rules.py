@@ -7,7 +7,8 @@ from dataclasses import replace
 from fractions import Fraction
 from functools import partial
 
-from carpentry.buying.fasteners import RECESS, USUAL_RULES, Kind, Rules
+from carpentry.buying.fastener_kinds import Kind
+from carpentry.buying.fasteners import RECESS, USUAL_RULES, Rules
 from carpentry.buying.joints import read_each_line
 from carpentry.language import TICKS_PER_FOOT, CarpentryError, Problem, Unit, read_length
 
@@ -15,11 +16,13 @@ MOST_TAKEN = 20
 _SHARES: Mapping[str, Callable[[Rules, Fraction], Rules]] = {
     "into a face": lambda rules, share: replace(rules, into_face=share),
     "into an edge": lambda rules, share: replace(rules, into_edge=share),
+    "enough of a screw": lambda rules, share: replace(rules, enough_share=share),
 }
 RULE_SIZES: Mapping[str, Callable[[Rules, int], Rules]] = {
     "short of through": lambda rules, size: replace(rules, short=size),
     "recess": lambda rules, size: replace(rules, recess=size),
     "washers and nut": lambda rules, size: replace(rules, nut=size),
+    "enough bite": lambda rules, size: replace(rules, enough=size),
 }
 _TAKES = {f"{kind.value} takes": kind.value for kind in Kind} | {"recess takes": RECESS}
 _SHARE = re.compile(r"(?:(\d+)\s+)?(\d+)(?:/(\d+))?")
@@ -30,6 +33,8 @@ USUAL_LINES = (
     "short of through: 1/8in",
     "recess: 1/4in",
     "washers and nut: 1/2in",
+    "enough of a screw: 1/3",
+    "enough bite: 1in",
     "bolt takes: 2 washer, 1 nut",
     "carriage bolt takes: 1 washer, 1 nut",
     "recess takes: 1 plug",

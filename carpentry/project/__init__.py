@@ -20,7 +20,7 @@ from carpentry.project.gathering import (
     standard_lines,
 )
 from carpentry.project.groups import GroupShare, group_shares
-from carpentry.project.hardware import Fastened, Hardware, HardwareFields, JoinedPart, hardware_of
+from carpentry.project.hardware import Fastened, Hardware, HardwareFields, hardware_of
 from carpentry.project.leftovers import kept_leftovers, section_left, test_piece
 from carpentry.project.material import Material, NamedPart, Offer, extra_of
 from carpentry.project.notes import Note, notes
@@ -33,6 +33,7 @@ from carpentry.project.packing import (
     pack_prices,
     packs_priced,
 )
+from carpentry.project.passed import JoinedPart
 from carpentry.project.proof_words import ProofTold, proof_told
 from carpentry.project.rack_file import read_rack_file
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments

@@ -7,17 +7,8 @@ from decimal import Decimal
 from itertools import pairwise
 
 from carpentry.buying.coating import Coat, millilitres, read_coat, surface, write_area
-from carpentry.buying.fasteners import (
-    BEARING,
-    BOLTS,
-    RECESS,
-    Kind,
-    Passed,
-    Rules,
-    Through,
-    check_length,
-    choose_length,
-)
+from carpentry.buying.fastener_kinds import KINDS, Kind
+from carpentry.buying.fasteners import RECESS, Rules, Through, check_length, choose_length
 from carpentry.buying.joints import (
     Item,
     Joint,
@@ -32,44 +23,11 @@ from carpentry.buying.rules import read_rules
 from carpentry.design import EMPTY, Sheet
 from carpentry.language import TICKS_PER_INCH, CarpentryError, Problem, Unit
 from carpentry.project.packing import FoundPacks, HardwareLine, packed_line
+from carpentry.project.passed import JoinedPart, passed_by
 from carpentry.project.settings import Settings
 
 Key = tuple[str, int | None, bool]  # kind or name, length in ticks, whether it is a volume
-_TAKE_INSTEAD = "a joint that bears load takes structural screws, lag screws or bolts"
-GIVES_WAY = {
-    Kind.SCREW: f"ordinary screws are brittle and may snap: {_TAKE_INSTEAD}",
-    Kind.POCKET: f"pocket screws may snap or split out: {_TAKE_INSTEAD}",
-    Kind.NAIL: f"nails may draw out; the local code says which and how many, else {_TAKE_INSTEAD}",
-    Kind.BRAD: f"brads only hold in place: {_TAKE_INSTEAD}",
-}
-LETS_GO = f"glue and wooden pins alone may let go outdoors: {_TAKE_INSTEAD}"
 PILOT = "drill pilot holes"
-
-
-@dataclass(frozen=True)
-class JoinedPart:
-    """What joints and finishes have to know of a part: finished thickness, width and length in
-    ticks, 0 where they are not known, and how many pieces there are."""
-
-    thickness: int
-    width: int
-    length: int
-    pieces: int = 1
-
-    def meets(self, through: Through) -> tuple[int, int]:
-        """The smaller and the larger size (ticks) of the side that a joint is on."""
-        sizes = {
-            Through.FACE: (self.width, self.length),
-            Through.EDGE: (self.thickness, self.length),
-            Through.END: (self.thickness, self.width),
-        }
-        smaller, larger = sorted(sizes[through])
-        return smaller, larger
-
-    def depth(self, through: Through) -> int:
-        """Ticks that a fastener finds there."""
-        sizes = {Through.FACE: self.thickness, Through.EDGE: self.width, Through.END: self.length}
-        return sizes[through]
 
 
 @dataclass(frozen=True)
@@ -160,7 +118,7 @@ def hardware_of(
     measures of its ``sheet``. What cannot be read is told by line, nothing is refused."""
     read = _read_lines(fields, settings.unit, sheet)
     needs = _Needs()
-    fastened = [_fasten(joint, parts, settings, read.rules, needs) for joint in read.joints]
+    fastened = [_fasten(joint, parts, settings, read, needs) for joint in read.joints]
     prices: dict[Key, Decimal] = {}
     have: dict[Key, int] = {}
     for item in read.items:
@@ -246,28 +204,30 @@ def _fasten(
     joint: Joint,
     parts: Mapping[str, JoinedPart],
     settings: Settings,
-    rules: Rules,
+    read: _Lines,
     needs: _Needs,
 ) -> Fastened:
     count = joint.count * joint.each * settings.copies
     unknown = [meeting.mark for meeting in joint.way if meeting.mark not in parts]
     if unknown:
         return Fastened(joint.text, "", None, count, (f"no part is marked {', '.join(unknown)}",))
-    halves = 2 if joint.lapped else 1
-    way = [Passed(parts[m.mark].depth(m.through) // halves, m.through) for m in joint.way]
+    kind, rules, unit = KINDS[joint.kind], read.rules, settings.unit
+    deep = rules.recess if joint.recess is None else joint.recess
+    sunk = deep if joint.recessed else 0
+    sold = [length for name, length, _ in read.packages if name == joint.name and length]
     try:
-        chosen = choose_length(joint.kind, way, settings.unit, recessed=joint.recessed, rules=rules)
+        way = passed_by(joint, parts)
+        chosen = choose_length(joint.kind, way, unit, sunk=sunk, rules=rules, sold=sold)
     except CarpentryError as error:
         return Fastened(joint.text, "", None, count, (error.problems[0].message,))
     length, warnings = chosen.length, list(chosen.warnings)
     if joint.length is not None:
         length = joint.length
-        warnings = list(check_length(joint.kind, length, way, recessed=joint.recessed, rules=rules))
-    if joint.load and joint.kind not in BEARING:
-        warnings.append(GIVES_WAY.get(joint.kind, LETS_GO))
-    thin = any(piece.depth < TICKS_PER_INCH for piece in way)
-    screwed = length is not None and joint.kind not in BOLTS
-    splits = screwed and (thin or way[-1].through is not Through.FACE)
+        warnings = list(check_length(joint.kind, length, way, unit, sunk=sunk, rules=rules))
+    if joint.load:
+        warnings += filter(None, [kind.gives_way])
+    thin = any(parts[meeting.mark].depth(meeting.through) < TICKS_PER_INCH for meeting in joint.way)
+    splits = kind.is_driven and (thin or way[-1].through is not Through.FACE or joint.toed)
     notes = (PILOT,) if splits else ()
     if joint.kind is Kind.GLUE:
         return Fastened(joint.text, joint.kind.value, None, count, tuple(warnings))

@@ -3,7 +3,7 @@
 import re
 from collections.abc import Callable, Mapping
 
-from carpentry.buying import JOINT_WORDS, RULE_SIZES, hardware_key
+from carpentry.buying import RULE_SIZES, hardware_key
 from carpentry.language import CarpentryError, Unit, read_length, unambiguous
 
 _NAMED = re.compile(r"(?P<name>.*?\S)\s+(?P<size>\d[\d\s/.-]*)")
@@ -28,8 +28,14 @@ def _length(text: str, unit: Unit) -> str:
 
 def _joint(line: str, unit: Unit) -> str:
     pieces = [piece.strip() for piece in line.split(",")]
-    said = [word if word.lower() in JOINT_WORDS else _length(word, unit) for word in pieces[2:]]
-    return ", ".join((*pieces[:2], *said)) if said else line
+    said = [_sized(one, unit) for one in pieces]
+    return ", ".join(said) if len(pieces) > 2 else line
+
+
+def _sized(word: str, unit: Unit) -> str:
+    """A word of a joint with the unit of its length."""
+    found = _SIZED.fullmatch(word)
+    return f"{found[1]}{_length(found[2], unit)}" if found else word
 
 
 def _item(line: str, unit: Unit) -> str:
@@ -57,6 +63,10 @@ def _step(line: str, unit: Unit) -> str:
     return _TOLERANCE.sub(lambda found: f"{found[1]}{_length(found[2], unit)}", line)
 
 
+_SIZED = re.compile(  # a length alone, or after what is so deep
+    r"((?:(?:recess|recessed|counterbored|rabbet|groove|dado|notch|lap)\s+)?)(\d[\d\s/.-]*)",
+    re.IGNORECASE,
+)
 _TOLERANCE = re.compile(r"(,\s*check\s[^,]+?\sto\s+)([^,]+)", re.IGNORECASE)
 _WAYS: Mapping[str, Callable[[str, Unit], str]] = {
     "joints": _joint,

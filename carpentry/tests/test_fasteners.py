@@ -8,14 +8,13 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
+from carpentry.buying.fastener_kinds import KINDS, Kind, usual_lengths
 from carpentry.buying.fasteners import (
     USUAL_RULES,
-    Kind,
     Passed,
     Through,
     check_length,
     choose_length,
-    usual_lengths,
 )
 from carpentry.buying.packages import Package, pack_need
 from carpentry.language import TICKS_PER_INCH, TICKS_PER_MM, CarpentryError, Unit
@@ -33,8 +32,8 @@ def way(*pieces: str) -> list[Passed]:
     return found
 
 
-def chosen(kind: Kind, *pieces: str, recessed: bool = False, unit: Unit = Unit.INCH) -> str:
-    found = choose_length(kind, way(*pieces), unit, recessed=recessed)
+def chosen(kind: Kind, *pieces: str, sunk: int = 0, unit: Unit = Unit.INCH) -> str:
+    found = choose_length(kind, way(*pieces), unit, sunk=sunk)
     length = found.length
     return "" if length is None else str(Decimal(length) / TICKS_PER_INCH)
 
@@ -42,16 +41,19 @@ def chosen(kind: Kind, *pieces: str, recessed: bool = False, unit: Unit = Unit.I
 class LengthTest(TestCase):
     def test_worked_values(self) -> None:
         """Common practice, no source: 3/4 onto a 2x face takes 2 in, 2x onto 2x faces 2 1/2, 2x
-        into the edge or end of a 2x4 4 in by 1 1/2 times what is fastened (a bite of 2 1/4). A
-        thick last piece asks for no more: 3/4 onto a post takes 2 in (a bite of 1 1/8)."""
+        into the edge or end of a 2x4, or onto a post, 3 in: a screw is never asked to bite
+        more than 1 1/2. A thick last piece asks for no more: 3/4 onto a post takes 2 in (a bite of
+        1 1/8)."""
         for kind, pieces, length in (
             (Kind.SCREW, ("3/4", "1 1/2"), "2"),
             (Kind.SCREW, ("1 1/2", "1 1/2"), "2.5"),
-            (Kind.SCREW, ("1 1/2", "3 1/2 edge"), "4"),
+            (Kind.SCREW, ("1 1/2", "3 1/2 edge"), "3"),
             (Kind.SCREW, ("3/4", "3 1/2 edge"), "2"),
             (Kind.SCREW, ("3/4", "3 1/2"), "2"),
             (Kind.SCREW, ("3/4", "5 1/2"), "2"),
-            (Kind.SCREW, ("1 1/2", "5 1/2"), "4"),
+            (Kind.SCREW, ("1 1/2", "5 1/2"), "3"),
+            (Kind.NAIL, ("1 1/2", "3 1/2 end"), "3.5"),
+            (Kind.STAPLE, ("1/8", "3/4"), "0.375"),
             (Kind.LAG, ("1 1/2", "3 1/2"), "4"),
             (Kind.BRAD, ("1/4", "3/4"), "0.625"),
             (Kind.NAIL, ("3/4", "1 1/2"), "2"),
@@ -69,28 +71,28 @@ class LengthTest(TestCase):
     def test_a_recessed_head_goes_deeper(self) -> None:
         """Under a recess of 1/4, 2 1/4 in goes through 1 1/4 and bites 1 of 1 1/2; through
         1/2, 1 1/4 in bites 1 1/2 times that."""
-        self.assertEqual(chosen(Kind.SCREW, "1 1/2", "1 1/2", recessed=True), "2.25")
-        self.assertEqual(chosen(Kind.SCREW, "3/4", "1 1/2", recessed=True), "1.25")
+        self.assertEqual(chosen(Kind.SCREW, "1 1/2", "1 1/2", sunk=USUAL_RULES.recess), "2.25")
+        self.assertEqual(chosen(Kind.SCREW, "3/4", "1 1/2", sunk=USUAL_RULES.recess), "1.25")
 
     def test_a_recess_shortens_what_is_passed(self) -> None:
         """A bolt through 1 1/2 and 3 1/2 with its head sunk 1/4 passes 4 3/4 and needs 5 1/4; a
         recess as deep as the board goes through it."""
-        self.assertEqual(chosen(Kind.CARRIAGE, "1 1/2", "3 1/2", recessed=True), "5.5")
+        self.assertEqual(chosen(Kind.CARRIAGE, "1 1/2", "3 1/2", sunk=USUAL_RULES.recess), "5.5")
         self.assertEqual(chosen(Kind.BOLT, "1 3/4", "3 1/2"), "6")
-        self.assertEqual(chosen(Kind.BOLT, "1 3/4", "3 1/2", recessed=True), "5.5")
-        found = choose_length(Kind.SCREW, way("1/4", "1 1/2"), Unit.INCH, recessed=True)
+        self.assertEqual(chosen(Kind.BOLT, "1 3/4", "3 1/2", sunk=USUAL_RULES.recess), "5.5")
+        found = choose_length(Kind.SCREW, way("1/4", "1 1/2"), Unit.INCH, sunk=USUAL_RULES.recess)
         self.assertEqual(found.warnings, ("the recess goes through the first piece",))
-        typed = check_length(Kind.SCREW, ticks("1"), way("1/4", "1 1/2"), recessed=True)
+        typed = check_length(Kind.SCREW, ticks("1"), way("1/4", "1 1/2"), sunk=USUAL_RULES.recess)
         self.assertEqual(typed, found.warnings)
 
     def test_where_a_pocket_screw_comes_out(self) -> None:
         """Common practice: half of it goes into the other piece. 1 1/4 in for 3/4 stock goes 5/8
         deep: through 1/2, and just 1/8 short of 3/4."""
-        for last, words in (("1/2", ("comes through",)), ("3/4", ())):
+        for last, words in (("1/2", ("1 1/4″ comes through",)), ("3/4", ())):
             found = choose_length(Kind.POCKET, way("3/4", last), Unit.INCH)
             self.assertEqual((found.length, found.warnings), (ticks("1 1/4"), words))
         near = check_length(Kind.POCKET, ticks("1 1/2"), way("3/4", "13/16"))
-        self.assertEqual(near, ("comes closer to the far side than the rule",))
+        self.assertEqual(near, ("its point stops only 1/16″ from the far side",))
 
     def test_never_through_and_as_short_as_bites(self) -> None:
         """Whatever the thicknesses: an 1/8 in is left, and no shorter length that is sold bites."""
@@ -103,14 +105,12 @@ class LengthTest(TestCase):
                 continue
             self.assertLessEqual(found.length, whole - ticks("1/8"))
             fastened = whole - pieces[-1].depth
-            bite = min(pieces[-1].depth * 2 / 3, fastened * 1.5)
-            self.assertGreaterEqual(found.length - fastened, int(bite))
+            bite = min(pieces[-1].depth * 2 / 3, fastened * 1.5, ticks("1 1/2"))
+            into = found.length - fastened
+            self.assertGreaterEqual(into, min(int(bite), found.length // 3, ticks("1")))
             for shorter in usual_lengths(Kind.SCREW, Unit.INCH):
-                if shorter < found.length:
-                    self.assertIn(
-                        check_length(Kind.SCREW, shorter, pieces)[-1],
-                        ("does not bite by the rule", "misses the last piece"),
-                    )
+                if into >= int(bite) and shorter < found.length <= ticks("4"):
+                    self.assertLess(shorter - fastened, int(bite))
 
     def test_in_millimetres(self) -> None:
         found = choose_length(
@@ -121,8 +121,9 @@ class LengthTest(TestCase):
     def test_what_is_said(self) -> None:
         for pieces, words in (
             (("1/4", "3/8"), "comes through"),
-            (("6", "1 1/2"), "misses the last piece"),
-            (("7/8", "3/8"), "does not bite by the rule"),
+            (("6", "1 1/2"), "misses the last piece: 6″ lie before it"),
+            (("7/8", "3/8"), "only 1/8″ goes into the last piece"),
+            (("3 1/2", "3 1/2"), "5″ is a silly length for a screw: counterbore it"),
         ):
             found = choose_length(Kind.SCREW, way(*pieces), Unit.INCH)
             self.assertTrue(any(words in warning for warning in found.warnings), (pieces, found))
@@ -130,7 +131,7 @@ class LengthTest(TestCase):
             "threaded rod", choose_length(Kind.BOLT, way("9", "9"), Unit.INCH).warnings[0]
         )
         self.assertEqual(
-            check_length(Kind.SCREW, ticks("3"), way("3/4", "1 1/2")), ("comes through",)
+            check_length(Kind.SCREW, ticks("3"), way("3/4", "1 1/2")), ("3″ comes through",)
         )
         self.assertIn("washers", check_length(Kind.BOLT, ticks("5"), way("1 1/2", "3 1/2"))[0])
         with self.assertRaisesRegex(CarpentryError, "two pieces"):
@@ -199,22 +200,23 @@ class AnyWayTest(TestCase):
     def test_what_is_chosen_without_a_word_bites_and_stays_within(
         self, way: list[Passed], kind: Kind, recessed: bool
     ) -> None:
-        found = choose_length(kind, way, Unit.INCH, recessed=recessed)
+        sunk = USUAL_RULES.recess if recessed else 0
+        found = choose_length(kind, way, Unit.INCH, sunk=sunk)
         if found.length is None:
             self.assertTrue(found.warnings)
             return
-        tip = found.length + (USUAL_RULES.recess if recessed else 0)
-        fastened, last = sum(piece.depth for piece in way[:-1]), way[-1]
-        self.assertLessEqual(tip, fastened + last.depth - USUAL_RULES.short)
-        self.assertGreater(tip, fastened)
+        fastened, last = sum(piece.depth for piece in way[:-1]) - sunk, way[-1]
+        self.assertLessEqual(found.length, fastened + last.depth - USUAL_RULES.short)
+        self.assertGreater(found.length, fastened)
         if not found.warnings:
-            fastened -= USUAL_RULES.recess if recessed else 0
-            tip = found.length
             bite = fastened * 1.5
             if last.through is Through.FACE:
                 bite = min(bite, last.depth * 2 / 3)
-            self.assertGreaterEqual(tip - fastened, int(bite))
-        told = check_length(kind, found.length, way, recessed=recessed)
+            share = 0.5 if last.through is Through.END else 1 / 3
+            enough = min(found.length * share, ticks("3") * share)
+            bite = min(bite, KINDS[kind].most_bite or bite, enough)
+            self.assertGreaterEqual(found.length - fastened, int(bite))
+        told = check_length(kind, found.length, way, sunk=sunk)
         self.assertEqual(told, found.warnings)
 
     @given(ways, st.sampled_from(list(Unit)))

@@ -5,7 +5,8 @@ from itertools import product
 from unittest import TestCase
 
 from carpentry.buying.coating import read_coat, read_volume, write_volume
-from carpentry.buying.fasteners import USUAL_RULES, Kind, Through
+from carpentry.buying.fastener_kinds import Kind
+from carpentry.buying.fasteners import USUAL_RULES, Through
 from carpentry.buying.joints import (
     hardware_key,
     read_each_line,
@@ -158,7 +159,7 @@ class CountingTest(TestCase):
             ("4 B to A, 2 dowels, load", "may let go"),
             ("4 B to A, 2 biscuits, load", "may let go"),
             ("4 B to A, 2 screws, 3in", "comes through"),
-            ("4 A to B, 2 screws, 1 5/8in", "does not bite"),
+            ("4 A to B, 2 screws, 1 5/8in", "only 1/8″ goes into"),
             ("4 B to Z, 2 screws", "no part is marked Z"),
         ):
             (told,) = hardware(joint).joints

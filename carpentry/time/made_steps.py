@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
 from carpentry.buying.coating import Coat, surface
-from carpentry.buying.fasteners import Kind
+from carpentry.buying.fastener_kinds import KINDS
 from carpentry.buying.joints import Joint
 from carpentry.hours.pace import at_pace
 from carpentry.hours.weather import Wait
@@ -203,7 +203,7 @@ class _Maker:
         after: tuple[str, ...] = (),
     ) -> Iterator[Step]:
         """Dry fit, glue and fasten what belongs together, after what else has to be there."""
-        glued = [one for one in joints if one[0].kind in _CLAMPED and one[0].glued]
+        glued = [one for one in joints if one[0].glued and not one[0].holds_by_itself]
         others = [one for one in joints if one not in glued]
         marks = _marks_of(joint for joint, _ in joints)
         before = tuple(dict.fromkeys((*self._before(marks), *after)))
@@ -277,7 +277,7 @@ class _Maker:
         group: str = "",
     ) -> Step:
         minutes = at.GET_READY + sum(
-            fastened.count * at.minutes_a_fastener(joint.kind) for joint, fastened in joints
+            fastened.count * KINDS[joint.kind].minutes for joint, fastened in joints
         )
         warned = dict.fromkeys(told for _, one in joints for told in one.warnings)
         marks = _marks_of(joint for joint, _ in joints)
@@ -401,9 +401,6 @@ class _Maker:
 
     def _count(self, joints: Iterable[tuple[Joint, Fastened]]) -> int:
         return sum(joint.count for joint, _ in joints) * self.of.copies
-
-
-_CLAMPED = (Kind.GLUE, Kind.DOWEL, Kind.BISCUIT, Kind.SPLINE)
 
 
 def _last_of(steps: Sequence[Step]) -> tuple[str, ...]:

@@ -17,7 +17,12 @@ from carpentry.design.shapes.asked import (
     refuse,
 )
 from carpentry.design.shapes.frame import LEFT, RIGHT, UP
-from carpentry.design.shapes.leaning import check_wide_enough, lie_leaning, write_leaning
+from carpentry.design.shapes.leaning import (
+    BOTTOM_HELD,
+    check_wide_enough,
+    lie_leaning,
+    write_leaning,
+)
 from carpentry.design.shapes.shape import Made, Shape
 from carpentry.design.shapes.stand import BACK, FRONT
 
@@ -91,8 +96,7 @@ class Box(Shape):
             sizes = {"depth": "{groove}", "width": "thickness of {bottom}"}
             work += [Work("groove", key, "near the bottom edge", sizes) for key in ("side", "end")]
         elif bottom != _NONE:
-            into = "edge" if bottom == _UNDER else "face"
-            joints.append(Joint("12", f"{{bottom}} to {{side}} {into}, 1 screw"))
+            joints.append(Joint("12", BOTTOM_HELD[bottom]))
         return Written(rows, joints, work, figures=figures)
 
     @staticmethod
@@ -165,5 +169,5 @@ def _rabbet(between: str) -> dict[str, str]:
 def _joint(corners: str, full: str, between: str) -> str:
     if corners == _MITERED:
         return f"{{{full}}} end to {{{between}}} end, 1 spline, glued"
-    glued = ", glued" if corners == _RABBETED else ""
-    return f"{{{full}}} to {{{between}}} end, 3 screws{glued}"
+    rabbet = ", rabbet =({rabbet} + 0 in), glued" if corners == _RABBETED else ""
+    return f"{{{full}}} to {{{between}}} end, 3 screws{rabbet}"

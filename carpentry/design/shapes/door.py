@@ -22,6 +22,7 @@ from carpentry.design.shapes.asked import (
     refuse,
 )
 from carpentry.design.shapes.frame import LEFT, RIGHT, UP
+from carpentry.design.shapes.held import end_on_edge
 from carpentry.design.shapes.shape import Made, Shape
 
 _FRAMED, _LEDGED = "framed", "ledged"
@@ -76,13 +77,13 @@ class Door(Shape):
         if framed:
             rows.append(Row("stile", "stile", stock, "2 * {leaves}", "{leaf height}"))
             long, name = "{leaf width} - 2 * width of {stile}", "rail"
-            joints.append(Joint("2 * {leaves} * {rails}", "{stile} edge to {rail} end, 2 screws"))
+            joints.append(end_on_edge("2 * {leaves} * {rails}", given, "stock", "rail", "stile"))
         else:
             long, name = "{leaf width}", "ledge"
         rows.append(Row("rail", name, stock, "{leaves} * {rails}", long))
         if given.choice("brace") == "yes":
             rows.append(self._brace(stock, figures))
-            line = "{brace} end to {rail} edge, 1 screw"
+            line = "{brace} end to {rail} edge, 1 screw, through the miter"
             joints.append(Joint("2 * {leaves} * ({rails} - 1)", line))
         runs: list[RunFields] = []
         if given["faces"]:

@@ -15,6 +15,7 @@ from carpentry.design.shapes.asked import (
     Written,
     refuse,
 )
+from carpentry.design.shapes.held import end_on_edge, half_lapped
 from carpentry.design.shapes.shape import Made, Shape
 
 RIGHT, UP, DOWN, LEFT = (1.0, 0.0, 0.0), (0.0, 0.0, 1.0), (0.0, 0.0, -1.0), (-1.0, 0.0, 0.0)
@@ -50,7 +51,7 @@ class Frame(Shape):
             Row("post", "post", stock, "2", post, ends=mitered),
             Row("rail", "rail", stock, "2", rail, ends=mitered),
         ]
-        joints, work = [Joint("4", _CORNERS[corners])], []
+        joints, work = [self._corner(given, corners)], []
         if corners == _LAPPED:
             work = [_lap("post", "rail"), _lap("rail", "post")]
         runs: list[RunFields] = []
@@ -62,11 +63,19 @@ class Frame(Shape):
             along = "{width} - 2 * width of {post}" if upright else "{height} - 2 * width of {rail}"
             rows.append(Row("middle", "middle", stock, "count of {middles}", inside))
             into = "rail" if upright else "post"
-            line = f"{{{into}}} edge to {{middle}} end, 2 screws"
-            joints.append(Joint("2 * count of {middles}", line))
+            joints.append(end_on_edge("2 * count of {middles}", given, "stock", "middle", into))
             asked = (along, "width of {middle}", "count", "{middles}")
             runs.append(RunFields("middles", *asked, part="middle"))
         return Written(rows, joints, work, runs)
+
+    @staticmethod
+    def _corner(given: Given, corners: str) -> Joint:
+        if corners == _MITERED:
+            return Joint("4", "{rail} end to {post} end, 1 spline, glued")
+        if corners == _LAPPED:
+            return half_lapped("4", given, "stock", "rail", "post")
+        end, other = ("rail", "post") if corners == _RAILS else ("post", "rail")
+        return end_on_edge("4", given, "stock", end, other)
 
     def lie(self, made: Made) -> Sequence[Lying]:
         width, height = made.length("{width}"), made.length("{height}")
@@ -114,14 +123,6 @@ class Frame(Shape):
                 yield Lying("middle", (face + at + made.width_of("middle"), 0, rail), UP, LEFT)
             else:
                 yield Lying("middle", (face, 0, rail + at), RIGHT, UP)
-
-
-_CORNERS = {
-    _RAILS: "{post} edge to {rail} end, 2 screws",
-    _POSTS: "{rail} edge to {post} end, 2 screws",
-    _MITERED: "{rail} end to {post} end, 1 spline, glued",
-    _LAPPED: "{rail} to {post}, 2 screws, half lap, glued",
-}
 
 
 def _lap(key: str, other: str) -> Work:

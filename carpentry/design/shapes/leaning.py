@@ -72,9 +72,14 @@ def write_leaning(given: Given) -> Written:
             place = "near the bottom edge, level"
             work = [Work("groove", key, place, sizes) for key in ("side", "end")]
         else:
-            into = "edge" if bottom == _UNDER else "face"
-            joints.append(Joint("12", f"{{bottom}} to {{side}} {into}, 1 screw"))
+            joints.append(Joint("12", BOTTOM_HELD[bottom]))
     return Written(rows, joints, work, figures=figures)
+
+
+BOTTOM_HELD = {  # through the bottom from below, or through the sides into its edges
+    _UNDER: "{bottom} to {side} edge, 1 screw",
+    _BETWEEN: "{side} to {bottom} edge, 1 screw",
+}
 
 
 def check_wide_enough(given: Given, cosine: float = 1.0) -> None:

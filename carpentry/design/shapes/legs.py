@@ -21,6 +21,7 @@ from carpentry.design.shapes.asked import (
     refuse,
 )
 from carpentry.design.shapes.frame import RIGHT, UP
+from carpentry.design.shapes.held import end_on_edge, half_lapped
 from carpentry.design.shapes.shape import Made, Shape
 
 
@@ -83,10 +84,7 @@ class SplayedLegs(Shape):
             inside = f"{{spread}} - 2 * {{under{n}}} * tan({{lean}})"
             inside += " - 2 * width of {left} / cos({lean})"
             rows.append(Row(key, name, given["stock"], "1", inside, "-{lean}, -{lean}"))
-            joints += [
-                Joint("1", f"{{{leg}}} edge to {{{key}}} end, 2 screws")
-                for leg in ("left", "right")
-            ]
+            joints += [end_on_edge("1", given, "stock", key, leg) for leg in ("left", "right")]
         return Written(rows, joints, figures=figures)
 
     def lie(self, made: Made) -> Sequence[Lying]:
@@ -151,10 +149,10 @@ class CrossedLegs(Shape):
                 "length": "width of {left} / sin(2 * {lean})",
             }
             work += [Work("half lap", key, "at the crossing", sizes) for key in ("left", "right")]
-            joint = "{left} to {right}, 2 screws, half lap, glued"
+            joint = half_lapped("1", given, "stock", "left", "right")
         else:
-            joint = "{left} to {right}, 1 carriage bolt, load"
-        return Written(_legs(given["stock"]), [Joint("1", joint)], work, figures=figures)
+            joint = Joint("1", "{left} to {right}, 1 carriage bolt, load")
+        return Written(_legs(given["stock"]), [joint], work, figures=figures)
 
     def lie(self, made: Made) -> Sequence[Lying]:
         cross, height = made.length("{cross at}"), made.length("{height}")

@@ -62,7 +62,7 @@ class Stand(Shape):
             long, short = "{length}", "{width} - 2 * thickness of {long}"
             joints = [
                 Joint(f"{4 * levels}", "{long} to {leg}, 2 screws"),
-                Joint(f"{4 * levels}", "{short} to {leg}, 2 screws"),
+                Joint(f"{4 * levels}", "{short} to {leg} edge, 2 screws"),
             ]
         rows = [
             Row("leg", "leg", given["leg stock"], "4", legs),

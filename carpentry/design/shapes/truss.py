@@ -22,6 +22,7 @@ from carpentry.design.shapes.asked import (
     refuse,
 )
 from carpentry.design.shapes.frame import LEFT, RIGHT, UP
+from carpentry.design.shapes.held import end_on_edge
 from carpentry.design.shapes.shape import Made, Shape
 
 _PLUMB, _SQUARE = "plumb", "square"
@@ -86,8 +87,10 @@ class Truss(Shape):
             rows.append(row)
             joints += [
                 Joint(f"{2 * trusses}", f"{{{key}}} to {{tie}}, 2 screws"),
-                Joint(f"{2 * trusses}", f"{{rafter}} edge to {{{key}}} end, 2 screws"),
+                end_on_edge(f"{2 * trusses}", given, "stock", key, "rafter"),
             ]
+        if not given.values["ridge"]:
+            joints.append(Joint(f"{trusses}", "{rafter} end to {rafter} end, 2 toe screws"))
         if given["cover"] and given["sheets"]:
             figures["covered"] = "{sheets} * {cover} - ({sheets} - 1) * {side lap}"
         return Written(rows, joints, figures=figures)

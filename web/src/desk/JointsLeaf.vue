@@ -33,10 +33,12 @@ const { bind, saving } = useTypedLines(() => props.project, props.desk, 'joints'
     <details class="quiet">
       <summary>How a joint is written</summary>
       How many joints, the marks of the parts from the head on, and what holds each: screws,
-      structural, lag or pocket screws, nails, brads, bolts, carriage bolts, dowels, biscuits,
-      splines or glue, with a gauge where it matters (two #8 deck screws, 16d). Into an edge or an
-      end say so. The length is chosen from what is passed; write one, such as 3in, to take yours.
-      Any figure may follow measures: <em>=(2 * bays) B to A, 2 screws</em>.
+      structural, lag or pocket screws, nails, brads, staples, bolts, carriage bolts, dowels,
+      biscuits, splines or glue, with a gauge where it matters (two #8 deck screws, 16d). Into an
+      edge or an end say so; beside it may stand recessed 1 1/2, countersunk, toe-screwed, through
+      the miter, rabbet 3/8, half lap, glued. The length is chosen from what is passed; write one,
+      such as 3in, to take yours. Any figure may follow measures:
+      <em>=(2 * bays) B to A, 2 screws</em>.
     </details>
     <UsualLengths :project="project" />
     <v-textarea
