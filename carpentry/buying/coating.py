@@ -9,6 +9,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 
+from carpentry.buying.products import usual_product
 from carpentry.language import TICKS_PER_MM, CarpentryError
 
 SQUARE_METRES_PER_SQUARE_FOOT = Fraction("0.09290304")  # exact: the foot is 0.3048 m
@@ -28,11 +29,14 @@ _SIDES = "faces|face|edges|ends"
 _COAT = re.compile(
     rf"([^,]+?)\s+on\s+(joints|all|(?:(?!(?:{_SIDES})\b)[A-Z]{{1,3}})"
     rf"(?:\s+(?!(?:{_SIDES})\b)[A-Z]{{1,3}})*)"
-    rf"(?:\s+((?:{_SIDES})(?:\s+and\s+(?:{_SIDES}))*))?,\s*(\d+)\s+coats?,\s*"
-    rf"({_NUMBER})\s*(m2/l|sq\s*ft/gal)(?:,\s*({_NUMBER})\s*%\s*loss)?"
-    r"(,\s*before closing)?",
+    rf"(?:\s+((?:{_SIDES})(?:\s+and\s+(?:{_SIDES}))*))?((?:,[^,]+)+)",
     re.IGNORECASE,
 )
+_HOW_OFTEN = re.compile(r"(\d+)\s+coats?", re.IGNORECASE)
+_HOW_FAR = re.compile(rf"({_NUMBER})\s*(m2/l|sq\s*ft/gal)", re.IGNORECASE)
+_LOST = re.compile(rf"({_NUMBER})\s*%\s*loss", re.IGNORECASE)
+_CLOSING = re.compile(r"before closing", re.IGNORECASE)
+_SANDED = re.compile(r"(not) sanded|sanded (?:at|to) (\d{2,4})", re.IGNORECASE)
 
 
 @dataclass(frozen=True)
@@ -40,7 +44,9 @@ class Coat:
     """A finish or glue on parts (by mark, empty for all), on some of their ``sides`` or, empty, on
     all, or ``on_joints`` that are glued: how many coats, how many square metres a litre covers, and
     the share that is lost, in percent. ``mix`` names its components with their shares by volume;
-    one alone has the whole. It may go on ``before_closing``, before the parts are joined."""
+    one alone has the whole. It may go on ``before_closing``, before the parts are joined. Its
+    coverage may be the ``usual`` one. It is sanded for up to a ``grit`` (0 for not at all; ``None``
+    for as usual)."""
 
     text: str
     mix: tuple[tuple[str, Fraction], ...]
@@ -51,43 +57,104 @@ class Coat:
     sides: tuple[str, ...] = ()
     on_joints: bool = False
     before_closing: bool = False
+    usual: bool = False
+    grit: int | None = None
+
+    @property
+    def name(self) -> str:
+        """``resin + hardener``."""
+        return " + ".join(name for name, _ in self.mix)
+
+    def coverage_told(self, *, metric: bool) -> str:
+        """``10 m²/l``, ``407 sq ft/gal``."""
+        if metric:
+            return f"{float(self.coverage):g} m²/l"
+        feet = self.coverage * LITRES["gal"] / SQUARE_METRES_PER_SQUARE_FOOT
+        return f"{float(feet):.0f} sq ft/gal"
 
 
 def read_coat(text: str) -> Coat:
     """A finish: ``oil on B D E, 2 coats, 12 m2/l, 10 % loss``, ``stain on all faces and edges, 1
-    coat, 300 sq ft/gal``, ``resin + hardener 2:1 on joints, 1 coat, 5 m2/l``. Raises
+    coat, 300 sq ft/gal``, ``resin + hardener 2:1 on joints, 1 coat, 5 m2/l``, ``paint on A, 2
+    coats, sanded at 80``. Without a coverage its product's usual one is taken. Raises
     ``CarpentryError``."""
     found = _COAT.fullmatch(text.strip())
     if not found:
-        raise CarpentryError(
-            "write what, on which and how far it goes: oil on B D, 2 coats, 12 m2/l"
-        )
-    name, on, sides, coats, coverage, unit, loss, closing = found.groups()
-    if not 1 <= int(coats) <= MOST_COATS:
+        raise CarpentryError(_WRITE)
+    name, on, sides, rest = found.groups()
+    said = {"coats": "", "far": "", "loss": "", "closing": "", "grit": ""}
+    for clause in filter(None, (one.strip() for one in rest.split(","))):
+        said[_clause(clause)] = clause
+    if not said["coats"]:
+        raise CarpentryError(_WRITE)
+    coats = int(re.findall(r"\d+", said["coats"])[0])
+    if not 1 <= coats <= MOST_COATS:
         raise CarpentryError(f"from 1 to {MOST_COATS} coats")
-    far = Fraction(coverage)
-    if not far:
-        raise CarpentryError("a coverage of 0 covers nothing: the can's label says how far it goes")
-    if unit.lower() != "m2/l":
-        far *= SQUARE_METRES_PER_SQUARE_FOOT / LITRES["gal"]
-    share = Fraction(loss or 0)
+    share = Fraction(re.findall(_NUMBER, said["loss"] or "0")[0])
     if share >= 100:
         raise CarpentryError("a loss is less than 100 %")
     on_joints = on.lower() == "joints"
     if on_joints and sides:
         raise CarpentryError("glue on joints goes where they meet: name no sides")
-    marks = () if on.lower() in {"all", "joints"} else tuple(on.upper().split())
+    mix = _mix(name.strip())
+    grit = _SANDED.fullmatch(said["grit"])
     return Coat(
         text.strip(),
-        _mix(name.strip()),
-        marks,
-        int(coats),
-        far,
+        mix,
+        () if on.lower() in {"all", "joints"} else tuple(on.upper().split()),
+        coats,
+        _far(said["far"]) if said["far"] else _usually(mix[0][0]),
         share,
         sides=tuple(re.findall(_SIDES, sides or "", re.IGNORECASE)),
         on_joints=on_joints,
-        before_closing=bool(closing),
+        before_closing=bool(said["closing"]),
+        usual=not said["far"],
+        grit=int(grit[2] or 0) if grit else None,
     )
+
+
+_WRITE = "write what, on which and how far it goes: oil on B D, 2 coats, 12 m2/l"
+
+
+def _clause(text: str) -> str:
+    """What a clause of a finish says."""
+    ways = {
+        "coats": _HOW_OFTEN,
+        "far": _HOW_FAR,
+        "loss": _LOST,
+        "closing": _CLOSING,
+        "grit": _SANDED,
+    }
+    found = next((name for name, way in ways.items() if way.fullmatch(text)), None)
+    if found is None:
+        raise CarpentryError(
+            f"“{text[:40]}” says nothing of a finish: after the coats may come how far it goes "
+            "(12 m2/l, 400 sq ft/gal), 10 % loss, sanded at 80, not sanded, before closing"
+        )
+    return found
+
+
+def _far(text: str) -> Fraction:
+    """Square metres a litre."""
+    found = _HOW_FAR.fullmatch(text)
+    assert found is not None
+    far = Fraction(found[1])
+    if not far:
+        raise CarpentryError("a coverage of 0 covers nothing: the can's label says how far it goes")
+    if found[2].lower() != "m2/l":
+        far *= SQUARE_METRES_PER_SQUARE_FOOT / LITRES["gal"]
+    return far
+
+
+def _usually(name: str) -> Fraction:
+    """Square metres that a litre of such a product usually covers."""
+    coverage = usual_product(name).coverage
+    if coverage is None:
+        raise CarpentryError(
+            f"how far “{name}” goes is not known: write it from its label, such as 12 m2/l or 400 "
+            "sq ft/gal"
+        )
+    return Fraction(coverage)
 
 
 def _mix(name: str) -> tuple[tuple[str, Fraction], ...]:

@@ -1,7 +1,6 @@
 """The usual cautions, said where the work can hurt someone. Common practice, no source."""
 
-import re
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from carpentry.language import TICKS_PER_INCH
@@ -48,7 +47,6 @@ STRENGTH = (
 NARROW_STRIP = 2 * TICKS_PER_INCH
 SHORT_PIECE = 6 * TICKS_PER_INCH
 _STOP = 45  # degrees
-_OILY = re.compile(r"\b(?:oil|oils|linseed|tung|danish|stain)\b", re.IGNORECASE)
 
 
 @dataclass(frozen=True)
@@ -75,19 +73,15 @@ def at_the_saw(work: Work) -> Iterator[str]:
         yield STEEP
 
 
-def beyond_the_saw(finishes: Iterable[str], *, treated: bool = False) -> Iterator[str]:
-    """What to mind of finishes (by name) and of ``treated`` wood, and what the plan does not answer
-    for."""
-    named = list(finishes)
+def beyond_the_saw(
+    *, finished: bool = False, oily: bool = False, treated: bool = False
+) -> Iterator[str]:
+    """What to mind of finishes, of ``oily`` ones, and of ``treated`` wood, and what the plan does
+    not answer for."""
     if treated:
         yield TREATED
-    if named:
+    if finished:
         yield DUST
-    if any(map(is_oily, named)):
+    if oily:
         yield OILY_RAGS
     yield STRENGTH
-
-
-def is_oily(finish: str) -> bool:
-    """Whether rags with a finish of such a name can catch fire by themselves."""
-    return bool(_OILY.search(finish))

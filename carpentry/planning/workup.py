@@ -8,6 +8,7 @@ from functools import cached_property
 
 from carpentry.buying.coating import read_coat
 from carpentry.buying.joints import read_each_line
+from carpentry.buying.products import usual_product
 from carpentry.cutting import (
     NO_LIMITS,
     CutPlan,
@@ -244,9 +245,8 @@ class Workup:
             self.project.finishes, lambda line: read_coat(sheet.inline(line))
         )
         treated = any("treated" in one.part.stock.words for one in self.project.parts)
-        return list(
-            beyond_the_saw((name for coat in finishes for name, _ in coat.mix), treated=treated)
-        )
+        oily = any(usual_product(name).oily for coat in finishes for name, _ in coat.mix)
+        return list(beyond_the_saw(finished=bool(finishes), oily=oily, treated=treated))
 
     def left_out_told(self, found: Tally, *, planning: bool = False) -> str:
         """What the total of a tally has not in it, in words; empty where it is whole. While

@@ -33,7 +33,7 @@ from carpentry.project.packing import (
     pack_prices,
     packs_priced,
 )
-from carpentry.project.passed import JoinedPart
+from carpentry.project.passed import JoinedPart, contact
 from carpentry.project.proof_words import ProofTold, proof_told
 from carpentry.project.rack_file import read_rack_file
 from carpentry.project.rips import RipSegment, RipStrip, rip_segments
@@ -72,6 +72,7 @@ __all__ = [
     "YardFile",
     "compare",
     "compare_beside",
+    "contact",
     "content_of",
     "cut_lines",
     "extra_of",

@@ -70,9 +70,11 @@ NEWER_PROJECT_FORMAT = "grain-tally/project@2"
 FOLLOWING_PROJECT_FORMAT = "grain-tally/project@3"  # sizes that follow measures
 SHAPED_PROJECT_FORMAT = "grain-tally/project@4"  # shapes, and work on parts
 TIMED_PROJECT_FORMAT = "grain-tally/project@5"  # days: steps, waits, free hours
+ADDING_PROJECT_FORMAT = "grain-tally/project@6"  # “after” adds to what a step needs by itself
 PROJECT_FORMATS = (
     *(PROJECT_FORMAT, NEWER_PROJECT_FORMAT),
     *(FOLLOWING_PROJECT_FORMAT, SHAPED_PROJECT_FORMAT, TIMED_PROJECT_FORMAT),
+    ADDING_PROJECT_FORMAT,
 )
 _NEWER_SETTINGS = ("resaw", "own_stock", "keep_width", "saw", "days")
 _NEWER_PART_FIELDS = ("resaw", "own_stock")
@@ -93,6 +95,7 @@ _SETTING_GROUPS = {
     "days": DAYS_SETTINGS,
 }
 _MARK = re.compile(r"[A-Z]{1,3}")
+_AFTER = re.compile(r",(\s*)after\b", re.IGNORECASE)  # which alone replaced what a step needs
 _OWN_FIELDS = tuple(field.name for field in fields(OwnFields))
 _LINE_FIELDS = tuple(field.name for field in fields(PriceFields) if field.name != "yard")
 
@@ -200,6 +203,7 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
     Raises ``CarpentryError`` with every problem and its path.
     """
     reader = _open(text, *PROJECT_FORMATS)
+    form = reader.text("format")
     name = reader.text("name", longest=100)
     unit = Unit(reader.choice("unit", [u.value for u in Unit], Unit.INCH.value))
     typed_settings = _read_setting_fields(reader, unit)
@@ -242,6 +246,8 @@ def read_project_file(text: str | bytes, own: OwnStocks = NO_OWN) -> ProjectFile
             for problem in error.problems:
                 item.fault(problem.place, problem.message)
     typed_lines = {name: "\n".join(reader.texts(name)) for name in TYPED_LINES}
+    if form != ADDING_PROJECT_FORMAT:
+        typed_lines["steps"] = _AFTER.sub(r",\1only after", typed_lines["steps"])
     reader.refuse_unknown()
     given = [mark for mark in marks if mark]
     if len(given) != len(set(given)):
@@ -348,7 +354,8 @@ def project_document(project: ProjectFile) -> Json:
         part.is_shaped or part.fields.together for part in project.parts
     )
     lasts = any(getattr(project, name) for name in DAYS_LINES) or "days" in settings
-    uses = (lasts, shaped, follows, newer, True)
+    adds = bool(_AFTER.search(project.steps))
+    uses = (adds, lasts, shaped, follows, newer, True)
     lines: tuple[str, ...] = SHAPED_LINES if project.work else BOUGHT_LINES
     lines += tuple(name for name in DAYS_LINES if getattr(project, name))
     return {

@@ -4,7 +4,6 @@ name, in packs where the yard sells packs."""
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
-from itertools import pairwise
 
 from carpentry.buying.coating import Coat, millilitres, read_coat, surface, write_area
 from carpentry.buying.fastener_kinds import KINDS, Kind
@@ -23,7 +22,7 @@ from carpentry.buying.rules import read_rules
 from carpentry.design import EMPTY, Sheet
 from carpentry.language import TICKS_PER_INCH, CarpentryError, Problem, Unit
 from carpentry.project.packing import FoundPacks, HardwareLine, packed_line
-from carpentry.project.passed import JoinedPart, passed_by
+from carpentry.project.passed import JoinedPart, contact, passed_by
 from carpentry.project.settings import Settings
 
 Key = tuple[str, int | None, bool]  # kind or name, length in ticks, whether it is a volume
@@ -124,7 +123,7 @@ def hardware_of(
     for item in read.items:
         foreign = item.currency and item.currency != fields.currency
         _take(replace(item, price=None) if foreign else item, settings, needs, prices, have)
-    glued = sum(_contact(joint, parts) for joint in read.joints)
+    glued = sum(contact(joint, parts).area * joint.count for joint in read.joints if joint.glued)
     for coat in read.finishes:
         _coat(coat, parts, glued, settings, needs)
     lines = tuple(
@@ -242,20 +241,6 @@ def _fasten(
     return Fastened(joint.text, joint.name, length, count, tuple(warnings), notes)
 
 
-def _contact(joint: Joint, parts: Mapping[str, JoinedPart]) -> int:
-    """The area (square ticks) on which the pieces of glued joints meet: that of the smaller where
-    they cross or one stands on the other, the whole length of the shorter where they lie along."""
-    if not joint.glued or any(meeting.mark not in parts for meeting in joint.way):
-        return 0
-    area = 0
-    for one, other in pairwise(joint.way):
-        (small, large) = parts[one.mark].meets(one.through)
-        (less, more) = parts[other.mark].meets(other.through)
-        along = joint.along or one.through is other.through is Through.EDGE
-        area += min(small, less if along else more) * min(large, more if along else less)
-    return area * joint.count
-
-
 def _coated(coat: Coat, parts: Mapping[str, JoinedPart]) -> int:
     """The area (square ticks) of the parts that a finish goes on."""
     coated = [part for mark, part in parts.items() if not coat.marks or mark in coat.marks]
@@ -271,7 +256,10 @@ def _coat(
 ) -> None:
     """A finish by the area of its parts, or glue by that of the joints."""
     area = (glued if coat.on_joints else _coated(coat, parts)) * settings.copies
-    told = f"{coat.text}: {write_area(area, metric=settings.unit is Unit.MM)}"
+    metric = settings.unit is Unit.MM
+    told = f"{coat.text}: {write_area(area, metric=metric)}"
+    if coat.usual:
+        told += f", {coat.coverage_told(metric=metric)} as is usual for it"
     for name, volume in millilitres(coat, area) if area else ():
         needs.add((*hardware_key(name, settings.unit), True), name, volume, told)
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from itertools import pairwise
 
 from carpentry.buying.fastener_kinds import Kind
 from carpentry.buying.fasteners import Passed, Through
@@ -63,3 +64,29 @@ def passed_by(joint: Joint, parts: Mapping[str, JoinedPart]) -> list[Passed]:
     elif joint.mitered:
         way[0] = Passed(min(_MITER, head.width * 7 // 10), way[0].through)
     return way
+
+
+@dataclass(frozen=True)
+class Contact:
+    """On how large an ``area`` (square ticks) the pieces of one joint meet, and how ``long``
+    (ticks) that is."""
+
+    area: int
+    long: int
+
+
+def contact(joint: Joint, parts: Mapping[str, JoinedPart]) -> Contact:
+    """Where the pieces of one joint meet: the whole of the smaller where they cross or one stands
+    on the other, the whole length of the shorter where they lie along; nothing of parts that are
+    not there."""
+    if any(meeting.mark not in parts for meeting in joint.way):
+        return Contact(0, 0)
+    area = longest = 0
+    for one, other in pairwise(joint.way):
+        (small, large) = parts[one.mark].meets(one.through)
+        (less, more) = parts[other.mark].meets(other.through)
+        along = joint.along or one.through is other.through is Through.EDGE
+        across, far = min(small, less if along else more), min(large, more if along else less)
+        area += across * far
+        longest = max(longest, across, far)
+    return Contact(area, longest)

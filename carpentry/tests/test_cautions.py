@@ -2,6 +2,7 @@
 
 from unittest import TestCase
 
+from carpentry.buying.products import usual_product
 from carpentry.cutting import first_plan
 from carpentry.design import PartFields, read_part
 from carpentry.lumber import INCHES
@@ -49,15 +50,16 @@ class CautionsTest(TestCase):
             ("cedar oil", True),
             ("Danish finish", True),
             ("boiled linseed", True),
-            ("woodstain", False),
+            ("water-based woodstain", False),
             ("stain", True),
-            ("foil paint", False),
+            ("latex paint", False),
+            ("shellac", False),
         ):
-            said = list(beyond_the_saw([finish]))
+            said = list(beyond_the_saw(finished=True, oily=usual_product(finish).oily))
             self.assertEqual(said, [DUST, *[OILY_RAGS] * oily, STRENGTH], finish)
 
     def test_treated_wood(self) -> None:
-        self.assertEqual(list(beyond_the_saw([], treated=True)), [TREATED, STRENGTH])
+        self.assertEqual(list(beyond_the_saw(treated=True)), [TREATED, STRENGTH])
 
     def test_every_one_is_whole_sentences(self) -> None:
         for said in (PROTECTION, CROSSCUTS, RIPS, NARROW, SHORT, STEEP, DUST, OILY_RAGS, STRENGTH):

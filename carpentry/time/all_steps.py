@@ -1,14 +1,15 @@
 """All steps of a project: those that are made from it, with what the builder says otherwise, and
 those of the builder's own."""
 
+import re
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from carpentry.buying.products import Product, product_in, product_named
 from carpentry.hours.weather import Wait
 from carpentry.language import CarpentryError, Problem
-from carpentry.lumber.cautions import OILY_RAGS, is_oily
+from carpentry.time.applied import with_another, with_product
 from carpentry.time.asked import MOST_STEPS
-from carpentry.time.products import MOST_STAY, PRACTICE, Product, Use, product_named, usual_product
 from carpentry.time.step import Sort, Step, key_of
 from carpentry.time.step_lines import TypedStep
 from carpentry.time.tasks import circle_among
@@ -16,6 +17,10 @@ from carpentry.time.tasks import circle_among
 _OWN_MINUTES = 30  # of a step that says nothing
 _TYPED = "as you typed it"
 _JOINED = (Sort.JOIN, Sort.ASSEMBLE, Sort.GLUE, Sort.FIT)
+_CUT = (Sort.DRY, Sort.CUT, Sort.PRESERVE, Sort.MEASURE)  # never left away: cut before it is used
+_HUNG = re.compile(r"(?:re)?(?:hang|fit|mount|attach|install|set in|put in|put on|screw on)\b")
+_NO_PRODUCT = re.compile(r"(?:sand|scrape|mask|clean|buy|order|fetch|mix|stir|open|let|wait)\b")
+_LAST = re.compile(r"(?:deliver|set (?:it |them )?up|hand (?:it |them )?over|bring|load)\b")
 
 
 @dataclass(frozen=True)
@@ -27,11 +32,15 @@ class AllSteps:
 
 
 def all_steps(
-    made: Sequence[Step], typed: Sequence[TypedStep], products: Sequence[Product] = ()
+    made: Sequence[Step],
+    typed: Sequence[TypedStep],
+    products: Sequence[Product] = (),
+    things: Mapping[str, Sequence[str]] | None = None,
 ) -> AllSteps:
-    """The steps that are made, changed and completed by what is typed. What cannot be is told by
-    its line and left away; nothing is refused."""
-    found = _Steps(made, products)
+    """The steps that are made, changed and completed by what is typed; ``things`` are the marks of
+    parts and groups by their names. What cannot be is told by its line and left away; nothing is
+    refused."""
+    found = _Steps(made, products, things or {})
     for line in typed:
         before = dict(found.steps)
         try:
@@ -43,7 +52,14 @@ def all_steps(
 
 
 class _Steps:
-    def __init__(self, made: Sequence[Step], products: Sequence[Product]) -> None:
+    def __init__(
+        self,
+        made: Sequence[Step],
+        products: Sequence[Product],
+        things: Mapping[str, Sequence[str]],
+    ) -> None:
+        self.things = {_stem(name): marks for name, marks in things.items() if name.strip()}
+        self.last: list[str] = []  # what comes when all else is done, in its order
         self.made = {step.key: step for step in made}
         self.steps = dict(self.made)
         self.products = products
@@ -59,8 +75,39 @@ class _Steps:
         if line.left_out:
             self._leave_out(key)
             return
-        known = self.steps.get(key)
-        new = [self._changed(known, line)] if known else list(self._own(line))
+        known = self._rounds(key)
+        if known:
+            self._put_in([self._changed(self.steps[one], line) for one in known], line)
+        else:
+            self._add(line)
+
+    def _rounds(self, key: str) -> list[str]:
+        """The step of a name, or all of its rounds."""
+        if key in self.steps:
+            return [key]
+        rounds = re.compile(rf"{re.escape(key)} round \d+ of \d+")
+        return [one for one in self.steps if rounds.fullmatch(one)]
+
+    def _add(self, line: TypedStep) -> None:
+        """A step of the builder's own: after the parts that it speaks of are made, and, where that
+        is no circle, after they stand."""
+        before = dict(self.steps)
+        try:
+            new = list(self._own(line, self._made_of(line)))
+            self._put_in(new, line)
+        except CarpentryError:
+            self.steps = before
+            new = list(self._own(line, self._made_of(line, stands=False)))
+            self._put_in(new, line)
+        self.last_own = new[-1].key
+        if len(new) > 1:
+            self.coats[key_of(line.name)] = [one.key for one in new]
+        if _LAST.match(key_of(line.name)) and not line.before:
+            self.last += [one.key for one in new]
+
+    def _put_in(self, new: Sequence[Step], line: TypedStep) -> None:
+        """Puts steps in, and what is said to come after them. Raises ``CarpentryError`` for a
+        circle."""
         for step in new:
             self.steps[step.key] = step
         for name in line.before:
@@ -68,14 +115,45 @@ class _Steps:
                 first = self.steps[one]
                 self.steps[one] = replace(first, after=_with(first.after, new[-1].key))
         if line.before_closing:
-            self._before_closing(new[-1].key)
+            self._before_closing(new[-1].key, self._spoken_of(line))
         told = self._circle()
         if told:
             raise CarpentryError(told)
-        if not known:
-            self.last_own = new[-1].key
-            if len(new) > 1:
-                self.coats[key] = [one.key for one in new]
+
+    def _spoken_of(self, line: TypedStep) -> set[str]:
+        """The marks of the parts and groups that a line names."""
+        words = _stem(line.name)
+        found = {
+            mark
+            for name, marks in self.things.items()
+            if f" {name} " in f" {words} "
+            for mark in marks
+        }
+        known = {mark for step in self.made.values() for mark in step.parts}
+        return found | (set(re.findall(r"\b[A-Z]{1,3}\b", line.name)) & known)
+
+    def _made_of(self, line: TypedStep, *, stands: bool = True) -> tuple[str, ...]:
+        """What has to be done before what a line speaks of is there: its parts cut, and put
+        together where it is not said to be before that; all of it where it is hung on that."""
+        marks = self._spoken_of(line)
+        is_hung = bool(_HUNG.match(key_of(line.name)))
+        if line.only and not line.after:  # at once
+            return ()
+        if line.before_closing and not marks:
+            ready = (Sort.DRY, Sort.CUT, Sort.PRESERVE)
+            return tuple(key for key, step in self.made.items() if step.sort in ready)
+        sorts = _CUT if line.before_closing or line.only else (*_CUT, Sort.EARLY)
+        sorts = (*sorts, *_JOINED) if stands and not (line.before_closing or line.only) else sorts
+        found = [
+            key
+            for key, step in self.made.items()
+            if key in self.steps and step.sort in sorts and marks & set(step.parts)
+        ]
+        if is_hung and stands and not line.only:
+            found += [
+                k for k, s in self.made.items() if s.sort is Sort.ASSEMBLE and k in self.steps
+            ]
+        return tuple(dict.fromkeys(found))
 
     def _circle(self) -> str:
         """Steps that would wait for each other, named; empty where none do."""
@@ -113,22 +191,34 @@ class _Steps:
             return key
         if key in self.coats:
             return self.coats[key][-1]
+        called = [known for known, step in self.steps.items() if key_of(step.name) == key]
+        rounds = self._rounds(key)
         begins = [known for known in self.steps if known.startswith(key)]
-        return begins[-1] if len(begins) == 1 else None
+        for found in (called, rounds[-1:], begins):
+            if len(found) == 1:
+                return found[0]
+        return None
 
     def _changed(self, step: Step, line: TypedStep) -> Step:
         """A step that is there, as a line says it otherwise."""
         if line.coats is not None and step.key in self.made:
             raise CarpentryError("how many coats there are is typed with the finish at the desk")
         changed = self._said(replace(step, line=line.text), line)
-        if line.after is not None:
-            changed = replace(changed, after=self._after(line))
+        kept = step.after
+        if line.only:
+            kept = tuple(k for k in kept if k in self.made and self.made[k].sort in _CUT)
+        changed = replace(changed, after=_with(kept, *self._after(line)))
         if line.called:
             changed = replace(changed, name=line.called)
         return changed
 
     def _after(self, line: TypedStep) -> tuple[str, ...]:
-        keys = [key for name in line.after or () for key in self._named(name)]
+        keys = [
+            every
+            for name in line.after
+            for key in self._named(name)
+            for every in (self._rounds(key_of(name)) or [key])
+        ]
         return tuple(dict.fromkeys(keys))
 
     def _said(self, step: Step, line: TypedStep) -> Step:
@@ -136,7 +226,8 @@ class _Steps:
         if line.minutes is not None:
             step = replace(step, minutes=line.minutes, reckoned=False)
         if line.product:
-            step = self._with_product(step, product_named(line.product, self.products))
+            product = product_named(line.product, self.products)
+            step = with_another(step, product, self.products)
         if line.wait is not None:
             slower = step.wait.slow > step.wait.minutes
             wait = Wait.slowed(line.wait) if slower else Wait.steady(line.wait)
@@ -156,44 +247,31 @@ class _Steps:
             least=step.least if line.least is None else line.least,
         )
 
-    def _with_product(self, step: Step, product: Product) -> Step:
-        return replace(
-            step,
-            wait=product.waits,
-            wait_told=product.told,
-            least=product.least,
-            held=Wait.steady(product.clamps) if product.clamps else None,
-            stays=5 <= product.wait <= MOST_STAY,
-            instead=None,
-            cautions=_with(step.cautions, OILY_RAGS) if is_oily(product.name) else step.cautions,
-        )
-
-    def _own(self, line: TypedStep) -> Iterator[Step]:
+    def _own(self, line: TypedStep, made: Sequence[str]) -> Iterator[Step]:
         """A step of the builder's own, coat by coat."""
         name = line.called or line.name
         sort = Sort.EARLY if line.before_closing else Sort.OWN
-        step = Step(key_of(line.name), name, sort, _OWN_MINUTES, line=line.text)
-        product = self._product_in(line)
-        if product:
-            step = self._with_product(step, product)
-        step = self._said(step, replace(line, product=""))
-        if line.after is not None:
-            step = replace(step, after=self._after(line))
-        elif self.last_own in self.steps and not line.before_closing:
-            step = replace(step, after=(self.last_own,))
+        plain = Step(key_of(line.name), name, sort, _OWN_MINUTES, line=line.text)
+        if line.minutes is not None:
+            plain = replace(plain, minutes=line.minutes, reckoned=False)
         if line.loose:
-            step = replace(step, notes=("loose until it is measured",))
-        coats = line.coats or 1
-        after = step.after
+            plain = replace(plain, notes=("loose until it is measured",))
+        is_chained = self.last_own in self.steps and not (line.before_closing or line.only)
+        chained = (self.last_own,) if is_chained and not line.after else ()
+        after = _with(made, *chained, *self._after(line))
+        product, coats = self._product_in(line), line.coats or 1
         for n in range(1, coats + 1):
             many = f" coat {n}" if coats > 1 else ""
             one = replace(
-                step,
-                key=f"{step.key}{many}",
+                plain,
+                key=f"{plain.key}{many}",
                 name=f"{name}{many}",
                 after=after,
                 may_leave=n > 1,
             )
+            if product:
+                one = with_product(one, product, self.products, coat=n, is_last=n == coats)
+            one = self._said(one, replace(line, product=""))
             yield one
             after = (one.key,)
 
@@ -204,15 +282,15 @@ class _Steps:
         for product in self.products:
             if f" {key_of(product.name)} " in f" {key_of(line.name)} ":
                 return product
-        usual = usual_product(line.name)
-        known = usual.source == PRACTICE and usual.use is not Use.WOOD
-        return replace(usual, name=_WORD_OF.get(usual.use, "")) if known else None
+        return None if _NO_PRODUCT.match(key_of(line.name)) else product_in(line.name)
 
-    def _before_closing(self, key: str) -> None:
-        """Makes what is joined wait for a step, but for what it comes after itself."""
+    def _before_closing(self, key: str, marks: set[str]) -> None:
+        """Makes what is joined of these parts, of all where none is named, wait for a step, but for
+        what it comes after itself."""
         earlier = self._all_before(key)
         for other, step in self.steps.items():
-            if step.sort in _JOINED and other != key and other not in earlier:
+            closes = step.sort in _JOINED and (not marks or marks & set(step.parts))
+            if closes and other != key and other not in earlier:
                 self.steps[other] = replace(step, after=_with(step.after, key))
 
     def _all_before(self, key: str) -> set[str]:
@@ -228,24 +306,30 @@ class _Steps:
     def whole(self) -> AllSteps:
         """The steps, the last one after all that nothing else comes after."""
         steps = dict(self.steps)
-        last = next((s.key for s in steps.values() if s.sort is Sort.SET_UP), None)
-        if last:
-            needed = {key for step in steps.values() for key in step.after}
-            follow = {key for key in needed if last in self._all_before(key)}
-            ends = [
-                key
-                for key in steps
-                if key != last and key not in needed - follow and last not in self._all_before(key)
-            ]
-            steps[last] = replace(steps[last], after=_with(steps[last].after, *ends))
+        last = [key for key in self.last if key in steps]
+        last += [key for key, step in steps.items() if step.sort is Sort.SET_UP]
+        for n, key in enumerate(last):
+            others = [one for one in steps if one not in last and key not in self._all_before(one)]
+            chained = [one for one in last[:n] if key not in self._all_before(one)]
+            after = _with(steps[key].after, *_ends_of(others, steps), *chained)
+            self.steps[key] = steps[key] = replace(steps[key], after=after)
         return AllSteps(tuple(_in_order(steps)), tuple(self.problems))
-
-
-_WORD_OF = {Use.GLUE: "glue", Use.FINISH: "finish", Use.PRESERVATIVE: "preservative"}
 
 
 def _with(known: Iterable[str], *more: str) -> tuple[str, ...]:
     return tuple(dict.fromkeys((*known, *more)))
+
+
+def _ends_of(keys: Sequence[str], steps: Mapping[str, Step]) -> list[str]:
+    """Those of some steps that none of them comes after."""
+    needed = {one for key in keys for one in steps[key].after}
+    return [key for key in keys if key not in needed]
+
+
+def _stem(name: str) -> str:
+    """The words of a name, singular and plural alike."""
+    words = re.findall(r"[a-z0-9]+", name.lower())
+    return " ".join(word[:-1] if len(word) > 3 and word.endswith("s") else word for word in words)
 
 
 def _in_order(steps: Mapping[str, Step]) -> Iterator[Step]:

@@ -23,11 +23,13 @@ _FEW_WEEKS = 21
 
 @dataclass(frozen=True)
 class Instead:
-    """What would wait less in its place, in words, and below how many °C it is not used."""
+    """What would wait less in its place, in words, below how many °C it is not used, and how many
+    ``minutes`` it takes where that is known."""
 
     says: str
     wait: Wait
     least: Fraction | None = None
+    minutes: int | None = None
 
 
 @dataclass(frozen=True)
@@ -87,7 +89,13 @@ class Days:
     def with_instead(self, says: str) -> "Days":
         """The same days with what waits less, wherever there is something of that name."""
         steps = [
-            replace(one, wait=one.instead.wait, least=one.instead.least, instead=None)
+            replace(
+                one,
+                wait=one.instead.wait,
+                least=one.instead.least,
+                minutes=one.minutes if one.instead.minutes is None else one.instead.minutes,
+                instead=None,
+            )
             if one.instead and one.instead.says == says and one.over is None
             else one
             for one in self.steps

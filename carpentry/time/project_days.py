@@ -5,6 +5,8 @@ from dataclasses import dataclass, field, replace
 
 from carpentry.buying.coating import read_coat
 from carpentry.buying.joints import Joint, read_each_line, read_joint
+from carpentry.buying.products import read_product
+from carpentry.design import Part
 from carpentry.hours.clock import Zone
 from carpentry.hours.weather_lines import forecast_of, read_weather
 from carpentry.language import CarpentryError, Problem
@@ -13,8 +15,8 @@ from carpentry.project import Fastened, Settings
 from carpentry.shop import Sequenced
 from carpentry.time.all_steps import AllSteps, all_steps, within_hours
 from carpentry.time.asked import MOST_STEPS, Days
-from carpentry.time.made_steps import MadeOf, made_steps
-from carpentry.time.products import read_product
+from carpentry.time.made_steps import made_steps
+from carpentry.time.maker import MadeOf
 from carpentry.time.step import Step
 from carpentry.time.step_lines import read_step
 
@@ -72,12 +74,21 @@ def steps_of(work: Workup, lines: DaysLines, wood: Wood | None = None) -> AllSte
             shapes=known.shapes,
         )
     )
-    found = all_steps(made, typed, products)
+    found = all_steps(made, typed, products, _things(named))
     told = {"products": bad_products, "steps": bad_steps, "weather": bad_weather}
     problems = [Problem(f"{kind}, {p.place}", p.message) for kind, bad in told.items() for p in bad]
     problems += [Problem(f"steps, {p.place}", p.message) for p in found.problems]
     steps = tuple(within_hours(found.steps, settings.days.hours.longest))
     return AllSteps(steps, tuple(problems))
+
+
+def _things(parts: Mapping[str, Part]) -> dict[str, list[str]]:
+    """The marks of parts by the names of the parts and of their groups."""
+    found: dict[str, list[str]] = {}
+    for mark, part in parts.items():
+        for name in (part.fields.group, part.name):
+            found.setdefault(" ".join(name.lower().split()), []).append(mark)
+    return found
 
 
 def _joints(work: Workup) -> Iterable[tuple[Joint, Fastened]]:

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 
+from carpentry.buying.products import Product
 from carpentry.hours.weather import Wait
 from carpentry.time.asked import Instead, TimedStep
 from carpentry.time.checks import Check
@@ -18,6 +19,7 @@ class Sort(StrEnum):
     DRY = "dry"
     CUT = "cut"
     PRESERVE = "preserve"
+    TRY = "try"
     FIT = "fit"
     GLUE = "glue"
     EARLY = "early finish"
@@ -31,11 +33,22 @@ class Sort(StrEnum):
 
 
 @dataclass(frozen=True)
+class Used:
+    """A product that is used in a step, for its ``coat`` of that number; it cures after the last
+    one."""
+
+    product: Product
+    coat: int = 1
+    is_last: bool = True
+    outdoors: bool = False
+
+
+@dataclass(frozen=True)
 class Step:
     """A step by its lasting ``key``: about so many ``minutes`` of hands-on work (``reckoned`` where
     nobody typed them), what it comes ``after`` (keys), its wait and who says so, what it needs, its
     check, the parts (by mark) and joints (as typed) it is about, what to mind, and the line by
-    which the builder changed or added it."""
+    which the builder changed or added it, and the product that is ``used``."""
 
     key: str
     name: str
@@ -61,6 +74,7 @@ class Step:
     notes: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
     line: str = ""
+    used: Used | None = None
 
     def timed(self) -> TimedStep:
         """It as the plan of days knows it."""

@@ -6,11 +6,11 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
+from carpentry.buying.products import MOST_STAY
 from carpentry.hours.durations import DURATION, LONGEST_WORK, read_duration
 from carpentry.hours.weather import read_celsius
 from carpentry.language import CarpentryError, Unit
 from carpentry.time.checks import Check, read_check
-from carpentry.time.products import MOST_STAY
 from carpentry.time.step import MOST_NAME
 
 MOST_CLAMPS = 200
@@ -19,7 +19,8 @@ MOST_COATS = 20
 
 @dataclass(frozen=True)
 class TypedStep:
-    """What a line says of the step ``name``; ``None`` or nothing for what it does not say."""
+    """What a line says of the step ``name``; ``None`` or nothing for what it does not say. What it
+    comes ``after`` is added to what it needs by itself, unless it comes ``only`` after that."""
 
     text: str
     name: str
@@ -33,7 +34,8 @@ class TypedStep:
     daylight: bool = False
     dry: bool = False
     least: Fraction | None = None
-    after: tuple[str, ...] | None = None
+    after: tuple[str, ...] = ()
+    only: bool = False
     before: tuple[str, ...] = ()
     before_closing: bool = False
     loose: bool = False
@@ -85,10 +87,14 @@ _CLAUSES: tuple[tuple[str, Take], ...] = (
         r"check\s+(.+)",
         lambda step, found, unit: replace(step, check=read_check(found[1], unit)),
     ),
-    (r"after\s+(.+)", lambda step, found, unit: replace(step, after=(found[1],))),
-    (r"at once", lambda step, found, unit: replace(step, after=())),
+    (
+        r"only after\s+(.+)",
+        lambda step, found, unit: replace(step, after=(*step.after, found[1]), only=True),
+    ),
+    (r"after\s+(.+)", lambda step, found, unit: replace(step, after=(*step.after, found[1]))),
+    (r"at once", lambda step, found, unit: replace(step, only=True)),
     (r"before closing", lambda step, found, unit: replace(step, before_closing=True)),
-    (r"before\s+(.+)", lambda step, found, unit: replace(step, before=(found[1],))),
+    (r"before\s+(.+)", lambda step, found, unit: replace(step, before=(*step.before, found[1]))),
     (r"loose until measured", lambda step, found, unit: replace(step, loose=True)),
     (r"with\s+(.+)", lambda step, found, unit: replace(step, product=found[1].strip())),
     (r"may be split", lambda step, found, unit: replace(step, may_split=True)),
@@ -100,7 +106,8 @@ _WAYS = tuple((re.compile(way, re.IGNORECASE), take) for way, take in _CLAUSES)
 _CLOSING = re.compile(r"(.+?)\s+before closing", re.IGNORECASE)
 HELP = (
     "after its name, with commas: 20 min, then wait 10 h, 2 coats, needs 4 clamps, needs a helper, "
-    "check diagonals to 1/16, after another step, before another, before closing, left out"
+    "check diagonals to 1/16, after another step, only after another, before another, before "
+    "closing, left out"
 )
 
 

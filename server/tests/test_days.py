@@ -73,14 +73,16 @@ class DaysTest(ApiTestCase):
             names,
             [
                 "cut the parts",
-                "put it together",
+                "try the cedar oil on an offcut",
                 "sand for the cedar oil",
+                "cedar oil where pieces meet",
+                "put it together",
                 "cedar oil coat 1",
                 "cedar oil coat 2",
                 "set it up and level it",
             ],
         )
-        self.assertIn("dries 24 h, common practice", self.step("cedar oil coat 1")["wait_says"])
+        self.assertIn("dries 16 h, common practice", self.step("cedar oil coat 1")["wait_says"])
         self.assertTrue(self.step("cedar oil coat 1")["cautions"])  # rags
 
     def test_a_first_answer_and_a_whole_one_agree_where_it_is_proven(self) -> None:
@@ -112,7 +114,7 @@ class DaysTest(ApiTestCase):
     def test_a_circle_is_told_by_its_line_and_leaves_the_rest_as_it_is(self) -> None:
         self.set(steps="cut the parts, after put it together")
         found = self.days()
-        self.assertEqual(len(found["steps"]), 6)
+        self.assertEqual(len(found["steps"]), 8)
         self.assertIn(
             "“cut the parts” waits for “put it together”", found["problems"][0]["message"]
         )
@@ -121,7 +123,7 @@ class DaysTest(ApiTestCase):
         self.set(days_hours="")
         found = self.days()
         self.assertEqual(found["says"], "no free hours: nothing can be done")
-        self.assertEqual(len(found["steps"]), 6)  # they are there all the same
+        self.assertEqual(len(found["steps"]), 8)  # they are there all the same
         self.project = self.new_project()
         self.assertIn("no parts yet", self.days()["headline"])
 
@@ -263,7 +265,7 @@ class DaysTest(ApiTestCase):
             noon = datetime(day.year, day.month, day.day, 12, tzinfo=ZoneInfo(zone))
             shown = show_days(project_days(project, zone_of(zone), noon), thorough=True)
             coat = next(one for one in shown.steps if one.name == "cedar oil coat 1")
-            self.assertEqual(coat.free_from - coat.end, 24 * 60, zone)
+            self.assertEqual(coat.free_from - coat.end, 16 * 60, zone)
             starts = ZoneInfo(zone)
             midnight = datetime(day.year, day.month, day.day, tzinfo=starts)
             until = (midnight.astimezone(UTC) + timedelta(minutes=coat.free_from)).astimezone(
