@@ -103,18 +103,24 @@ class Joining:
         )
 
     def _glued(self, what: str, joints: Sequence[Made], before: tuple[str, ...]) -> Iterator[Step]:
-        """Glue-ups, in as many rounds as there are clamps for."""
+        """Glue-ups, in as many rounds as there are clamps for. Those of one line may be in any
+        order; one of a later line waits for what its pieces are held by then."""
         product = self.glue_of(joints[0][0])
         rounds = self._rounds(joints)
-        name = f"glue {what}"
+        name, done = f"glue {what}", list[tuple[int, str]]()  # the first line of each, and its key
         for n, (counts, clamps) in enumerate(rounds, start=1):
             here = [made for made, count in zip(joints, counts, strict=True) if count]
             marks = marks_of(joint for joint, _ in here)
+            lines = [line for line, count in enumerate(counts) if count]
             step = self.maker.step(
                 name if len(rounds) == 1 else f"{name} round {n} of {len(rounds)}",
                 Sort.GLUE,
                 at.GET_READY + at.A_GLUED_JOINT * sum(counts),
-                after=(*before, *(() if product.wet else self.maker.dried(marks))),
+                after=(
+                    *before,
+                    *(() if product.wet else self.maker.dried(marks)),
+                    *(key for line, key in done if line < lines[-1]),
+                ),
                 clamps=clamps,
                 check=self._check_of(here),
                 parts=marks,
@@ -125,6 +131,7 @@ class Joining:
                 ),
                 notes=(f"{sum(counts)} joints, {product.name}",),
             )
+            done.append((lines[0], step.key))
             yield self._with_glue(step, product)
 
     def _rounds(self, joints: Sequence[Made]) -> list[tuple[list[int], int]]:
