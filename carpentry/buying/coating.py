@@ -206,20 +206,21 @@ def read_volume(text: str) -> int | None:
     return round(Fraction(found[1]) * LITRES[unit] * 1000)
 
 
-def write_volume(volume: int, *, metric: bool, tin: str = "") -> str:
+def write_volume(volume: int, *, metric: bool, tin: str = "", down: bool = False) -> str:
     """Millilitres as a builder measures them out, in the unit of the ``tin`` where one is known:
-    ``1.25 l``, ``610 ml``, ``12 fl oz``, ``1.4 qt``; rounded up."""
+    ``1.25 l``, ``610 ml``, ``12 fl oz``, ``1.4 qt``; rounded up, or ``down`` for what is left."""
+    whole = math.floor if down else math.ceil
     content = _VOLUME.fullmatch(tin.strip())
     if content:
         metric = content[2].lower() in {"ml", "l"}
     if metric:
         steps = 5 if volume < 1000 else 10
-        rounded = -(-volume // steps) * steps
+        rounded = whole(Fraction(volume, steps)) * steps
         return f"{rounded} ml" if rounded < 1000 else f"{_plain(Fraction(rounded, 1000))} l"
     for unit, least, step in (("gal", 1, 10), ("qt", 1, 10), ("fl oz", 0, 2)):
         amount = Fraction(volume, 1000) / LITRES[unit]
         if amount >= least:
-            return f"{_plain(Fraction(math.ceil(amount * step), step))} {unit}"
+            return f"{_plain(Fraction(whole(amount * step), step))} {unit}"
     raise ValueError("a volume is nothing or more")
 
 

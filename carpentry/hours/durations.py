@@ -58,5 +58,5 @@ def write_long(minutes: int) -> str:
     days, rest = divmod(minutes, 24 * 60)
     if days < 3:
         return write_duration(minutes)
-    hours = round(rest / 60)
+    days, hours = divmod(24 * days + round(rest / 60), 24)
     return f"{days} days {hours} h" if hours else f"{days} days"

@@ -29,6 +29,7 @@ from carpentry.language.length import (
     spelled_out,
     ticks_per,
     unambiguous,
+    unit_meant,
     write_length,
 )
 from carpentry.language.money import cents, read_money, write_money
@@ -111,6 +112,7 @@ __all__ = [
     "typed",
     "typed_fields",
     "unambiguous",
+    "unit_meant",
     "usual_values",
     "write_decimal",
     "write_figure",

@@ -333,6 +333,15 @@ def spelled_out(ticks: int, unit: Unit) -> str:
     return written if written.endswith("mm") else f"{written}{unit.value}"
 
 
+def unit_meant(text: str, unit: Unit) -> Unit:
+    """The unit of a small tolerance as it was typed: a bare fraction such as ``1/8`` is one of an
+    inch, whatever else is measured in."""
+    return Unit.INCH if _BARE_FRACTION.fullmatch(text.strip()) else unit
+
+
+_BARE_FRACTION = re.compile(r"(?:\d+[ -])?\d+/\d+")
+
+
 def unambiguous(text: str, ticks: int, unit: Unit) -> str:
     """A length as it was typed, with its ``unit`` where it was a bare number."""
     bare = text.replace(" ", "").replace(".", "").replace("/", "").replace("-", "")

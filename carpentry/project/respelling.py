@@ -4,7 +4,7 @@ import re
 from collections.abc import Callable, Mapping
 
 from carpentry.buying import RULE_SIZES, hardware_key
-from carpentry.language import CarpentryError, Unit, read_length, unambiguous
+from carpentry.language import CarpentryError, Unit, read_length, unambiguous, unit_meant
 
 _NAMED = re.compile(r"(?P<name>.*?\S)\s+(?P<size>\d[\d\s/.-]*)")
 
@@ -24,6 +24,11 @@ def _length(text: str, unit: Unit) -> str:
         return unambiguous(typed, read_length(typed, unit).ticks, unit)
     except CarpentryError:
         return typed
+
+
+def _tolerance(text: str, unit: Unit) -> str:
+    """A tolerance as it reads in any unit."""
+    return _length(text, unit_meant(text.strip(), unit))
 
 
 def _joint(line: str, unit: Unit) -> str:
@@ -60,7 +65,7 @@ def _rule(line: str, unit: Unit) -> str:
 
 def _step(line: str, unit: Unit) -> str:
     """A step with the unit of the tolerance of its check."""
-    return _TOLERANCE.sub(lambda found: f"{found[1]}{_length(found[2], unit)}", line)
+    return _TOLERANCE.sub(lambda found: f"{found[1]}{_tolerance(found[2], unit)}", line)
 
 
 _SIZED = re.compile(  # a length alone, or after what is so deep

@@ -228,6 +228,14 @@ class Tools:
         """Those of some kinds, kind by kind."""
         return [tool for kind in kinds for tool in self.owned if tool.kind == kind]
 
+    @property
+    def clamps(self) -> int | None:
+        """How many clamps there are in all; ``None`` where nothing is said of any."""
+        said = [str(tool.limits.get("clamps", "")) for tool in self.of("clamps")]
+        found = [_CLAMPS.fullmatch(one.strip()) for text in said for one in text.split(",")]
+        counts = [int(one[2]) for one in found if one]
+        return sum(counts) if counts else None
+
     def first(self, kind: str) -> Tool | None:
         return next(iter(self.of(kind)), None)
 

@@ -140,8 +140,8 @@ class Reader:
                 on_ends = any(
                     c.sides == {"end"} and other["name"].startswith(c.name) for c in self.coats
                 )
-                first = on_ends or sand["id"] in self.earlier[other["id"]]
-                if meets and not first and not self._is_bare_at(sand, other):
+                is_first = on_ends or sand["id"] in self.earlier[other["id"]]
+                if meets and not is_first and not self._is_bare_at(sand, other):
                     yield f"{sand['id']} sands what {other['id']} has coated"
 
     def _is_bare_at(self, sand: Json, coat: Json) -> bool:

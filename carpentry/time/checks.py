@@ -12,6 +12,7 @@ from carpentry.language import (
     Unit,
     read_length,
     unambiguous,
+    unit_meant,
     write_length,
 )
 
@@ -137,7 +138,7 @@ def read_check(text: str, unit: Unit) -> Check:
         known = Check(name, asks, 0, "it is not as it should be", "set it right first")
     if not tolerance:
         return known
-    ticks = read_length(tolerance, unit).ticks
+    ticks = read_length(tolerance, unit_meant(tolerance, unit)).ticks
     if not 0 < ticks <= MOST_TOLERANCE:
         raise CarpentryError("a tolerance is more than 0 and at most 2 in")
     return Check(known.name, known.asks, ticks, known.means, known.do)
@@ -147,7 +148,8 @@ def answer_spelled_out(text: str, unit: Unit) -> str:
     """An answer as it reads in any unit of bare numbers."""
     typed = text.strip()
     try:
-        return unambiguous(typed, read_length(typed, unit).ticks, unit)
+        meant = unit_meant(typed, unit)
+        return unambiguous(typed, read_length(typed, meant).ticks, meant)
     except CarpentryError:
         return typed
 
@@ -162,7 +164,7 @@ def answer_check(check: Check, text: str, unit: Unit, notation: Notation) -> Ans
     if check.tolerance is None:
         raise CarpentryError("answer with yes or no")
     try:
-        off = read_length(typed.lstrip("-"), unit).ticks
+        off = read_length(typed.lstrip("-"), unit_meant(typed.lstrip("-"), unit)).ticks
     except CarpentryError as error:
         raise CarpentryError(f"“{typed[:40]}” is neither a length, nor yes, nor no") from error
     shown = write_length(off, notation).text

@@ -11,6 +11,7 @@ from carpentry.hours.windows import Span
 from carpentry.language import CarpentryError, Json
 from carpentry.time.asked import Days
 from carpentry.time.changes import changes_of
+from carpentry.time.reasons import Reason, reasons_of
 from carpentry.time.remaining import Remaining
 from carpentry.time.search import Budget, OutOfTries
 from carpentry.time.solve import Solved, can_be_ready, first_answer, solve
@@ -50,7 +51,8 @@ class WouldDo:
 class DaysPlan:
     """``ready`` is when the last wait is over, proven where ``exact``, else not before ``bound``.
     ``begin_by`` is when to begin at the latest for what is wanted, ``None`` where nothing is or it
-    is not known. ``slack_exact`` where no step can wait longer than it says."""
+    is not known. ``slack_exact`` where no step can wait longer than it says. ``reasons`` are what
+    makes it later."""
 
     days: Days
     steps: tuple[PlannedStep, ...]
@@ -60,6 +62,7 @@ class DaysPlan:
     begin_by_exact: bool = False
     slack_exact: bool = False
     would_do: tuple[WouldDo, ...] = ()
+    reasons: tuple[Reason, ...] = ()
 
     @property
     def exact(self) -> bool:
@@ -86,6 +89,7 @@ def plan_of_days(days: Days, seconds: float = 3.0) -> DaysPlan:
     late = days.wanted is not None and solved.ready > days.wanted
     begin_by, is_exact = _begin_by(days, deadline) if days.wanted is not None else (None, False)
     steps, slack_exact = _slack(days, solved, deadline)
+    exact = solved.bound >= solved.ready
     return DaysPlan(
         days,
         _with_spans(days, steps),
@@ -95,6 +99,7 @@ def plan_of_days(days: Days, seconds: float = 3.0) -> DaysPlan:
         is_exact,
         slack_exact,
         tuple(_would_do(days, solved.ready, begin_by, seconds)) if late else (),
+        tuple(reasons_of(days, solved.ready, exact=exact, deadline=monotonic() + seconds * _SHARE)),
     )
 
 

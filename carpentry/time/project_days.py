@@ -23,11 +23,12 @@ from carpentry.time.step_lines import read_step
 
 @dataclass(frozen=True)
 class DaysLines:
-    """Steps, labels of products and the weather as they are typed, a line each."""
+    """Steps, labels of products, the weather and work on parts as they are typed, a line each."""
 
     steps: str = ""
     products: str = ""
     weather: str = ""
+    work: str = ""
 
 
 @dataclass(frozen=True)
@@ -43,10 +44,12 @@ class Fact:
 @dataclass(frozen=True)
 class Wood:
     """What only the desk and the shop know of a project: the shape that wrote each part (by mark),
-    and the set-ups that cut it, where it is planned."""
+    the set-ups that cut it, where it is planned, and the clamps of the workshop (``None``: nothing
+    is said of them)."""
 
     shapes: Mapping[str, str] = field(default_factory=dict)
     set_ups: Sequenced | None = None
+    clamps: int | None = None
 
 
 def steps_of(work: Workup, lines: DaysLines, wood: Wood | None = None) -> AllSteps:
@@ -68,10 +71,11 @@ def steps_of(work: Workup, lines: DaysLines, wood: Wood | None = None) -> AllSte
             finishes=finishes,
             set_ups=known.set_ups,
             products=products,
-            clamps=settings.days.clamps,
+            clamps=clamps_of(settings, known),
             pace=settings.days.pace,
             copies=settings.copies,
             shapes=known.shapes,
+            worked=_worked(work, lines.work),
         )
     )
     found = all_steps(made, typed, products, _things(named))
@@ -80,6 +84,21 @@ def steps_of(work: Workup, lines: DaysLines, wood: Wood | None = None) -> AllSte
     problems += [Problem(f"steps, {p.place}", p.message) for p in found.problems]
     steps = tuple(within_hours(found.steps, settings.days.hours.longest))
     return AllSteps(steps, tuple(problems))
+
+
+def _worked(work: Workup, typed: str) -> dict[str, int]:
+    """How many places are worked on each part: lines of work, notches and clipped corners."""
+    lines = [line.split() for line in typed.splitlines()]
+    found = {work.marks[one.id]: len(one.part.shaping_told()) for one in work.project.parts}
+    for words in filter(None, lines):
+        if words[0] in found:
+            found[words[0]] += 1
+    return found
+
+
+def clamps_of(settings: Settings, wood: Wood) -> int | None:
+    """The clamps that are owned: those that the project says, else those of the workshop."""
+    return wood.clamps if settings.days.clamps is None else settings.days.clamps
 
 
 def _things(parts: Mapping[str, Part]) -> dict[str, list[str]]:
@@ -105,9 +124,12 @@ def days_of(
     weather: str,
     now: tuple[int, Zone],
     facts: Mapping[str, Fact] | None = None,
+    *,
+    clamps: int | None = None,
 ) -> Days:
     """Steps as days to plan, from ``now`` (an instant, and where the builder's clock hangs unless
-    the project says so) on, or from when they are not begun before.
+    the project says so) on, or from when they are not begun before; with so many ``clamps`` where
+    the workshop is known.
     Raises ``CarpentryError`` for times that cannot be."""
     if len(steps) > MOST_STEPS:
         raise CarpentryError(
@@ -133,5 +155,5 @@ def days_of(
         helper=asked.helper,
         daylight=asked.daylight,
         forecast=forecast_of(told),
-        clamps=asked.clamps,
+        clamps=asked.clamps if clamps is None else clamps,
     )

@@ -6,15 +6,11 @@ from datetime import datetime
 from carpentry.hours.clock import Zone
 from carpentry.hours.durations import write_duration, write_long
 from carpentry.hours.weather import COLD_BELOW, HUMID_ABOVE
+from carpentry.hours.windows import joined
 from carpentry.language import Unit
 from carpentry.time.plan import DaysPlan, PlannedStep
 from carpentry.time.step import Step
 
-_WORDS = (
-    *("no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"),
-    *("eleven", "twelve"),
-)
-_DAY = 24 * 60
 _EVENING = 17  # o'clock, from which on today is tonight
 
 
@@ -59,27 +55,16 @@ def wanted_said(zone: Zone, instant: int, now: int, unit: Unit) -> str:
     return f"the end of {before:%a %b %-d}{year}"
 
 
-def amount_said(minutes: int) -> str:
-    """About how much: ``three hours``, ``40 minutes``, ``four days``."""
-    if minutes >= 2 * _DAY:
-        days = round(minutes / _DAY)
-        return _counted(days, "day")
-    if minutes >= 60:
-        return _counted(round(minutes / 60), "hour")
-    return _counted(minutes, "minute")
-
-
-def _counted(count: int, what: str) -> str:
-    number = _WORDS[count] if count < len(_WORDS) else str(count)
-    return f"{number} {what}{'' if count == 1 else 's'}"
+def waiting(plan: DaysPlan) -> int:
+    """Minutes for which something waits; what waits beside another counts once."""
+    spans = joined((one.placed.end, one.placed.free_from) for one in plan.steps)
+    return sum(end - start for start, end in spans)
 
 
 def headline(plan: DaysPlan) -> str:
-    """``Three hours of work, four days of waiting``."""
+    """``2 h 31 min of work, 4 days 3 h of waiting``."""
     work = sum(one.minutes for one in plan.days.steps)
-    waits = sum(one.placed.free_from - one.placed.end for one in plan.steps)
-    told = f"{amount_said(work)} of work, {amount_said(waits)} of waiting"
-    return told[:1].upper() + told[1:]
+    return f"{write_duration(work)} of work, {write_long(waiting(plan))} of waiting"
 
 
 def outlook(plan: DaysPlan, unit: Unit) -> Iterator[str]:

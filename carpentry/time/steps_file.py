@@ -12,7 +12,7 @@ from carpentry.project import ProjectFile
 from carpentry.shop import Tools, boards_to_cut, every_cut, starter_tools, stop_by_stop
 from carpentry.time.days_file import days_document
 from carpentry.time.plan import plan_of_days
-from carpentry.time.project_days import DaysLines, Wood, days_of, steps_of
+from carpentry.time.project_days import DaysLines, Wood, clamps_of, days_of, steps_of
 from carpentry.time.step import Step
 
 _NO_DAY = Zone("UTC")
@@ -30,13 +30,14 @@ def days_of_build(
     boards = boards_to_cut(work, plans)
     owned = starter_tools() if tools is None else tools
     set_ups = stop_by_stop(every_cut(boards, owned), owned)
-    lines = DaysLines(project.steps, project.products, project.weather)
-    found = steps_of(work, lines, Wood(_shapes(project), set_ups if boards else None))
+    lines = DaysLines(project.steps, project.products, project.weather, project.work)
+    wood = Wood(_shapes(project), set_ups if boards else None, owned.clamps if tools else None)
+    found = steps_of(work, lines, wood)
     notation = work.settings.notation
     return {
         "steps": [step_document(one, notation) for one in found.steps],
         "steps_problems": [str(problem) for problem in found.problems],
-        "days": _days(project, found.steps, work),
+        "days": _days(project, found.steps, work, clamps_of(work.settings, wood)),
     }
 
 
@@ -47,13 +48,15 @@ def _shapes(project: ProjectFile) -> dict[str, str]:
     }
 
 
-def _days(project: ProjectFile, steps: Sequence[Step], work: Workup) -> Json | None:
+def _days(
+    project: ProjectFile, steps: Sequence[Step], work: Workup, clamps: int | None
+) -> Json | None:
     asked = work.settings.days
     if asked.begin is None or not steps:
         return None
     zone = asked.zone or _NO_DAY
     try:
-        days = days_of(steps, work.settings, project.weather, (_NEVER, zone))
+        days = days_of(steps, work.settings, project.weather, (_NEVER, zone), clamps=clamps)
         return days_document(plan_of_days(days, 3))
     except CarpentryError as error:
         return {"problems": [str(problem) for problem in error.problems]}

@@ -27,14 +27,15 @@ from carpentry.time.progress import (
     read_when,
     undo_fault,
 )
-from carpentry.time.project_days import DaysLines, Fact, Wood, days_of, steps_of
+from carpentry.time.project_days import DaysLines, Fact, Wood, clamps_of, days_of, steps_of
 from carpentry.time.step import Sort, Step
 from server.days.models import Progress, StepEvent
 from server.plans.making import find_plan
+from server.plans.models import Plan
 from server.plans.resting import work_up
 from server.plans.state import state_of_project
 from server.projects.models import Project
-from server.shop.going import put_away
+from server.shop.going import cutting_of, put_away
 from server.tools.models import Toolbox
 
 SECONDS = 2.5  # for a whole plan of days
@@ -101,15 +102,24 @@ def project_days(project: Project, zone: Zone, now: datetime | None = None) -> P
     zone = settings.days.zone or zone
     moment = instant_of(now or timezone.now())
     typed = project.typed_lines()
-    lines = DaysLines(typed["steps"], typed["products"], typed["weather"])
-    found = steps_of(work, lines, Wood(_shapes(project), _set_ups_of(project, work)))
+    lines = DaysLines(typed["steps"], typed["products"], typed["weather"], typed["work"])
+    owned = Toolbox.of(project.owner).owned
+    wood = Wood(_shapes(project), _set_ups_of(project, work), owned.clamps)
+    found = steps_of(work, lines, wood)
     known = happened(_events(project), {s.key: _about(s, work) for s in found.steps})
-    known = _cut_at_the_shop(project, found, known)
+    known = _cut_at_the_shop(project, work, found, known)
     days, fault = None, ""
     if found.steps:
         facts = {key: one.fact for key, one in known.items()}
         try:
-            days = days_of(found.steps, settings, lines.weather, (moment, zone), facts)
+            days = days_of(
+                found.steps,
+                settings,
+                lines.weather,
+                (moment, zone),
+                facts,
+                clamps=clamps_of(settings, wood),
+            )
             days.check()
         except CarpentryError as error:
             days, fault = None, error.problems[0].message
@@ -172,15 +182,31 @@ def _events(project: Project) -> list[ProgressEvent]:
 
 
 def _cut_at_the_shop(
-    project: Project, found: AllSteps, known: dict[str, Happened]
+    project: Project, work: Workup, found: AllSteps, known: dict[str, Happened]
 ) -> dict[str, Happened]:
-    """What is cut and put away at the shop is done, unless something else was said of it."""
-    cutting = put_away(project) if project.cuttings.exists() else None
-    if cutting is None or cutting.finished is None:
+    """What is all cut at the shop, or marked as cut at the desk, is done, unless something else was
+    said of it."""
+    fact = _cut_at(project, work)
+    if fact is None:
         return known
-    fact = Fact(instant_of(cutting.begun), instant_of(cutting.finished))
     cut = {s.key: Happened(fact) for s in found.steps if s.sort is Sort.CUT}
     return cut | known
+
+
+def _cut_at(project: Project, work: Workup) -> Fact | None:
+    """When all of it was cut, ``None`` where it is not."""
+    last = put_away(project) if project.cuttings.exists() else None
+    if last is not None and last.finished is not None:
+        return Fact(instant_of(last.begun), instant_of(last.finished))
+    going = cutting_of(project)
+    if going is not None and going.bench().done:
+        last_cut = going.events.order_by("-number").values_list("made", flat=True).first()
+        return Fact(instant_of(going.begun), instant_of(last_cut or going.begun))
+    plan = find_plan(project, work)
+    if plan is None or plan.stage != Plan.Stage.CUT:
+        return None
+    planned = instant_of(plan.asked)  # when it was marked is not written down; nothing waits for it
+    return Fact(planned, planned)
 
 
 @transaction.atomic

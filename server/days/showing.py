@@ -21,6 +21,7 @@ from carpentry.time.said import (
     outlook,
     proof_said,
     slowed,
+    waiting,
 )
 from carpentry.time.step import Sort, Step
 from carpentry.time.steps_file import needs_of
@@ -225,8 +226,8 @@ class _Drawn:
         end = self.zone.midnight(self.last + timedelta(days=1))
         names = {key: step.name for key, step in self.steps.items()}
         done = sum(one.minutes for one in plan.days.steps if one.ended is not None)
-        waits = sum(one.placed.free_from - one.placed.end for one in plan.steps)
-        said = [*outlook(plan, self.unit), *slowed(plan, names)]
+        reasons = [one.told for one in plan.reasons]
+        said = [*outlook(plan, self.unit), *slowed(plan, names), *reasons]
         return {
             "headline": headline(plan),
             "says": " ".join(said),
@@ -239,7 +240,7 @@ class _Drawn:
             "next": next_said(plan, self.steps, self.unit),
             "work": write_duration(sum(one.minutes for one in plan.days.steps)),
             "work_done": write_duration(done) if done else "",
-            "waiting": write_long(waits),
+            "waiting": write_long(waiting(plan)),
             "clamps": self._clamps(),
             "width": end - self.origin,
             "now": self.now - self.origin,

@@ -100,13 +100,13 @@ def _how(line: ListLine, told: dict[tuple[StockName, int], str], settings: Setti
     return f"spare: {settings.fields.spare} of those that are cut, against culls; {price}"
 
 
-def _amount(amount: int, line: HardwareLine, notation: Notation) -> str:
+def _amount(amount: int, line: HardwareLine, notation: Notation, *, down: bool = False) -> str:
     """So many pieces, or a volume in the unit of the tin; empty for none."""
     if not amount:
         return ""
     if not line.volume:
         return str(amount)
-    return write_volume(amount, metric=notation is Notation.MM, tin=line.tin)
+    return write_volume(amount, metric=notation is Notation.MM, tin=line.tin, down=down)
 
 
 def _hardware(hardware: Hardware, currency: str, notation: Notation) -> HardwareOut:
@@ -127,7 +127,7 @@ def _hardware(hardware: Hardware, currency: str, notation: Notation) -> Hardware
                     for package, count in line.packs
                 ],
                 price=None if line.price is None else write_money(line.price, currency),
-                left=_amount(line.left, line, notation),
+                left=_amount(line.left, line, notation, down=True),
                 used_for=list(line.used_for),
             )
             for line in hardware.lines
