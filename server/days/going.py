@@ -1,7 +1,7 @@
 """A project's days as they are asked for: its steps, what happened of them, and the plan."""
 
 import uuid
-from collections import OrderedDict
+from collections import Counter, OrderedDict
 from collections.abc import Hashable, Iterable, Mapping
 from contextlib import suppress
 from dataclasses import asdict, dataclass, replace
@@ -36,6 +36,7 @@ from server.plans.resting import work_up
 from server.plans.state import state_of_project
 from server.projects.models import Project
 from server.shop.going import cutting_of, put_away
+from server.shop.models import Cutting
 from server.tools.models import Toolbox
 
 SECONDS = 2.5  # for a whole plan of days
@@ -199,7 +200,7 @@ def _cut_at(project: Project, work: Workup) -> Fact | None:
     if last is not None and last.finished is not None:
         return Fact(instant_of(last.begun), instant_of(last.finished))
     going = cutting_of(project)
-    if going is not None and going.bench().done:
+    if going is not None and _is_all_cut(going, work):
         last_cut = going.events.order_by("-number").values_list("made", flat=True).first()
         return Fact(instant_of(going.begun), instant_of(last_cut or going.begun))
     plan = find_plan(project, work)
@@ -207,6 +208,18 @@ def _cut_at(project: Project, work: Workup) -> Fact | None:
         return None
     planned = instant_of(plan.asked)  # when it was marked is not written down; nothing waits for it
     return Fact(planned, planned)
+
+
+def _is_all_cut(cutting: Cutting, work: Workup) -> bool:
+    """Whether every piece of the project as it is now has come off at the saw."""
+    bench = cutting.bench()
+    cut = Counter(label.rstrip("0123456789") for _, label, _ in bench.parts_cut())
+    needed = {
+        mark: part.pieces * work.settings.copies
+        for mark, part in work.joined.items()
+        if mark not in {work.marks[one.id] for one in work.project.parts if one.part.is_held}
+    }
+    return not bench.cuts_left() and all(cut[mark] >= count for mark, count in needed.items())
 
 
 @transaction.atomic

@@ -288,11 +288,20 @@ class DaysTest(ApiTestCase):
             for r in card["rows"]
             for c in r["cuts"]
         ]
-        event = {"id": str(uuid.uuid4()), "kind": "cut", "cuts": " ".join(keys)}
-        self.ask("post", f"/cuttings/{cutting['id']}/events", {"events": [event]})
-        self.assertNotEqual(self.step("cut the parts")["state"], "done")
+        for n, (some, state) in enumerate(((keys[:-1], "done"), (keys[-1:], "done"))):
+            self.assertNotEqual(self.step("cut the parts")["state"], state, n)
+            event = {"id": str(uuid.uuid4()), "kind": "cut", "cuts": " ".join(some)}
+            self.ask("post", f"/cuttings/{cutting['id']}/events", {"events": [event]})
+        self.assertEqual(self.step("cut the parts")["state"], "done")  # all cut, not put away yet
         self.ask("post", f"/cuttings/{cutting['id']}/finish", {"change_id": str(uuid.uuid4())})
         self.assertEqual(self.step("cut the parts")["state"], "done")
+
+    def test_what_is_marked_as_cut_is_done(self) -> None:
+        plan = self.look(self.project["id"])["plan"]["id"]
+        answer = self.ask("post", f"/plans/{plan}/cut", {"change_id": str(uuid.uuid4())})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        self.assertEqual(self.step("cut the parts")["state"], "done")
+        self.assertNotIn("cut the parts", self.days()["next"])
 
     def test_the_build_sheet_has_pieces_joints_checks_and_cautions(self) -> None:
         answer = self.client.get(f"/api/projects/{self.project['id']}/build-sheet.pdf?paper=a4")
