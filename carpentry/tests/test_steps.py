@@ -22,7 +22,7 @@ from carpentry.hours.weather_lines import read_weather
 from carpentry.hours.windows import read_week, write_week
 from carpentry.language import CarpentryError, Notation, Unit
 from carpentry.planning import plan_all, work_up_files
-from carpentry.project import read_project_file
+from carpentry.project import project_document, read_project_file
 from carpentry.time import plan_of_days
 from carpentry.time.all_steps import AllSteps
 from carpentry.time.calendar_file import ALARM_BEFORE, calendar_file
@@ -193,6 +193,96 @@ class TypedStepsTest(TestCase):
         self.assertTrue(found["close it"].helper)
         self.assertEqual(found["close it"].check.tolerance, 2032)  # 1/4 in, 8128 ticks to the inch
 
+    def test_after_adds_and_only_after_replaces_all_but_cutting(self) -> None:
+        added = by_name(steps(DaysLines("put it all together, after put the frame together")))
+        self.assertIn("glue the shelf", added["put it all together"].after)
+        only = steps(DaysLines("put it all together, only after put the frame together"))
+        after = by_name(only)["put it all together"].after
+        self.assertNotIn("glue the shelf", after)
+        self.assertIn("cut the parts of the shelf", after)
+        self.assertIn("put the frame together", after)
+
+    def test_in_files_of_before_after_means_what_it_meant(self) -> None:
+        lines = ["put it all together, 90 min, after put the frame together"]
+        for form, replaces in (("grain-tally/project@5", True), ("grain-tally/project@6", False)):
+            project = read_project_file(json.dumps(RACK | {"format": form, "steps": lines}))
+            found = steps_of(work_up_files(project), DaysLines(project.steps))
+            after = by_name(found)["put it all together"].after
+            self.assertEqual("glue the shelf" not in after, replaces, form)
+            written = project_document(project)
+            self.assertEqual(read_project_file(json.dumps(written)).steps, project.steps)
+
+    def test_a_line_changes_all_rounds_and_each_round_has_its_own_joints(self) -> None:
+        few = steps(DaysLines("glue the shelf, 25 min, called stick it"), days={"clamps": "4"})
+        rounds = [step for step in few.steps if step.key.startswith("glue the shelf round")]
+        self.assertEqual([step.minutes for step in rounds], [25, 25])
+        self.assertEqual([step.joints for step in rounds], [(f"2 of {RACK['joints'][0]}",)] * 2)
+        self.assertFalse(any(step.key == "glue the shelf" for step in few.steps))
+        after = DaysLines("wipe it, 5 min, after glue the shelf")
+        self.assertEqual(
+            by_name(steps(after, days={"clamps": "4"}))["wipe it"].after,
+            ("glue the shelf round 1 of 2", "glue the shelf round 2 of 2"),
+        )
+
+    def test_a_step_answers_to_its_old_name_and_to_its_new_one(self) -> None:
+        lines = "put it all together, called close it\nwipe it, after {}"
+        for name in ("put it all together", "close it"):
+            found = by_name(steps(DaysLines(lines.format(name))))
+            self.assertIn("put it all together", found["wipe it"].after, name)
+
+    def test_delivery_and_setting_up_come_last(self) -> None:
+        found = by_name(steps(DaysLines("deliver, 1 h\nwax the drawers, 10 min")))
+        self.assertIn("cedar oil coat 2", found["deliver"].after)
+        self.assertIn("wax the drawers", found["deliver"].after)
+        self.assertIn("deliver", found["set it up and level it"].after)
+
+    def test_what_is_hung_is_made_first_and_what_is_closed_is_painted_first(self) -> None:
+        hung = by_name(steps(DaysLines("hang the shelves, 20 min\nfit the shelf, 5 min")))
+        self.assertIn("glue the shelf", hung["fit the shelf"].after)
+        self.assertIn("put it all together", hung["hang the shelves"].after)
+        painted = by_name(steps(DaysLines("paint the frame before closing, 2 coats")))
+        self.assertIn("cut the parts of the frame", painted["paint the frame coat 1"].after)
+        self.assertIn("paint the frame coat 2", painted["put the frame together"].after)
+
+    def test_joints_are_made_in_the_order_of_their_lines(self) -> None:
+        """A slat is glued to two sides that a screw holds by then."""
+        screwed, glued = "4 B end to B, 2 screws", "4 C to B edge, glue"
+        for joints, first in (((screwed, glued), "put"), ((glued, screwed), "glue")):
+            found = by_name(steps(joints=list(joints)))
+            put, fit, glue = (f"{w} the shelf" for w in ("put", "dry fit", "glue"))
+            put = f"{put} together"
+            after = found[fit].after if first == "put" else found[put].after
+            self.assertIn(put if first == "put" else glue, after)
+
+    def test_clamps_go_by_the_length_of_a_joint(self) -> None:
+        """Every 10 in, two at least (common practice, every 8 to 12): 30 in edge to edge take
+        three."""
+        found = by_name(steps(joints=["1 B edge to B edge, glue"]))
+        self.assertEqual(found["glue the shelf"].clamps, 3)
+        self.assertIsNone(found["glue the shelf"].check)  # a slab has no diagonals to measure
+
+    def test_setting_up_twenty_is_set_up_once(self) -> None:
+        one, twenty = (by_name(steps(copies=n))["set it up and level it"].minutes for n in (1, 20))
+        self.assertEqual((one, twenty), (30, 220))
+        indoors = [{"mark": "A", "quantity": "2", "stock": "1x6 pine", "length": "12"}]
+        on_a_table = steps(parts=indoors, joints=["1 A edge to A edge, glue"], finishes=[])
+        self.assertNotIn("set it up and level it", by_name(on_a_table))
+
+    def test_glue_beside_brads_has_to_set(self) -> None:
+        found = by_name(steps(joints=["4 B end to C, 3 brads, glued"]))["put the shelf together"]
+        self.assertEqual((found.wait.minutes, found.clamps), (1440, 0))
+
+    def test_mirrored_groups_say_so(self) -> None:
+        parts = [
+            RACK["parts"][0] | {"mark": mark, "group": group}
+            for mark, group in (("A", "left side"), ("B", "right side"))
+        ]
+        joints = ["2 A end to A, 2 screws", "2 B end to B, 2 screws"]
+        found = by_name(steps(parts=parts, joints=joints, finishes=[]))
+        self.assertIn(
+            "the mirror image of the right side", found["put the left side together"].notes[0]
+        )
+
     def test_circles_and_words_that_mean_nothing_are_told_by_line(self) -> None:
         lines = DaysLines(
             "cut the parts of the frame, after put it all together\nhang it, after the moon rises\n"
@@ -231,6 +321,7 @@ class TypedStepsTest(TestCase):
         self.assertEqual(
             [write_duration(n) for n in (0, 20, 540, 440)], ["0 h", "20 min", "9 h", "7 h 20 min"]
         )
+        self.assertEqual(write_long(8 * 1440 - 10), "8 days")
         self.assertEqual(write_long(4 * 1440 + 300), "4 days 5 h")
 
     def test_weeks_are_written_as_they_are_read(self) -> None:
@@ -311,6 +402,11 @@ class ChecksTest(TestCase):
             answer_check(CHECKS["trial fit"], "3", Unit.INCH, Notation.THIRTY_SECONDS)
         with self.assertRaisesRegex(CarpentryError, "at most 2 in"):
             read_check("level to 9", Unit.INCH)
+        eighth = read_check("square to 1/8", Unit.MM).tolerance
+        self.assertEqual(eighth, 1016)  # of an inch, whatever else is measured in
+        self.assertEqual(read_check("square to 3", Unit.MM).tolerance, 960)
+        answered = answer_check(CHECKS["level"], "1/16", Unit.MM, Notation.MM)
+        self.assertEqual((answered.text, answered.good), ("1.6 mm", True))
         self.assertEqual(read_step("a, check it rings", Unit.INCH).check.asks, "it rings?")  # type: ignore[union-attr]
 
 

@@ -99,10 +99,11 @@ class _Steps:
             self.steps = before
             new = list(self._own(line, self._made_of(line, stands=False)))
             self._put_in(new, line)
-        self.last_own = new[-1].key
+        is_last = bool(_LAST.match(key_of(line.name))) and not line.before
+        self.last_own = self.last_own if is_last else new[-1].key
         if len(new) > 1:
             self.coats[key_of(line.name)] = [one.key for one in new]
-        if _LAST.match(key_of(line.name)) and not line.before:
+        if is_last:
             self.last += [one.key for one in new]
 
     def _put_in(self, new: Sequence[Step], line: TypedStep) -> None:
