@@ -53,7 +53,7 @@ def random_project(seed: int, *, small: bool = False) -> Json:
         "joints": list(
             dict.fromkeys(_joint(draw, marks) for _ in range(2 if small else draw.randint(1, 6)))
         ),
-        "finishes": [] if small else _coats(draw, marks),
+        "finishes": _coats(draw, marks)[:1] if small else _coats(draw, marks),
         "steps": _typed(draw, groups) if not small else [],
         "days": {"clamps": draw.choice(("", "4", "8"))},
     }

@@ -3,12 +3,16 @@
 import json
 from unittest import TestCase
 
+from carpentry.hours.durations import read_duration
 from carpentry.language import Json
 from carpentry.planning import work_up_files
 from carpentry.project import read_project_file
-from carpentry.tests import often
+from carpentry.tests import often, seeds
+from carpentry.tests.days_by_brute_force import ready_by_brute_force
+from carpentry.tests.days_by_program import minutes_until
 from carpentry.tests.random_projects import random_project
 from carpentry.tests.wood_reader import Reader
+from carpentry.time.days_file import days_answer
 from carpentry.time.project_days import DaysLines, steps_of
 from carpentry.time.steps_file import step_document
 
@@ -20,6 +24,26 @@ def steps_as_shown(document: Json) -> tuple[list[Json], list[str]]:
     found = steps_of(work, DaysLines(project.steps, project.products))
     shown = [step_document(one, work.settings.notation) for one in found.steps]
     return shown, [str(one) for one in found.problems]
+
+
+MOST_TRIED = 9  # steps, of which every order is tried
+
+
+def as_days(steps: list[Json]) -> Json:
+    """Steps as a project of days: the same work, waits and order."""
+    return {
+        "zone": "America/Denver",
+        "from": "2027-03-11T18:00",
+        "steps": [
+            {
+                "id": one["id"],
+                "minutes": min(one["minutes"], 150),
+                "wait": f"{read_duration(one['wait'])} min",
+                "after": one["after"],
+            }
+            for one in steps
+        ],
+    }
 
 
 class RandomProjectsTest(TestCase):
@@ -49,3 +73,19 @@ class RandomProjectsTest(TestCase):
                     missed += not any(Reader(document, spoiled).faults()) and key in others
         self.assertGreater(tried, 50)
         self.assertLess(missed, tried / 4)
+
+    def test_no_order_that_can_be_built_is_ready_earlier(self) -> None:
+        """Every order that the steps allow is tried, minute by minute."""
+        tried = 0
+        for seed in seeds(40, 200):
+            steps, _ = steps_as_shown(random_project(seed, small=True))
+            if len(steps) > MOST_TRIED:
+                continue
+            problem = as_days(steps)
+            found = days_answer(json.dumps(problem), 5)
+            with self.subTest(seed=seed):
+                tried += 1
+                self.assertTrue(found["exact"])
+                ready = minutes_until(problem, found["ready"])
+                self.assertEqual(ready, ready_by_brute_force(problem))
+        self.assertGreater(tried, 12)
