@@ -191,6 +191,7 @@ class Joining:
             joints=tuple(joint.text for joint, _ in joints),
             notes=(*self._mirrored(group or ""), *self.maker.copies_said("one after the other")),
             cautions=tuple(warned),
+            batch=self.maker.of.copies,
         )
         if glue is None:
             return step

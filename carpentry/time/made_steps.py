@@ -48,6 +48,7 @@ class _Making:
                 Sort.SET_UP,
                 at.SET_UP + at.SET_ONE_UP * maker.of.copies,
                 check=CHECKS["level"],
+                batch=maker.of.copies,
                 notes=maker.copies_said("each where it stands"),
             )
 

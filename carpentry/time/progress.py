@@ -15,6 +15,7 @@ class ProgressKind(StrEnum):
 
     BEGUN = "begun"
     DONE = "done"
+    MADE = "made"  # so many of its batch
     OVER = "over"  # its wait is
     CHECKED = "checked"
     UNDONE = "undone"  # another event is taken back
@@ -23,8 +24,8 @@ class ProgressKind(StrEnum):
 @dataclass(frozen=True)
 class ProgressEvent:
     """An event as it was told: of which ``step`` (its key), ``at`` what time (with its offset), the
-    ``answer`` to a check, and the event that it ``undoes``. ``about`` is how the parts of the step
-    were when it was done, by their marks."""
+    ``answer`` to a check or how many of a batch are made, and the event that it ``undoes``.
+    ``about`` is how the parts of the step were when it was done, by their marks."""
 
     id: str
     kind: ProgressKind
@@ -55,13 +56,19 @@ _NOTHING = Fact()
 
 @dataclass(frozen=True)
 class Happened:
-    """What stands of the events of one step: its fact, the answer to its check, the parts (by mark)
-    that are otherwise than when it was done, and the newest event that can be taken back."""
+    """What stands of the events of one step: its fact, the answers to its check (one of each of a
+    batch), the parts (by mark) that are otherwise than when it was done, and the newest event that
+    can be taken back."""
 
     fact: Fact = _NOTHING
-    answer: str = ""
+    answers: tuple[str, ...] = ()
     changed: tuple[str, ...] = ()
     last: str = ""
+
+    @property
+    def answer(self) -> str:
+        """The newest answer; empty for none."""
+        return self.answers[-1] if self.answers else ""
 
 
 def happened(
@@ -81,11 +88,13 @@ def happened(
 
 
 def _after(before: Happened, event: ProgressEvent, now: Mapping[str, str]) -> Happened:
-    fact, answer = before.fact, before.answer
+    fact, answers = before.fact, before.answers
     changed: tuple[str, ...] = before.changed
     match event.kind:
         case ProgressKind.BEGUN:
-            fact, changed = Fact(begun=event.instant), ()
+            fact, changed = Fact(begun=event.instant, made=fact.made), ()
+        case ProgressKind.MADE:
+            fact = Fact(fact.begun, made=int(event.answer))
         case ProgressKind.DONE:
             changed = tuple(mark for mark, was in event.about.items() if now.get(mark, was) != was)
             begun = fact.begun if fact.begun is not None and fact.begun <= event.instant else None
@@ -94,8 +103,8 @@ def _after(before: Happened, event: ProgressEvent, now: Mapping[str, str]) -> Ha
             if fact.ended is not None:
                 fact = Fact(fact.begun, fact.ended, max(fact.ended, event.instant))
         case _:
-            answer = event.answer
-    return Happened(fact, answer, changed, event.id)
+            answers = (*answers, event.answer)
+    return Happened(fact, answers, changed, event.id)
 
 
 def undo_fault(events: Iterable[ProgressEvent], undoes: str) -> str:

@@ -34,11 +34,12 @@ class DaysLines:
 @dataclass(frozen=True)
 class Fact:
     """What happened of a step: when it was begun and done, and when its wait was over (instants)
-    where the builder said so."""
+    where the builder said so; how many of its batch are ``made``."""
 
     begun: int | None = None
     ended: int | None = None
     over: int | None = None
+    made: int = 0
 
 
 @dataclass(frozen=True)
@@ -145,6 +146,9 @@ def days_of(
     for step in steps:
         fact = (facts or {}).get(step.key, Fact())
         one = replace(step.timed(), begun=fact.begun, ended=fact.ended, over=fact.over)
+        if fact.made and fact.ended is None:
+            left = max(0, step.batch - fact.made)
+            one = replace(one, minutes=-(-one.minutes * left // step.batch))
         timed.append(one)
     return Days(
         zone,

@@ -47,8 +47,9 @@ class Used:
 class Step:
     """A step by its lasting ``key``: about so many ``minutes`` of hands-on work (``reckoned`` where
     nobody typed them), what it comes ``after`` (keys), its wait and who says so, what it needs, its
-    check, the parts (by mark) and joints (as typed) it is about, what to mind, and the line by
-    which the builder changed or added it, and the product that is ``used``."""
+    check, the parts (by mark) and joints (as typed) it is about, what to mind, the line by which
+    the builder changed or added it, and the product that is ``used``. It is done for each of a
+    ``batch`` of equal things, once set up."""
 
     key: str
     name: str
@@ -75,6 +76,7 @@ class Step:
     cautions: tuple[str, ...] = ()
     line: str = ""
     used: Used | None = None
+    batch: int = 1
 
     def timed(self) -> TimedStep:
         """It as the plan of days knows it."""

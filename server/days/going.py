@@ -259,11 +259,14 @@ def _take_in(
             raise CarpentryError("this step is not there any more", "step")
         if event.kind is ProgressKind.CHECKED:
             _check(step, event, days)
+        elif event.kind is ProgressKind.MADE:
+            _check_made(step, event)
         else:
             _check_time(event)
         if event.kind is ProgressKind.DONE:
             about = _about(step, days.work)
-    event = replace(event, answer=answer_spelled_out(event.answer, unit))
+    if event.kind is ProgressKind.CHECKED:
+        event = replace(event, answer=answer_spelled_out(event.answer, unit))
     typed = {n: v for n, v in asdict(event).items() if n not in ("id", "kind", "about") and v}
     typed |= {"about": dict(about)} if about else {}
     StepEvent.take(progress, uuid.UUID(event.id), event.kind.value, typed)
@@ -274,6 +277,14 @@ def _check(step: Step, event: ProgressEvent, days: ProjectDays) -> None:
         raise CarpentryError("there is nothing to check at this step", "step")
     settings = days.work.settings
     answer_check(step.check, event.answer, settings.unit, settings.notation)
+
+
+def _check_made(step: Step, event: ProgressEvent) -> None:
+    if step.batch == 1:
+        raise CarpentryError("only one of it is made: press Done", "answer")
+    if not event.answer.isdecimal() or not 0 < int(event.answer) < step.batch:
+        raise CarpentryError(f"from 1 to {step.batch - 1}; when all are made it is done", "answer")
+    _check_time(event)
 
 
 def _check_time(event: ProgressEvent) -> None:

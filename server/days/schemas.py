@@ -61,7 +61,8 @@ class StepOut(BaseModel):
     """A step as it is planned. ``state`` is done, begun, dry (its wait goes on), next or later;
     ``spans`` are the stretches of work and ``start``, ``end`` and ``free_from`` its times, in
     minutes from the first day that is drawn. ``typed`` is the line to change it by, ``line`` the
-    one that was typed, empty for none."""
+    one that was typed, empty for none. It is done for each of a
+    ``batch``, of which so many are ``made``."""
 
     key: str
     name: str
@@ -87,6 +88,8 @@ class StepOut(BaseModel):
     notes: list[str]
     cautions: list[str]
     check: StepCheckOut | None
+    batch: int
+    made: int
     again: str
     last: UUID | None
     typed: str

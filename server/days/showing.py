@@ -1,5 +1,6 @@
 """The days of a project in the words of the API's contract."""
 
+import re
 from collections.abc import Iterator
 from datetime import date, timedelta
 from typing import Any
@@ -9,7 +10,7 @@ from carpentry.hours.durations import write_duration, write_long
 from carpentry.language import CarpentryError, Problem, Unit
 from carpentry.lumber.cautions import STRENGTH
 from carpentry.time import DaysPlan, PlannedStep
-from carpentry.time.checks import Check, answer_check
+from carpentry.time.checks import Answered, Check, answer_check
 from carpentry.time.progress import Happened
 from carpentry.time.said import (
     clock_said,
@@ -39,6 +40,7 @@ from server.days.schemas import (
 )
 
 _DAY = 24 * 60
+_SOME = re.compile(r"^\d+ of ")  # of the joints of a line, in one round
 _NOTHING = Happened()
 _DRAWN = (Sort.GLUE, Sort.JOIN, Sort.ASSEMBLE)
 
@@ -126,6 +128,8 @@ class _Bare:
             notes=list(step.notes),
             cautions=list(step.cautions),
             check=self._check(step.check) if step.check else None,
+            batch=step.batch,
+            made=self.so_far.fact.made,
             again=self._again(),
             last=UUID(self.so_far.last) if self.so_far.last else None,
             typed=line_of(step),
@@ -164,14 +168,16 @@ class _Bare:
 
     def _joint(self, line: str) -> str:
         """A joint with what holds it."""
-        one = next((o for o in self.found.work.hardware.joints if o.text == line), None)
+        typed = _SOME.sub("", line)
+        one = next((o for o in self.found.work.hardware.joints if o.text == typed), None)
         if one is None or not one.fastener:
             return line
         length = ""
         if one.length is not None:
             length = f" {length_out(one.length, self.settings.notation).text}"
         more = "; ".join(("", *one.notes, *one.warnings))
-        return f"{line}: {one.count} × {one.fastener}{length}{more}"
+        count = f"{one.count} × " if typed == line else ""
+        return f"{line}: {count}{one.fastener}{length}{more}"
 
     def _drawn(self) -> Iterator[DrawnShapeOut]:
         """The shapes that its parts belong to, where it is put together."""
@@ -188,14 +194,22 @@ class _Bare:
         verb = "has" if len(self.so_far.changed) == 1 else "have"
         return f"{marks} {verb} changed since this was done: it is to do again"
 
+    def _read(self, check: Check, text: str) -> Answered | None:
+        """What an answer comes to, ``None`` for one of a check that was another."""
+        try:
+            return answer_check(check, text, self.settings.unit, self.settings.notation)
+        except CarpentryError:
+            return None
+
     def _check(self, check: Check) -> StepCheckOut:
-        answer, good, says = self.so_far.answer, True, ""
-        if answer:
-            try:
-                read = answer_check(check, answer, self.settings.unit, self.settings.notation)
-                answer, good, says = read.text, read.good, read.says
-            except CarpentryError:  # of a check that was another one
-                answer = ""
+        answer, good, says = "", True, ""
+        read = [one for text in self.so_far.answers if (one := self._read(check, text))]
+        if self.step.batch > 1 and read:
+            off = [f"number {n}: {one.says}" for n, one in enumerate(read, 1) if not one.good]
+            answer, good = f"{len(read)} of {self.step.batch}", not off
+            says = "; ".join(off)
+        elif read:
+            answer, good, says = read[-1].text, read[-1].good, read[-1].says
         return StepCheckOut(
             told=check.told(self.settings.notation),
             asks=check.asks,

@@ -10,7 +10,9 @@ from zoneinfo import ZoneInfo
 from django.utils import timezone
 from pypdf import PdfReader
 
+from carpentry.time import DaysPlan, first_plan_of_days
 from carpentry.time.progress import ProgressKind
+from carpentry.time.step import Step
 from server.days.going import project_days, zone_of
 from server.days.models import Progress, StepEvent
 from server.days.showing import show_days
@@ -223,7 +225,7 @@ class DaysTest(ApiTestCase):
         self.assertEqual(refused[0]["message"], "this step is not there any more")
         answer = self.tell("exploded", "cut the parts")
         self.assertIn("is nothing that happens of a step", answer["detail"])
-        self.assertEqual(set(ProgressKind), {"begun", "done", "over", "checked", "undone"})
+        self.assertEqual(set(ProgressKind), {"begun", "done", "made", "over", "checked", "undone"})
 
     def test_what_would_do_can_be_taken_and_gives_the_day_that_was_said(self) -> None:
         tomorrow = timezone.localdate() + timedelta(days=1)
@@ -295,6 +297,36 @@ class DaysTest(ApiTestCase):
         self.assertEqual(self.step("cut the parts")["state"], "done")  # all cut, not put away yet
         self.ask("post", f"/cuttings/{cutting['id']}/finish", {"change_id": str(uuid.uuid4())})
         self.assertEqual(self.step("cut the parts")["state"], "done")
+
+    def test_of_twenty_seven_are_made(self) -> None:
+        self.set(copies=20)
+        name = "put it together"
+        whole = self.step(name)
+        self.assertEqual((whole["batch"], whole["made"]), (20, 0))
+        self.assertEqual(self.tell("made", name, answer="7")["refused"], [])
+        some = self.step(name)
+        self.assertEqual((some["batch"], some["made"], some["state"] == "done"), (20, 7, False))
+        left = next(one.minutes for one in self.plan_of_days().days.steps if one.id == name)
+        minutes = next(one.minutes for one in self.made_steps() if one.key == name)
+        self.assertEqual(left, -(-minutes * 13 // 20))
+        self.tell("checked", name, answer="1/32")
+        self.tell("checked", name, answer="1/4")
+        check = self.step(name)["check"]
+        self.assertEqual((check["answer"], check["good"]), ("2 of 20", False))
+        self.assertIn("number 2: 1/4″ is more than 1/16″", check["says"])
+        self.assertIn("from 1 to 19", str(self.tell("made", name, answer="20")["refused"]))
+        self.assertIn("press Done", str(self.tell("made", "cut the parts", answer="1")["refused"]))
+        self.tell("done", name)
+        self.assertIn(self.step(name)["state"], ("done", "dry"))
+
+    def made_steps(self) -> tuple[Step, ...]:
+        project = Project.objects.get(id=self.project["id"])
+        return project_days(project, zone_of("")).all.steps
+
+    def plan_of_days(self) -> DaysPlan:
+        days = project_days(Project.objects.get(id=self.project["id"]), zone_of("")).days
+        assert days is not None
+        return first_plan_of_days(days)
 
     def test_what_is_marked_as_cut_is_done(self) -> None:
         plan = self.look(self.project["id"])["plan"]["id"]

@@ -5762,11 +5762,14 @@ export interface components {
          * @description A step as it is planned. ``state`` is done, begun, dry (its wait goes on), next or later;
          *     ``spans`` are the stretches of work and ``start``, ``end`` and ``free_from`` its times, in
          *     minutes from the first day that is drawn. ``typed`` is the line to change it by, ``line`` the
-         *     one that was typed, empty for none.
+         *     one that was typed, empty for none. It is done for each of a
+         *     ``batch``, of which so many are ``made``.
          */
         StepOut: {
             /** Again */
             again: string;
+            /** Batch */
+            batch: number;
             /** Cautions */
             cautions: string[];
             check: components["schemas"]["StepCheckOut"] | null;
@@ -5792,6 +5795,8 @@ export interface components {
             late: boolean;
             /** Line */
             line: string;
+            /** Made */
+            made: number;
             /** Name */
             name: string;
             /** Needs */

@@ -44,6 +44,17 @@ describe('a step', () => {
     expect(done.undo).toHaveBeenCalledTimes(1)
   })
 
+  it('of a batch counts one more, and is done with the last', async () => {
+    const some = card({ state: 'next', batch: 20, made: 7 })
+    expect(some.words()).toContain('7 of 20 are done')
+    await press('One more of 20')
+    expect(some.tell).toHaveBeenCalledWith('made', 'glue', { at: '', answer: '8' })
+    some.it.unmount()
+    const last = card({ state: 'next', batch: 20, made: 19 })
+    await press('One more of 20')
+    expect(last.tell).toHaveBeenCalledWith('done', 'glue', { at: '' })
+  })
+
   it('is checked by a figure or by a yes, and says what a wrong one means', async () => {
     const check = { asks: 'Diagonals differ by', told: 'equal to 1/16', answer: '', good: true }
     const figure = card({ check: { ...check, is_figure: true, says: 'rack it square' } })

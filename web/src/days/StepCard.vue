@@ -15,6 +15,13 @@ const earlier = ref('')
 const faults = useFaults('steps')
 const at = computed(() => (earlier.value ? new Date(earlier.value).toISOString() : ''))
 
+/** Of a batch one more is made; with the last one it is done. */
+function oneMore() {
+  const made = props.step.made + 1
+  if (made >= props.step.batch) return tell('done')
+  return props.held.tell('made', props.step.key, { at: at.value, answer: `${made}` })
+}
+
 function tell(kind: string) {
   return props.held.tell(kind, props.step.key, { at: at.value })
 }
@@ -45,6 +52,9 @@ async function save(text: string) {
       <template v-if="step.slack">; {{ step.slack }}</template>
       <template v-else-if="step.critical">; it cannot wait</template>
     </p>
+    <p v-if="step.batch > 1 && !isDone">
+      <strong>{{ step.made }} of {{ step.batch }}</strong> are done.
+    </p>
     <p v-if="held.refused.value" class="text-error" role="alert">{{ held.refused.value }}</p>
     <div class="acts">
       <v-btn
@@ -62,6 +72,14 @@ async function save(text: string) {
         :loading="held.busy.value"
         @click="tell('done')"
         >Done</v-btn
+      >
+      <v-btn
+        v-if="!isDone && step.batch > 1"
+        min-height="48"
+        variant="text"
+        :loading="held.busy.value"
+        @click="oneMore"
+        >One more of {{ step.batch }}</v-btn
       >
       <v-btn v-if="step.state === 'dry'" min-height="48" @click="tell('over')"
         >Its wait is over</v-btn

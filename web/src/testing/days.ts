@@ -27,6 +27,8 @@ export function step(name: string, more: Partial<DayStep> = {}): DayStep {
     notes: [],
     cautions: [],
     check: null,
+    batch: 1,
+    made: 0,
     again: '',
     last: null,
     typed: `${name}, 30 min`,
