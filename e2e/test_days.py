@@ -26,7 +26,7 @@ class DaysTestCase(BrowserTestCase):
 class DaysPageTest(DaysTestCase):
     def test_a_step_is_begun_checked_done_and_taken_back(self) -> None:
         page = self.go()
-        expect(page.get_by_role("heading", level=1)).to_contain_text("hours of work")
+        expect(page.get_by_role("heading", level=1)).to_contain_text("min of work, ")
         page.get_by_role("button", name="cut the parts of the box").click()
         card = page.get_by_role("region", name="cut the parts of the box")
         card.get_by_role("button", name="Begin").click()
