@@ -438,3 +438,37 @@ class SixthVersionTest(TestCase):
         self.assertEqual(after["refused"], [])
         begun = next(one for one in after["steps"] if one["name"] == "cut the parts")
         self.assertEqual(begun["state"], "begun")
+
+
+LOOK_7 = """
+import json
+from django.test import Client
+from server.accounts.models import User
+from server.plans.solver import solver
+client = Client(HTTP_HOST="127.0.0.1")
+client.force_login(User.objects.get(username="mira"))
+get = lambda path: client.get(f"/api{path}").json()
+rows = {row["name"]: row["id"] for row in get("/overview")}
+crate = f"/projects/{rows['Apple crate']}"
+project, days = get(crate), get(f"{crate}/days")
+seen = {"version": project["version"], "change_id": "0b0b0b0b-0000-4000-8000-000000000001"}
+back = client.post(f"/api{crate}/redo", json.dumps(seen), content_type="application/json")
+seen = {"version": get(crate)["version"], "change_id": "0b0b0b0b-0000-4000-8000-000000000002"}
+client.post(f"/api{crate}/undo", json.dumps(seen), content_type="application/json")
+again = get(crate)["steps"]
+solver.close()
+print("FOUND", json.dumps([{"steps": project["steps"], "days": days, "again": again}]))
+"""
+
+
+class SeventhVersionTest(TestCase):
+    """Steps of which a line says what they come after, which then replaced what they need."""
+
+    def test_what_was_typed_goes_on_meaning_what_it_meant(self) -> None:
+        is_, _ = opened("database-7.sqlite3.gz", LOOK_7)
+        for text in (is_["steps"], is_["again"]):  # as it is, and as the history has it
+            self.assertIn("put it together, only after brand it", text)
+            self.assertIn("load it, 5 min, only after put it together", text)
+        self.assertEqual(is_["days"]["problems"], [])
+        names = [one["name"] for one in is_["days"]["steps"]]
+        self.assertIn("load it", names)

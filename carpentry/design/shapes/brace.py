@@ -98,6 +98,13 @@ class Brace(Shape):
             Span("front", "up", (0, 0, -rise), (0, 0, 0)),
         )
 
+    def notices(self, made: Made) -> Sequence[str]:
+        """What it braces is another's: its joints are typed."""
+        return (
+            "Nothing holds it yet: type its joints at both ends, such as 4 A end to B, 2 screws, "
+            "through the miter.",
+        )
+
 
 def _out(along: Vector) -> Vector:
     """From the corner to the outer edge."""

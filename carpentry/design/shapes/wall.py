@@ -125,3 +125,10 @@ class Wall(Shape):
         if len(places) > 2:
             found.append(Span("front", "up", (0, 0, places[1]), (0, 0, places[2])))
         return found
+
+    def notices(self, made: Made) -> Sequence[str]:
+        """What it is nailed to is another's: its nails are typed."""
+        return (
+            "Nothing holds it yet: type its nails, two for each board at every stud, such as 24 A "
+            "to B, 2 nails.",
+        )
