@@ -155,13 +155,13 @@ class Reader:
         for n, coat in enumerate(self.coats):
             if any(word in coat.name.split() and "deck" not in coat.name for word in _NEVER_SEALED):
                 continue
-            if any(coat.meets(other) for other in self.coats[:n]):
-                continue  # what is under it has to go on first, and does when it stands
+            # What is under it has to go on first, and does when it stands.
+            under = {m for one in self.coats[:n] if one.sides & coat.sides for m in one.marks}
             for joint in self.joints:
                 if joint.glued:
                     continue
                 for mark, side in joint.surfaces:
-                    if mark in coat.marks and side in coat.sides:
+                    if mark in coat.marks - under and side in coat.sides:
                         yield from self._not_sealed(coat, joint, mark)
 
     def _not_sealed(self, coat: Coat, joint: Joined, mark: str) -> Iterator[str]:

@@ -5,7 +5,7 @@ before they do, and ends as soon as they are cut; the rest when it stands.
 """
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from carpentry.buying.coating import Coat, surface
 from carpentry.buying.products import Product, Use
@@ -23,6 +23,17 @@ _GRITS = "100, 150, 220"
 _MOST_BATCHES = 3
 
 
+@dataclass(frozen=True)
+class _Batch:
+    """Parts that are coated together, and what is on them already."""
+
+    name: str
+    coat: Coat
+    sort: Sort
+    marks: Sequence[str]
+    on_it: Sequence[str]
+
+
 class Finishing:
     """The steps of all finishes but glue."""
 
@@ -37,8 +48,10 @@ class Finishing:
     def before_joining(self) -> Iterator[Step]:
         """What is tried, and what goes on before anything is joined."""
         yield from self._tried()
+        sands = list(self._sand_all(self.first, Sort.EARLY))
+        yield from sands
         for coat in self.first:
-            yield from self._coat(coat, Sort.EARLY)
+            yield from self._coat(coat, Sort.EARLY, sands)
         for coat in self.coats:
             if coat not in self.first:
                 yield from self._where_pieces_meet(coat)
@@ -46,9 +59,27 @@ class Finishing:
     def when_it_stands(self) -> Iterator[Step]:
         """What goes on when it is put together."""
         self.coated = Coated()  # what is on before it is joined is dry by then
-        for coat in self.coats:
-            if coat not in self.first:
-                yield from self._coat(coat, Sort.FINISH)
+        late = [coat for coat in self.coats if coat not in self.first]
+        sands = list(self._sand_all(late, Sort.FINISH))
+        yield from sands
+        for coat in late:
+            yield from self._coat(coat, Sort.FINISH, sands)
+
+    def _sand_all(self, coats: Sequence[Coat], sort: Sort) -> Iterator[Step]:
+        """All sanding before any coat: its dust settles on what is wet."""
+        for coat in coats:
+            marks = self.maker.of_coat(coat)
+            before = self._there(coat, marks, sort)
+            yield from self._sand(f"{coat.name}{self._where(coat)}", coat, marks, before)
+
+    def _there(self, coat: Coat, marks: Sequence[str], sort: Sort) -> tuple[str, ...]:
+        """The steps after which parts are there to be finished, and what goes on them is known."""
+        maker = self.maker
+        early = [key for mark in marks for key in maker.early.get(mark, ())]
+        there = maker.made_before(marks) if sort is Sort.EARLY else maker.stands()
+        if maker.product(coat).use is Use.PRESERVATIVE:  # which takes wet wood as it is
+            return tuple(dict.fromkeys((*there, *early)))
+        return tuple(dict.fromkeys((*there, *early, *maker.dried(marks), *maker.tried)))
 
     def _is_sealed_early(self, coat: Coat) -> bool:
         """Whether it only seals ends, which are hidden in feet and against other pieces."""
@@ -75,11 +106,11 @@ class Finishing:
     def _where_pieces_meet(self, coat: Coat) -> Iterator[Step]:
         """A coat on what joints hide, before they do; the coats after it go on what shows."""
         maker, product, sides = self.maker, self.maker.product(coat), sides_of(coat)
-        wanted = set(maker.of_coat(coat)) - maker.of.held
+        wanted = set(maker.of_coat(coat)) - maker.of.held - self._under(coat)
         joints = [joint for joint, _ in maker.of.joints if not joint.glued]
         hidden = [mark for mark, side in hidden_by(joints) if side in sides]
         marks = tuple(mark for mark in maker.of.parts if mark in wanted and mark in hidden)
-        if not product.seals or not marks or self._is_over_another(coat):
+        if not product.seals or not marks:
             return
         where = self._where(coat)
         early = tuple(mark for mark in maker.of_coat(coat) if mark in wanted)
@@ -99,13 +130,11 @@ class Finishing:
         for mark in marks:
             maker.early[mark] = (*maker.early.get(mark, ()), step.key)
 
-    def _is_over_another(self, coat: Coat) -> bool:
-        """Whether another finish is on some of its surface before."""
+    def _under(self, coat: Coat) -> set[str]:
+        """The marks that have another finish on some of its surface before."""
         earlier = self.coats[: self.coats.index(coat)]
-        marks, sides = set(self.maker.of_coat(coat)), sides_of(coat)
-        return any(
-            marks & set(self.maker.of_coat(one)) and sides & sides_of(one) for one in earlier
-        )
+        sides = sides_of(coat)
+        return {m for one in earlier if sides & sides_of(one) for m in self.maker.of_coat(one)}
 
     def _where(self, coat: Coat) -> str:
         """On which parts, where the same is used twice."""
@@ -139,7 +168,7 @@ class Finishing:
             cautions=(DUST,),
         )
 
-    def _coat(self, coat: Coat, sort: Sort) -> Iterator[Step]:
+    def _coat(self, coat: Coat, sort: Sort, sands: Sequence[Step]) -> Iterator[Step]:
         """Its parts in batches, each of which waits for what is on them already."""
         marks = self.maker.of_coat(coat)
         batches = self.coated.batches(marks, sides_of(coat)) if marks else {}
@@ -148,23 +177,15 @@ class Finishing:
             batches = {every: list(marks)}
         for on_it, some in batches.items():
             where = self._where(coat) if len(batches) == 1 else f" on {' '.join(some)}"
-            yield from self._batch(coat, sort, some, on_it, where)
+            before = (*self._there(coat, some, sort), *on_it, *(sand.key for sand in sands))
+            yield from self._batch(_Batch(f"{coat.name}{where}", coat, sort, some, on_it), before)
 
-    def _batch(
-        self, coat: Coat, sort: Sort, marks: Sequence[str], on_it: Sequence[str], where: str
-    ) -> Iterator[Step]:
-        """Sanding, then coat after coat."""
-        maker, product, name = self.maker, self.maker.product(coat), f"{coat.name}{where}"
-        early = [key for mark in marks for key in maker.early.get(mark, ())]
-        there = maker.made_before(marks) if sort is Sort.EARLY else maker.stands()
-        before = tuple(dict.fromkeys((*there, *early, *on_it, *maker.dried(marks), *maker.tried)))
-        if product.use is Use.PRESERVATIVE:
-            before = tuple(key for key in before if key not in (*maker.tried, *maker.dry))
-        sand = list(self._sand(name, coat, marks, before))
-        yield from sand
-        before = (*on_it, *(one.key for one in sand)) if sand else before
-        asked = tuple(self._asked(product, on_it))
-        over = [self.used[key] for key in on_it]
+    def _batch(self, batch: _Batch, before: Sequence[str]) -> Iterator[Step]:
+        """Coat after coat of some parts."""
+        maker, name, coat, sort, marks = self.maker, batch.name, batch.coat, batch.sort, batch.marks
+        product = maker.product(coat)
+        asked = tuple(self._asked(product, batch.on_it))
+        over = [self.used[key] for key in batch.on_it]
         feet = self._feet(coat, marks)
         sides = ("one side", "the other side") if product.turned else ("",)
         last = ""
