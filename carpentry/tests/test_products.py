@@ -171,7 +171,7 @@ class EveryProductTest(TestCase):
                     self.assertEqual("back-brush" in told, product.brushed)
                     self.assertEqual(step.least, product.least)
                 self.assertEqual("rub it lightly" in " ".join(last.notes), product.rubbed)
-                self.assertEqual("water-based?" in " ".join(first.notes), bool(known.bare))
+                self.assertEqual("water-based?" in " ".join(first.asks), bool(known.bare))
                 own = by_name(steps(typed=f"{name} on the top, 30 min, 2 coats"))
                 coat = own[f"{name} on the top coat 1"]
                 self.assertEqual(coat.wait.minutes, product.wait)
@@ -234,7 +234,7 @@ class AppliedTest(TestCase):
         self.assertNotIn("sand for the varnish", found)
         self.assertNotIn("rub", " ".join(found["varnish coat 1"].notes))
         odd = by_name(steps("varnish on all, 2 coats", "oil stain on all, 1 coat"))
-        self.assertIn("is it meant that the oil stain goes on", " ".join(odd["oil stain"].notes))
+        self.assertIn("is it meant that the oil stain goes on", " ".join(odd["oil stain"].asks))
         some = by_name(steps("oil stain on A, 1 coat", "varnish on all, 1 coat"))
         self.assertIn("oil stain", some["varnish on A"].after)
         self.assertNotIn("oil stain", some["varnish on B"].after)
@@ -247,5 +247,5 @@ class AppliedTest(TestCase):
 
     def test_a_label_is_asked_for_what_nobody_knows(self) -> None:
         found = by_name(steps("moon dust on A, 1 coat, 9 m2/l"))["moon dust"]
-        self.assertIn("nothing is known of “moon dust”", " ".join(found.notes))
+        self.assertIn("nothing is known of “moon dust”", " ".join(found.asks))
         self.assertEqual(product_named("Moon  Dust", [read_product("moon dust: 2 h")]).wait, 120)

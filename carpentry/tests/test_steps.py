@@ -143,7 +143,7 @@ class MadeStepsTest(TestCase):
         found = by_name(early)
         self.assertIn("paint coat 2", found["dry fit the shelf"].after)
         self.assertEqual(found["paint coat 2"].wait.minutes, 1440)  # taken as the slower one
-        self.assertIn("is the paint water-based?", " ".join(found["paint coat 1"].notes))
+        self.assertIn("is the paint water-based?", " ".join(early.asks))
 
     def test_a_pace_corrects_what_is_reckoned_and_not_what_is_typed(self) -> None:
         usual = by_name(steps())["put it all together"].minutes

@@ -30,6 +30,11 @@ class AllSteps:
     steps: tuple[Step, ...]
     problems: tuple[Problem, ...] = ()
 
+    @property
+    def asks(self) -> tuple[str, ...]:
+        """What the builder is asked about, once each."""
+        return tuple(dict.fromkeys(one for step in self.steps for one in step.asks))
+
 
 def all_steps(
     made: Sequence[Step],

@@ -37,6 +37,7 @@ def with_product(
         stays=5 <= product.wait <= MOST_STAY,
         instead=quicker,
         notes=tuple(dict.fromkeys((*step.notes, *_notes(product, coat, outdoors=outdoors)))),
+        asks=tuple(dict.fromkeys((*step.asks, *filter(None, [product.asks])))),
         cautions=tuple(dict.fromkeys((*step.cautions, *cautions))),
         used=Used(product, coat, is_last=is_last, outdoors=outdoors),
     )
@@ -53,6 +54,7 @@ def with_another(step: Step, product: Product, products: Sequence[Product]) -> S
         minutes=step.minutes - (was.product.stays if step.reckoned else 0),
         least=None if step.least == was.product.least else step.least,
         notes=tuple(note for note in step.notes if note not in gone),
+        asks=tuple(one for one in step.asks if one != was.product.asks),
         cautions=tuple(one for one in step.cautions if one != OILY_RAGS),
     )
     return with_product(
@@ -88,5 +90,3 @@ def _notes(product: Product, coat: int, *, outdoors: bool) -> Iterator[str]:
         yield f"buff after {product.buff} min"
     if product.use is Use.FILLER:
         yield "sand it flush when it is hard"
-    if product.asks:
-        yield product.asks

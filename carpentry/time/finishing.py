@@ -201,7 +201,8 @@ class Finishing:
                     after=tuple(dict.fromkeys(before)),
                     may_leave=n > 1 and len(sides) == 1,
                     parts=tuple(marks),
-                    notes=((coat.text, *asked) if n == 1 else ()),
+                    notes=(coat.text,) if n == 1 else (),
+                    asks=asked if n == 1 else (),
                 )
                 is_last = n == coat.coats and side == sides[-1] and sort is Sort.FINISH
                 yield with_product(step, product, maker.of.products, coat=number, is_last=is_last)

@@ -47,7 +47,8 @@ class Used:
 class Step:
     """A step by its lasting ``key``: about so many ``minutes`` of hands-on work (``reckoned`` where
     nobody typed them), what it comes ``after`` (keys), its wait and who says so, what it needs, its
-    check, the parts (by mark) and joints (as typed) it is about, what to mind, the line by which
+    check, the parts (by mark) and joints (as typed) it is about, what to mind, what
+    it ``asks`` the builder about, the line by which
     the builder changed or added it, and the product that is ``used``. It is done for each of a
     ``batch`` of equal things, once set up."""
 
@@ -73,6 +74,7 @@ class Step:
     parts: tuple[str, ...] = ()
     joints: tuple[str, ...] = ()
     notes: tuple[str, ...] = ()
+    asks: tuple[str, ...] = ()
     cautions: tuple[str, ...] = ()
     line: str = ""
     used: Used | None = None

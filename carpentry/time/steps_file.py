@@ -80,7 +80,7 @@ def step_document(step: Step, notation: Notation) -> Json:
         "check": step.check.told(notation) if step.check else None,
         "parts": list(step.parts),
         "joints": list(step.joints),
-        "notes": list(step.notes),
+        "notes": [*step.notes, *step.asks],
         "cautions": list(step.cautions),
     }
 

@@ -147,6 +147,7 @@ class DaysOut(BaseModel):
     steps: list[StepOut]
     would_do: list[WouldDoOut]
     problems: list[ProblemOut]
+    asks: list[str]
     not_timed: list[str]
     gone: list[str]
     cautions: list[str]

@@ -298,6 +298,12 @@ class DaysTest(ApiTestCase):
         self.ask("post", f"/cuttings/{cutting['id']}/finish", {"change_id": str(uuid.uuid4())})
         self.assertEqual(self.step("cut the parts")["state"], "done")
 
+    def test_what_is_not_clear_of_a_finish_is_asked(self) -> None:
+        self.set(finishes="stain on B, 1 coat, 300 sq ft/gal")
+        self.assertIn("is the stain water-based?", self.days()["asks"][0])
+        self.set(products="stain: 3 h between coats")
+        self.assertEqual(self.days()["asks"], [])
+
     def test_of_twenty_seven_are_made(self) -> None:
         self.set(copies=20)
         name = "put it together"

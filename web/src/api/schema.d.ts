@@ -2954,6 +2954,8 @@ export interface components {
          *     ``width`` is how many there are.
          */
         DaysOut: {
+            /** Asks */
+            asks: string[];
             /** Begin By */
             begin_by: string;
             /** Cautions */

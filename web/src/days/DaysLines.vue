@@ -20,7 +20,7 @@ const { bind, saving } = useTypedLines(() => props.project, props.desk, 'steps',
       v-bind="bind('steps')"
       label="Steps of your own, or otherwise than they are made, one a line"
       rows="3"
-      hint="glue up the shelf panels, 20 min, then wait overnight · paint slats before closing, 2 coats · cut the parts, needs a helper, left out"
+      hint="glue up the shelf panels, 20 min, then wait overnight · paint slats before closing, 2 coats · hang the lid, 20 min · deliver, 1 h · cut the parts, needs a helper"
     />
     <v-textarea
       v-bind="bind('products')"

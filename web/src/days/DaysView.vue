@@ -70,6 +70,7 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
       <NoticeLine v-for="one in unread" :key="one.place + one.message" wrong>
         {{ one.place }}: {{ one.message }}
       </NoticeLine>
+      <NoticeLine v-for="one in days.asks" :key="one">{{ one }}</NoticeLine>
       <DaysLines v-if="asLines" :project="project" :days="days" :desk="desk" />
       <p v-if="isEmpty" class="quiet">
         <RouterLink :to="`/projects/${project.id}`">Add parts at the desk</RouterLink>, or type
@@ -107,7 +108,7 @@ const isEmpty = computed(() => days.value && !days.value.steps.length)
       </p>
       <details v-if="days.not_timed.length" class="quiet fine">
         <summary>
-          {{ counted(days.not_timed.length, 'line') }} of work on parts, not timed yet
+          {{ counted(days.not_timed.length, 'line') }} of work on parts, about two minutes a piece
         </summary>
         <ul>
           <li v-for="one in days.not_timed" :key="one">{{ one }}</li>

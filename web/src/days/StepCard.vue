@@ -146,7 +146,7 @@ async function save(text: string) {
         auto-grow
         :spellcheck="false"
         :error-messages="faults.at('steps')"
-        hint="20 min, then wait 10 h, needs 4 clamps, check diagonals to 1/16, after …, left out"
+        hint="20 min, then wait 10 h, needs 4 clamps, check diagonals to 1/16, after …, only after …, left out"
         persistent-hint
         @keydown.enter.prevent="save(line)"
       />

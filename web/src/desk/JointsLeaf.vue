@@ -61,9 +61,11 @@ const { bind, saving } = useTypedLines(() => props.project, props.desk, 'joints'
     />
     <details class="quiet">
       <summary>How a finish is written</summary>
-      The can’s label says how far it goes. Name faces, one face, edges or ends where not all sides
-      are coated; <em>on joints</em> is where glued joints meet (write glued beside screws). Two
-      components are mixed by volume.
+      The can’s label says how far it goes; where nothing is written, what is usual for it is taken.
+      Name faces, one face, edges or ends where not all sides are coated; <em>on joints</em> is
+      where glued joints meet (write glued beside screws). Two components are mixed by volume. After
+      the coats may stand sanded at 80, not sanded or before closing. Finishes on one surface go on
+      in the order of their lines.
     </details>
     <v-textarea
       v-bind="bind('rules')"

@@ -78,7 +78,7 @@ const anything = computed(() =>
         <HardwareTable :hardware="shopping.hardware" />
         <p v-if="shopping.hardware.joints.length" class="quiet caution">
           Lengths go by common practice: two thirds into a face, but no more than 1½ times what is
-          fastened; that into an edge or end; never through. What a joint bears is not checked.
+          fastened, nor than 1½ in for a screw; never through. What a joint bears is not checked.
         </p>
         <GroupShares :groups="shopping.groups" />
         <CompareYards :project="project" :plan="plan" />

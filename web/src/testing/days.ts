@@ -72,6 +72,7 @@ export function daysOf(steps: DayStep[], more: Partial<Days> = {}): Days {
     steps,
     would_do: [],
     problems: [],
+    asks: [],
     not_timed: [],
     gone: [],
     cautions: [],
