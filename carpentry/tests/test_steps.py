@@ -272,6 +272,17 @@ class TypedStepsTest(TestCase):
         found = by_name(steps(joints=["4 B end to C, 3 brads, glued"]))["put the shelf together"]
         self.assertEqual((found.wait.minutes, found.clamps), (1440, 0))
 
+    def test_what_is_hidden_by_now_is_not_coated_any_more(self) -> None:
+        found = steps()
+        self.assertIn("cedar oil where pieces meet", by_name(found))
+        joined = {"dry fit the shelf", "put it all together"}
+        without = by_name(found.without_hidden(joined))
+        self.assertNotIn("cedar oil where pieces meet", without)
+        self.assertIn("sand for the cedar oil", without["put it all together"].after)
+        self.assertEqual(found.without_hidden({"dry fit the shelf"}), found)  # half of it shows
+        coated = found.without_hidden({"cedar oil where pieces meet", *joined})
+        self.assertEqual(coated, found)
+
     def test_mirrored_groups_say_so(self) -> None:
         parts = [
             RACK["parts"][0] | {"mark": mark, "group": group}

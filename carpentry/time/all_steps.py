@@ -2,7 +2,7 @@
 those of the builder's own."""
 
 import re
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from carpentry.buying.products import Product, product_in, product_named
@@ -34,6 +34,28 @@ class AllSteps:
     def asks(self) -> tuple[str, ...]:
         """What the builder is asked about, once each."""
         return tuple(dict.fromkeys(one for step in self.steps for one in step.asks))
+
+    def without_hidden(self, done: Collection[str]) -> "AllSteps":
+        """The same where what would go on surfaces that are hidden by now is left away: all that
+        hides them is ``done`` (by its keys)."""
+        hides: dict[str, set[str]] = {}
+        for step in self.steps:
+            for key in step.after if step.sort in _JOINED else ():
+                hides.setdefault(key, set()).add(step.key)
+        gone = {
+            step.key: step
+            for step in self.steps
+            if step.sort is Sort.EARLY and not step.line and step.key not in done
+            if step.key in hides and hides[step.key] <= set(done)
+        }
+        kept = []
+        for step in self.steps:
+            after = step.after
+            while missing := next((key for key in after if key in gone), ""):
+                after = _with((key for key in after if key != missing), *gone[missing].after)
+            if step.key not in gone:
+                kept.append(replace(step, after=after))
+        return replace(self, steps=tuple(kept))
 
 
 def all_steps(

@@ -109,6 +109,9 @@ def project_days(project: Project, zone: Zone, now: datetime | None = None) -> P
     found = steps_of(work, lines, wood)
     known = happened(_events(project), {s.key: _about(s, work) for s in found.steps})
     known = _cut_at_the_shop(project, work, found, known)
+    found = found.without_hidden(
+        {key for key, one in known.items() if one.fact.begun or one.fact.ended}
+    )
     days, fault = None, ""
     if found.steps:
         facts = {key: one.fact for key, one in known.items()}
