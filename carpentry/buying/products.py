@@ -315,17 +315,21 @@ def usual_product(name: str) -> Product:
     """What is common practice for a product of such a name: the last word that names a product
     says what it is, the others which of them. What nobody knows is asked about."""
     words = re.findall(r"[a-z]+", name.lower())
-    nouns = {noun for one in KNOWN if one.nouns for noun in one.nouns}
-    head = next((word for word in reversed(words) if word in nouns), "")
-    fitting = [
-        one for one in KNOWN if head in one.nouns and (not one.kinds or set(one.kinds) & set(words))
-    ]
+    every = (_fitting(head, words) for head in reversed(words))
+    fitting = next((found for found in every if found), [])
     if not fitting:
         told = f"nothing is known of “{name}”: its label in Products says how long it waits"
         return replace(_UNKNOWN, name=name, asks=told)
     best = max(fitting, key=lambda one: bool(one.kinds))
     asks = f"is the {name} water-based? It is {best.bare}" if best.bare else ""
     return replace(best.product, name=name, asks=asks)
+
+
+def _fitting(head: str, words: Iterable[str]) -> list[Known]:
+    """What is known of products of which a word is the last one that names it."""
+    return [
+        one for one in KNOWN if head in one.nouns and (not one.kinds or set(one.kinds) & set(words))
+    ]
 
 
 def product_in(text: str) -> Product | None:
@@ -336,7 +340,7 @@ def product_in(text: str) -> Product | None:
         return None
     words = re.findall(r"[a-z]+", text.lower())
     heads = {noun for one in KNOWN for noun in one.nouns}
-    last = max(n for n, word in enumerate(words) if word in heads)
+    last = max(n for n, word in enumerate(words) if _fitting(word, words))
     kinds = {kind for one in KNOWN if words[last] in one.nouns for kind in one.kinds}
     first = last
     while first and words[first - 1] in kinds | heads:

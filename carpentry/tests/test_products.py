@@ -48,6 +48,7 @@ class ReadingTest(TestCase):
         """Waits between coats as in common practice (from memory)."""
         for name, use, wait, wipe in (
             ("cedar oil", Use.OIL, 16 * HOUR, 15),
+            ("oil for outdoor wood", Use.OIL, 16 * HOUR, 15),
             ("boiled linseed", Use.OIL, 16 * HOUR, 15),
             ("oil stain", Use.STAIN, DAY, 10),
             ("wiping stain", Use.STAIN, DAY, 10),

@@ -261,6 +261,13 @@ class TypedStepsTest(TestCase):
         self.assertEqual(found["glue the shelf"].clamps, 3)
         self.assertIsNone(found["glue the shelf"].check)  # a slab has no diagonals to measure
 
+    def test_very_many_joints_are_glued_in_turns(self) -> None:
+        made = steps(joints=["10000 C to B edge, glue"], days={"clamps": "4"}, copies=1000)
+        rounds = [step for step in made.steps if step.sort == "glue"]
+        self.assertEqual([step.clamps for step in rounds], [4] * 12)
+        self.assertEqual(sum(int(step.notes[0].split()[0]) for step in rounds), 10_000_000)
+        self.assertIn("in turns", rounds[-1].notes[1])
+
     def test_setting_up_twenty_is_set_up_once(self) -> None:
         one, twenty = (by_name(steps(copies=n))["set it up and level it"].minutes for n in (1, 20))
         self.assertEqual((one, twenty), (30, 220))

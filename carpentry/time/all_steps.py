@@ -20,7 +20,7 @@ _JOINED = (Sort.JOIN, Sort.ASSEMBLE, Sort.GLUE, Sort.FIT)
 _CUT = (Sort.DRY, Sort.CUT, Sort.PRESERVE, Sort.MEASURE)  # never left away: cut before it is used
 _HUNG = re.compile(r"(?:re)?(?:hang|fit|mount|attach|install|set in|put in|put on|screw on)\b")
 _NO_PRODUCT = re.compile(r"(?:sand|scrape|mask|clean|buy|order|fetch|mix|stir|open|let|wait)\b")
-_LAST = re.compile(r"(?:deliver|set (?:it |them )?up|hand (?:it |them )?over|bring|load)\b")
+_LAST = re.compile(r"(?:deliver|set (?:it |them )?up|hand (?:it |them )?over)\b")
 
 
 @dataclass(frozen=True)

@@ -117,7 +117,7 @@ class Finishing:
         before = (*maker.made_before(early), *maker.dried(early), *maker.tried)
         sand = list(self._sand(f"{coat.name}{where}", coat, early, before))
         yield from sand
-        area = sum(contact(joint, maker.of.parts).area for joint in joints)
+        area = sum(contact(joint, maker.of.parts).area * joint.count for joint in joints)
         step = maker.step(
             f"{coat.name}{where} where pieces meet",
             Sort.EARLY,

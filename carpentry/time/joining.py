@@ -7,7 +7,7 @@ from itertools import groupby
 
 from carpentry.buying.fastener_kinds import KINDS
 from carpentry.buying.fasteners import Through
-from carpentry.buying.joints import Joint
+from carpentry.buying.joints import MOST_COUNT, Joint
 from carpentry.buying.products import Product, Use, product_named
 from carpentry.language import TICKS_PER_INCH
 from carpentry.lumber.cautions import PROTECTION, TREATED
@@ -21,6 +21,7 @@ from carpentry.time.step import Sort, Step
 _A_CLAMP = 10 * TICKS_PER_INCH  # every 8 to 12 in, at least two; common practice, no source
 _FEWEST_CLAMPS = 2
 _MOST_ROUNDS = 12
+_IN_TURNS = "in turns, as many at a time as there are clamps for"
 _FRAME_CORNERS = 4
 _GLUE = "wood glue"
 _CHECK_OF_SHAPE = {
@@ -129,26 +130,37 @@ class Joining:
                     for made, count in zip(joints, counts, strict=True)
                     if count
                 ),
-                notes=(f"{sum(counts)} joints, {product.name}",),
+                notes=(
+                    f"{sum(counts)} joints, {product.name}",
+                    *((_IN_TURNS,) if n == _MOST_ROUNDS else ()),
+                ),
             )
             done.append((lines[0], step.key))
             yield self._with_glue(step, product)
 
     def _rounds(self, joints: Sequence[Made]) -> list[tuple[list[int], int]]:
-        """How many joints of each line are glued in each round, and the clamps that they take."""
-        owned = self.maker.of.clamps
+        """How many joints of each line are glued in each round, and the clamps that they take. The
+        last of very many rounds has all that are left."""
         found: list[tuple[list[int], int]] = []
         for n, (joint, _) in enumerate(joints):
             each = max(_FEWEST_CLAMPS, -(-contact(joint, self.maker.of.parts).long // _A_CLAMP))
-            for _ in range(joint.count * self.maker.of.copies):
-                full = not found or (owned is not None and found[-1][1] + each > owned)
-                if full and len(found) < _MOST_ROUNDS:
+            left = joint.count * self.maker.of.copies
+            while left:
+                room = self._room(found[-1][1], each) if found else 0
+                if not room and len(found) < _MOST_ROUNDS:
                     found.append(([0] * len(joints), 0))
+                    room = max(1, self._room(0, each))
                 counts, clamps = found[-1]
-                counts[n] += 1
-                grown = clamps + each if owned is None else min(clamps + each, max(owned, each))
-                found[-1] = (counts, grown)
+                here = min(left, room) if room else left  # in turns, where rounds are many
+                counts[n] += here
+                found[-1] = (counts, clamps + here * each if room else clamps)
+                left -= here
         return found
+
+    def _room(self, used: int, each: int) -> int:
+        """How many more joints can be clamped beside what holds so many clamps."""
+        owned = self.maker.of.clamps
+        return MOST_COUNT if owned is None else max(0, (owned - used) // each)
 
     def glue_of(self, joint: Joint) -> Product:
         """The glue of a joint: the one that its line names, or that goes on joints, or that a label
