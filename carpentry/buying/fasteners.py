@@ -52,6 +52,10 @@ class Rules:
 
 USUAL_RULES = Rules()
 _TOO_DEEP = ("the recess goes through the first piece",)
+_FROM_AN_END = (
+    "write the piece with the head first, such as A edge to B end, or toe-screw it, screw it "
+    "through the miter, or take pocket screws"
+)
 _INSTEAD = "counterbore it (recessed 1 1/2in), toe-screw it, or take pocket screws or a bolt"
 
 
@@ -149,7 +153,7 @@ class _Passing:
             shortest = self._said(offered[-1][0])
             return Chosen(None, (f"the shortest that is sold, {shortest}, comes through",))
         far = f"the longest that is sold misses the last piece: {self._said(self.fastened)} lie"
-        return Chosen(None, (f"{far} before it; {_INSTEAD}",))
+        return Chosen(None, (f"{far} before it; {self._else}",))
 
     def bolt(self, offered: Sequence[Sequence[int]]) -> Chosen:
         needed = self.whole + self.rules.nut
@@ -184,7 +188,7 @@ class _Passing:
         elif length <= self.fastened:
             yield (
                 f"misses the last piece: {self._said(self.fastened)} lie before it, and "
-                f"{self._said(length)} is no longer"
+                f"{self._said(length)} is no longer; {self._else}"
             )
         else:
             into = length - self.fastened
@@ -193,6 +197,11 @@ class _Passing:
                 yield f"only {self._said(into)} goes into the last piece"
             if self.kind.longest and length > self.kind.longest:
                 yield f"{self._said(length)} is a silly length for a {self.kind.kind}: {_INSTEAD}"
+
+    @property
+    def _else(self) -> str:
+        """What would hold where no length does."""
+        return _FROM_AN_END if self.first.through is Through.END else _INSTEAD
 
     def _end_of(self, into: int, length: int) -> Iterator[str]:
         """Where a point comes out, or nearly."""

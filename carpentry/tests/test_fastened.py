@@ -79,7 +79,10 @@ class WhatHoldsTest(TestCase):
         ):
             told = one(joint)
             self.assertEqual((told.length, told.warnings), (ticks(length), ()), joint)
-        self.assertIn("misses", one("4 R end to P, 2 deck screws 3in").warnings[0])
+        (missed,) = one("4 R end to P, 2 deck screws 3in").warnings
+        self.assertIn("misses the last piece: 40″ lie before it", missed)
+        self.assertIn("write the piece with the head first", missed)
+        self.assertIn("with the head first", one("4 R end to P, 2 screws").warnings[0])
 
     def test_a_pocket_goes_by_the_thickness_of_its_piece(self) -> None:
         for joint, length in (

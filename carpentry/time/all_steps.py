@@ -298,7 +298,8 @@ class _Steps:
                 may_leave=n > 1,
             )
             if product:
-                one = with_product(one, product, self.products, coat=n, is_last=n == coats)
+                is_last = n == coats and not line.before_closing
+                one = with_product(one, product, self.products, coat=n, is_last=is_last)
             one = self._said(one, replace(line, product=""))
             yield one
             after = (one.key,)
