@@ -213,7 +213,7 @@ class SettingFields:
     days_zone: str = typed(
         "Time zone", help="such as America/Denver; else that of the screen", most=60, group=_DAYS
     )
-    days_clamps: str = typed("Clamps you own", help="nothing: enough", most=4, group=_DAYS)
+    days_clamps: str = typed("Clamps you own", help="nothing: those in Tools", most=4, group=_DAYS)
     days_helper: str = typed(
         "Hours of a helper", help="sat 9:00-12:00; else when you are there", most=300, group=_DAYS
     )

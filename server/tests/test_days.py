@@ -298,6 +298,20 @@ class DaysTest(ApiTestCase):
         self.ask("post", f"/cuttings/{cutting['id']}/finish", {"change_id": str(uuid.uuid4())})
         self.assertEqual(self.step("cut the parts")["state"], "done")
 
+    def test_clamps_are_those_of_the_workshop_unless_the_project_says_otherwise(self) -> None:
+        self.set(joints="16 B to A, glue")
+        self.assertEqual(self.days()["clamps"], "32 at once")
+        seen = {
+            "version": self.ask("get", "/tools").json()["version"],
+            "change_id": str(uuid.uuid4()),
+        }
+        body = {**seen, "kind": "clamps", "limits": {"clamps": "24 × 4, 36 × 2"}}
+        answer = self.ask("put", f"/tools/{uuid.uuid4()}", body)
+        self.assertLess(answer.status_code, 300, answer.content)
+        self.assertEqual(self.days()["clamps"], "6 of 6")
+        self.set(days_clamps="8")
+        self.assertEqual(self.days()["clamps"], "8 of 8")
+
     def test_what_is_not_clear_of_a_finish_is_asked(self) -> None:
         self.set(finishes="stain on B, 1 coat, 300 sq ft/gal")
         self.assertIn("is the stain water-based?", self.days()["asks"][0])

@@ -744,7 +744,7 @@ export const SETTINGS = [
   {
     "name": "days_clamps",
     "heading": "Clamps you own",
-    "help": "nothing: enough",
+    "help": "nothing: those in Tools",
     "kind": "text",
     "isLength": false,
     "group": "Days",
