@@ -10,17 +10,14 @@ from carpentry.hours.weather import Wait
 from carpentry.language import CarpentryError, Problem
 from carpentry.time.applied import with_another, with_product
 from carpentry.time.asked import MOST_STEPS
+from carpentry.time.spoken import CUT, JOINED, Spoken, is_last_of_all
 from carpentry.time.step import Sort, Step, key_of
 from carpentry.time.step_lines import TypedStep
 from carpentry.time.tasks import circle_among
 
 _OWN_MINUTES = 30  # of a step that says nothing
 _TYPED = "as you typed it"
-_JOINED = (Sort.JOIN, Sort.ASSEMBLE, Sort.GLUE, Sort.FIT)
-_CUT = (Sort.DRY, Sort.CUT, Sort.PRESERVE, Sort.MEASURE)  # never left away: cut before it is used
-_HUNG = re.compile(r"(?:re)?(?:hang|fit|mount|attach|install|set in|put in|put on|screw on)\b")
 _NO_PRODUCT = re.compile(r"(?:sand|scrape|mask|clean|buy|order|fetch|mix|stir|open|let|wait)\b")
-_LAST = re.compile(r"(?:deliver|set (?:it |them )?up|hand (?:it |them )?over)\b")
 
 
 @dataclass(frozen=True)
@@ -40,7 +37,7 @@ class AllSteps:
         hides them is ``done`` (by its keys)."""
         hides: dict[str, set[str]] = {}
         for step in self.steps:
-            for key in step.after if step.sort in _JOINED else ():
+            for key in step.after if step.sort in JOINED else ():
                 hides.setdefault(key, set()).add(step.key)
         gone = {
             step.key: step
@@ -85,7 +82,7 @@ class _Steps:
         products: Sequence[Product],
         things: Mapping[str, Sequence[str]],
     ) -> None:
-        self.things = {_stem(name): marks for name, marks in things.items() if name.strip()}
+        self.spoken = Spoken(made, things)
         self.last: list[str] = []  # what comes when all else is done, in its order
         self.made = {step.key: step for step in made}
         self.steps = dict(self.made)
@@ -120,13 +117,13 @@ class _Steps:
         is no circle, after they stand."""
         before = dict(self.steps)
         try:
-            new = list(self._own(line, self._made_of(line)))
+            new = list(self._own(line, self.spoken.made_before(line, self.steps)))
             self._put_in(new, line)
         except CarpentryError:
             self.steps = before
-            new = list(self._own(line, self._made_of(line, stands=False)))
+            new = list(self._own(line, self.spoken.made_before(line, self.steps, stands=False)))
             self._put_in(new, line)
-        is_last = bool(_LAST.match(key_of(line.name))) and not line.before
+        is_last = is_last_of_all(line.name) and not line.before
         self.last_own = self.last_own if is_last else new[-1].key
         if len(new) > 1:
             self.coats[key_of(line.name)] = [one.key for one in new]
@@ -143,45 +140,10 @@ class _Steps:
                 first = self.steps[one]
                 self.steps[one] = replace(first, after=_with(first.after, new[-1].key))
         if line.before_closing:
-            self._before_closing(new[-1].key, self._spoken_of(line))
+            self._before_closing(new[-1].key, self.spoken.marks_of(line))
         told = self._circle()
         if told:
             raise CarpentryError(told)
-
-    def _spoken_of(self, line: TypedStep) -> set[str]:
-        """The marks of the parts and groups that a line names."""
-        words = _stem(line.name)
-        found = {
-            mark
-            for name, marks in self.things.items()
-            if f" {name} " in f" {words} "
-            for mark in marks
-        }
-        known = {mark for step in self.made.values() for mark in step.parts}
-        return found | (set(re.findall(r"\b[A-Z]{1,3}\b", line.name)) & known)
-
-    def _made_of(self, line: TypedStep, *, stands: bool = True) -> tuple[str, ...]:
-        """What has to be done before what a line speaks of is there: its parts cut, and put
-        together where it is not said to be before that; all of it where it is hung on that."""
-        marks = self._spoken_of(line)
-        is_hung = bool(_HUNG.match(key_of(line.name)))
-        if line.only and not line.after:  # at once
-            return ()
-        if line.before_closing and not marks:
-            ready = (Sort.DRY, Sort.CUT, Sort.PRESERVE)
-            return tuple(key for key, step in self.made.items() if step.sort in ready)
-        sorts = _CUT if line.before_closing or line.only else (*_CUT, Sort.EARLY)
-        sorts = (*sorts, *_JOINED) if stands and not (line.before_closing or line.only) else sorts
-        found = [
-            key
-            for key, step in self.made.items()
-            if key in self.steps and step.sort in sorts and marks & set(step.parts)
-        ]
-        if is_hung and stands and not line.only:
-            found += [
-                k for k, s in self.made.items() if s.sort is Sort.ASSEMBLE and k in self.steps
-            ]
-        return tuple(dict.fromkeys(found))
 
     def _circle(self) -> str:
         """Steps that would wait for each other, named; empty where none do."""
@@ -234,7 +196,7 @@ class _Steps:
         changed = self._said(replace(step, line=line.text), line)
         kept = step.after
         if line.only:
-            kept = tuple(k for k in kept if k in self.made and self.made[k].sort in _CUT)
+            kept = tuple(k for k in kept if k in self.made and self.made[k].sort in CUT)
         changed = replace(changed, after=_with(kept, *self._after(line)))
         if line.called:
             changed = replace(changed, name=line.called)
@@ -318,7 +280,7 @@ class _Steps:
         what it comes after itself."""
         earlier = self._all_before(key)
         for other, step in self.steps.items():
-            closes = step.sort in _JOINED and (not marks or marks & set(step.parts))
+            closes = step.sort in JOINED and (not marks or marks & set(step.parts))
             if closes and other != key and other not in earlier:
                 self.steps[other] = replace(step, after=_with(step.after, key))
 
@@ -353,12 +315,6 @@ def _ends_of(keys: Sequence[str], steps: Mapping[str, Step]) -> list[str]:
     """Those of some steps that none of them comes after."""
     needed = {one for key in keys for one in steps[key].after}
     return [key for key in keys if key not in needed]
-
-
-def _stem(name: str) -> str:
-    """The words of a name, singular and plural alike."""
-    words = re.findall(r"[a-z0-9]+", name.lower())
-    return " ".join(word[:-1] if len(word) > 3 and word.endswith("s") else word for word in words)
 
 
 def _in_order(steps: Mapping[str, Step]) -> Iterator[Step]:
