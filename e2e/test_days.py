@@ -55,7 +55,7 @@ class DaysPageTest(DaysTestCase):
         card = page.get_by_role("region", name="sand for the cedar oil")
         card.get_by_role("button", name="Change this step").click()
         line = card.get_by_label("This step as a line")
-        expect(line).to_have_value("sand for the cedar oil, 50 min")
+        expect(line).to_have_value("sand for the cedar oil, 45 min")
         line.fill("sand for the cedar oil, 2 h, needs a helper")
         line.press("Enter")
         expect(card.get_by_text("Needs a helper.")).to_be_visible()
