@@ -114,6 +114,18 @@ describe('hardware', () => {
     expect(words).toContain('A to B; B to C')
   })
 
+  it('shows nothing where no pack of it is sold', () => {
+    const oil = {
+      ...{ name: 'oil', length: null, needed: '2.2 qt', have: '', left: '', price: null },
+      ...{ packs: [], used_for: ['oil on A'] },
+    }
+    const found = shown(HardwareTable, {
+      hardware: { ...NO_HARDWARE, lines: [oil] } as unknown as Hardware,
+    })
+    expect(found.text()).toContain('oil on A')
+    expect(found.text()).not.toContain('[]')
+  })
+
   it('tells what could not be read, and warns at the joint', () => {
     const joint = {
       ...{ text: 'A+B, 4, screw', count: 4, fastener: 'screw', length: inches(3) },

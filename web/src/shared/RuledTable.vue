@@ -44,7 +44,8 @@ const classes = (of: Column) => [of.look, { 'to-right': of.right, roomy: of.room
         <template v-for="(row, index) in rows" :key="keyOf(row, index)">
           <tr :class="look?.(row)">
             <td v-for="of in columns" :key="of.name" :class="classes(of)">
-              <slot :name="of.name" :row="row">{{ row[of.name as keyof Row] }}</slot>
+              <slot v-if="$slots[of.name]" :name="of.name" :row="row" />
+              <template v-else>{{ row[of.name as keyof Row] }}</template>
             </td>
           </tr>
           <tr v-if="isOpen(row)">
