@@ -117,7 +117,7 @@ _WRITE = "write what, on which and how far it goes: oil on B D, 2 coats, 12 m2/l
 
 
 def _clause(text: str) -> str:
-    """What a clause of a finish says."""
+    """The name of what a clause of a finish is about."""
     ways = {
         "coats": _HOW_OFTEN,
         "far": _HOW_FAR,

@@ -173,7 +173,7 @@ class _Passing:
         return Chosen(fitting[-1], tuple(self.faults(fitting[-1])))
 
     def faults(self, length: int) -> Iterator[str]:
-        """What a careful builder would take another length for."""
+        """What is wrong with a length, where a careful builder would take another."""
         how = self.kind.how
         if how is How.PASSES:
             if length < self.whole + self.rules.nut:

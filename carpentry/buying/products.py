@@ -151,160 +151,50 @@ _STAIN, _PAINT, _PRIMER = ("stain", "stains", "woodstain"), ("paint", "enamel"),
 _VARNISH = ("varnish", "urethane", "polyurethane")
 _WET = {"slower": True}
 _IS_IT = "taken as oil-based, the slower one; water-based dries in"
+_OIL_STAIN = _kind(Use.STAIN, _DAY, wipe=10, coverage=10, oily=True, **_WET)
+_FILM = {"cure": 3 * _DAY, "rubbed": True, **_WET}
+_URETHANE = _kind(Use.COAT, 4 * _HOUR, hard=30 * _DAY, coverage=12, oily=True, **_FILM)
+_SPAR = replace(_URETHANE, wait=_DAY, coverage=11)
+_COLD = {"rubbed": True, "least": _FIFTY_F, **_WET}
+_OIL_PRIMER = _kind(Use.PRIMER, _DAY, coverage=9, oily=True, **_COLD)
+_OIL_PAINT = _kind(Use.COAT, _DAY, cure=3 * _DAY, coverage=10, oily=True, **_COLD)
+_GLUE = _kind(Use.GLUE, _DAY, clamps=30, coverage=5)
+_OUTDOORS = replace(_GLUE, waterproof=True)
+_SEALER = _kind(Use.PRESERVATIVE, 4 * _HOUR, cure=_DAY, coverage=6, **_WET)
 KNOWN: tuple[Known, ...] = (
     Known(
         ("oil", "linseed", "tung", "danish"),
         (),
         _kind(Use.OIL, 16 * _HOUR, wipe=15, cure=3 * _DAY, coverage=10, oily=True, **_WET),
     ),
-    Known(
-        _STAIN, (), _kind(Use.STAIN, _DAY, wipe=10, coverage=10, oily=True, **_WET), f"{_IS_IT} 4 h"
-    ),
-    Known(
-        _STAIN, (*_OIL, "wiping"), _kind(Use.STAIN, _DAY, wipe=10, coverage=10, oily=True, **_WET)
-    ),
+    Known(_STAIN, (), _OIL_STAIN, f"{_IS_IT} 4 h"),
+    Known(_STAIN, (*_OIL, "wiping"), _OIL_STAIN),
     Known(_STAIN, _WATER, _kind(Use.STAIN, 4 * _HOUR, wipe=5, coverage=10, **_WET)),
     Known(
         _STAIN,
         ("deck", "fence", "siding", "exterior"),
         _kind(Use.OIL, _DAY, cure=2 * _DAY, brushed=True, coverage=6, oily=True, **_WET),
     ),
-    Known(
-        _VARNISH,
-        (),
-        _kind(
-            Use.COAT,
-            4 * _HOUR,
-            cure=3 * _DAY,
-            hard=30 * _DAY,
-            rubbed=True,
-            coverage=12,
-            oily=True,
-            **_WET,
-        ),
-    ),
-    Known(
-        ("varnish",),
-        ("oil", "tung", "linseed", "long"),
-        _kind(
-            Use.COAT,
-            _DAY,
-            cure=3 * _DAY,
-            hard=30 * _DAY,
-            rubbed=True,
-            coverage=11,
-            oily=True,
-            **_WET,
-        ),
-    ),
-    Known(
-        _VARNISH,
-        ("spar", "marine", "yacht"),
-        _kind(
-            Use.COAT,
-            _DAY,
-            cure=3 * _DAY,
-            hard=30 * _DAY,
-            rubbed=True,
-            coverage=11,
-            oily=True,
-            **_WET,
-        ),
-    ),
-    Known(
-        _VARNISH,
-        _WATER,
-        _kind(Use.COAT, 3 * _HOUR, cure=3 * _DAY, rubbed=True, coverage=12, **_WET),
-    ),
+    Known(_VARNISH, (), _URETHANE),
+    Known(("varnish",), ("oil", "tung", "linseed", "long"), _SPAR),
+    Known(_VARNISH, ("spar", "marine", "yacht"), _SPAR),
+    Known(_VARNISH, _WATER, _kind(Use.COAT, 3 * _HOUR, coverage=12, **_FILM)),
     Known(("shellac",), (), _kind(Use.COAT, _HOUR, cure=_DAY, coverage=10, **_WET)),
     Known(("wax",), (), _kind(Use.WAX, _HOUR, buff=30, cure=_DAY, coverage=20)),
-    Known(
-        _PRIMER,
-        (),
-        _kind(Use.PRIMER, _DAY, rubbed=True, least=_FIFTY_F, coverage=9, oily=True, **_WET),
-        f"{_IS_IT} 3 h",
-    ),
-    Known(
-        _PRIMER,
-        _OIL,
-        _kind(Use.PRIMER, _DAY, rubbed=True, least=_FIFTY_F, coverage=9, oily=True, **_WET),
-    ),
-    Known(
-        _PRIMER,
-        _WATER,
-        _kind(Use.PRIMER, 3 * _HOUR, rubbed=True, least=_FIFTY_F, coverage=9, **_WET),
-    ),
-    Known(
-        ("paint",),
-        (),
-        _kind(
-            Use.COAT,
-            _DAY,
-            cure=3 * _DAY,
-            rubbed=True,
-            least=_FIFTY_F,
-            coverage=10,
-            oily=True,
-            **_WET,
-        ),
-        f"{_IS_IT} 4 h",
-    ),
-    Known(
-        ("enamel",),
-        (),
-        _kind(
-            Use.COAT,
-            _DAY,
-            cure=3 * _DAY,
-            rubbed=True,
-            least=_FIFTY_F,
-            coverage=10,
-            oily=True,
-            **_WET,
-        ),
-    ),
-    Known(
-        _PAINT,
-        _OIL,
-        _kind(
-            Use.COAT,
-            _DAY,
-            cure=3 * _DAY,
-            rubbed=True,
-            least=_FIFTY_F,
-            coverage=10,
-            oily=True,
-            **_WET,
-        ),
-    ),
-    Known(
-        _PAINT,
-        _WATER,
-        _kind(Use.COAT, 4 * _HOUR, cure=2 * _DAY, rubbed=True, least=_FIFTY_F, coverage=10, **_WET),
-    ),
-    Known(
-        ("sealer", "sealant"),
-        ("end", "sill", "edge", "grain"),
-        _kind(Use.PRESERVATIVE, 4 * _HOUR, cure=_DAY, coverage=6, **_WET),
-    ),
-    Known(("preservative",), (), _kind(Use.PRESERVATIVE, 4 * _HOUR, cure=_DAY, coverage=5, **_WET)),
-    Known(("glue",), (), _kind(Use.GLUE, _DAY, clamps=30, coverage=5)),
-    Known(
-        ("glue",),
-        ("waterproof", "exterior", "outdoor"),
-        _kind(Use.GLUE, _DAY, clamps=_HOUR, coverage=5, waterproof=True),
-    ),
-    Known(
-        ("glue",),
-        ("polyurethane", "pu"),
-        _kind(Use.GLUE, _DAY, clamps=4 * _HOUR, coverage=5, waterproof=True, wet=True),
-    ),
-    Known(
-        ("epoxy", "resin", "hardener"),
-        (),
-        _kind(Use.GLUE, _DAY, clamps=12 * _HOUR, coverage=4, waterproof=True),
-    ),
-    Known(("adhesive",), (), _kind(Use.GLUE, _DAY, coverage=3, waterproof=True, wet=True)),
+    Known(_PRIMER, (), _OIL_PRIMER, f"{_IS_IT} 3 h"),
+    Known(_PRIMER, _OIL, _OIL_PRIMER),
+    Known(_PRIMER, _WATER, replace(_OIL_PRIMER, wait=3 * _HOUR, oily=False)),
+    Known(("paint",), (), _OIL_PAINT, f"{_IS_IT} 4 h"),
+    Known(("enamel",), (), _OIL_PAINT),
+    Known(_PAINT, _OIL, _OIL_PAINT),
+    Known(_PAINT, _WATER, replace(_OIL_PAINT, wait=4 * _HOUR, cure=2 * _DAY, oily=False)),
+    Known(("sealer", "sealant"), ("end", "sill", "edge", "grain"), _SEALER),
+    Known(("preservative",), (), replace(_SEALER, coverage=5)),
+    Known(("glue",), (), _GLUE),
+    Known(("glue",), ("waterproof", "exterior", "outdoor"), replace(_OUTDOORS, clamps=_HOUR)),
+    Known(("glue",), ("polyurethane", "pu"), replace(_OUTDOORS, clamps=4 * _HOUR, wet=True)),
+    Known(("epoxy", "resin", "hardener"), (), replace(_OUTDOORS, clamps=12 * _HOUR, coverage=4)),
+    Known(("adhesive",), (), replace(_OUTDOORS, clamps=0, coverage=3, wet=True)),
     Known(("filler", "putty"), (), _kind(Use.FILLER, 2 * _HOUR, rubbed=True, coverage=2)),
     Known(("wood", "boards"), ("treated",), _kind(Use.WOOD, 14 * _DAY)),  # until water soaks in
 )
@@ -326,7 +216,7 @@ def usual_product(name: str) -> Product:
 
 
 def _fitting(head: str, words: Iterable[str]) -> list[Known]:
-    """What is known of products of which a word is the last one that names it."""
+    """The rows that fit a name whose last word for a product is this one."""
     return [
         one for one in KNOWN if head in one.nouns and (not one.kinds or set(one.kinds) & set(words))
     ]

@@ -33,7 +33,7 @@ class AllSteps:
         return tuple(dict.fromkeys(one for step in self.steps for one in step.asks))
 
     def without_hidden(self, done: Collection[str]) -> "AllSteps":
-        """The same where what would go on surfaces that are hidden by now is left away: all that
+        """The same where what would go on surfaces that are hidden by now is left out: all that
         hides them is ``done`` (by its keys)."""
         hides: dict[str, set[str]] = {}
         for step in self.steps:
@@ -62,7 +62,7 @@ def all_steps(
     things: Mapping[str, Sequence[str]] | None = None,
 ) -> AllSteps:
     """The steps that are made, changed and completed by what is typed; ``things`` are the marks of
-    parts and groups by their names. What cannot be is told by its line and left away; nothing is
+    parts and groups by their names. What cannot be is told by its line and left out; nothing is
     refused."""
     found = _Steps(made, products, things or {})
     for line in typed:

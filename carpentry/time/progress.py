@@ -57,7 +57,7 @@ _NOTHING = Fact()
 @dataclass(frozen=True)
 class Happened:
     """What stands of the events of one step: its fact, the answers to its check (one of each of a
-    batch), the parts (by mark) that are otherwise than when it was done, and the newest event that
+    batch), the parts (by mark) that have changed since it was done, and the newest event that
     can be taken back."""
 
     fact: Fact = _NOTHING

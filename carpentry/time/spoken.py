@@ -7,7 +7,7 @@ from carpentry.time.step import Sort, Step, key_of
 from carpentry.time.step_lines import TypedStep
 
 JOINED = (Sort.JOIN, Sort.ASSEMBLE, Sort.GLUE, Sort.FIT)
-CUT = (Sort.DRY, Sort.CUT, Sort.PRESERVE, Sort.MEASURE)  # never left away: cut before it is used
+CUT = (Sort.DRY, Sort.CUT, Sort.PRESERVE, Sort.MEASURE)  # never left out: cut before it is used
 _READY = (Sort.DRY, Sort.CUT, Sort.PRESERVE)
 _HUNG = re.compile(r"(?:re)?(?:hang|fit|mount|attach|install|set in|put in|put on|screw on)\b")
 _LAST = re.compile(r"(?:deliver|set (?:it |them )?up|hand (?:it |them )?over)\b")
