@@ -156,12 +156,13 @@ class Reader:
             if any(word in coat.name.split() and "deck" not in coat.name for word in _NEVER_SEALED):
                 continue
             # What is under it has to go on first, and does when it stands.
-            under = {m for one in self.coats[:n] if one.sides & coat.sides for m in one.marks}
+            under = {(m, s) for one in self.coats[:n] for m in one.marks for s in one.sides}
             for joint in self.joints:
                 if joint.glued:
                     continue
                 for mark, side in joint.surfaces:
-                    if mark in coat.marks - under and side in coat.sides:
+                    is_bare = (mark, side) not in under
+                    if is_bare and mark in coat.marks and side in coat.sides:
                         yield from self._not_sealed(coat, joint, mark)
 
     def _not_sealed(self, coat: Coat, joint: Joined, mark: str) -> Iterator[str]:

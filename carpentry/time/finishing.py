@@ -16,7 +16,7 @@ from carpentry.time import usual_minutes as at
 from carpentry.time.applied import with_product
 from carpentry.time.maker import Maker
 from carpentry.time.step import Sort, Step
-from carpentry.time.surfaces import Coated, hidden_by, is_on_ends_alone, sides_of
+from carpentry.time.surfaces import Coated, Surface, hidden_by, is_on_ends_alone, sides_of
 
 _SQUARE_FOOT = (12 * TICKS_PER_INCH) ** 2
 _GRITS = "100, 150, 220"
@@ -106,9 +106,10 @@ class Finishing:
     def _where_pieces_meet(self, coat: Coat) -> Iterator[Step]:
         """A coat on what joints hide, before they do; the coats after it go on what shows."""
         maker, product, sides = self.maker, self.maker.product(coat), sides_of(coat)
-        wanted = set(maker.of_coat(coat)) - maker.of.held - self._under(coat)
+        wanted = set(maker.of_coat(coat)) - maker.of.held
         joints = [joint for joint, _ in maker.of.joints if not joint.glued]
-        hidden = [mark for mark, side in hidden_by(joints) if side in sides]
+        bare = set(hidden_by(joints)) - self._under(coat)
+        hidden = {mark for mark, side in bare if side in sides}
         marks = tuple(mark for mark in maker.of.parts if mark in wanted and mark in hidden)
         if not product.seals or not marks:
             return
@@ -130,11 +131,10 @@ class Finishing:
         for mark in marks:
             maker.early[mark] = (*maker.early.get(mark, ()), step.key)
 
-    def _under(self, coat: Coat) -> set[str]:
-        """The marks that have another finish on some of its surface before."""
+    def _under(self, coat: Coat) -> set[Surface]:
+        """The surfaces that another finish is on before."""
         earlier = self.coats[: self.coats.index(coat)]
-        sides = sides_of(coat)
-        return {m for one in earlier if sides & sides_of(one) for m in self.maker.of_coat(one)}
+        return {(m, side) for c in earlier for m in self.maker.of_coat(c) for side in sides_of(c)}
 
     def _where(self, coat: Coat) -> str:
         """On which parts, where the same is used twice."""
