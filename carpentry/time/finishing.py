@@ -43,7 +43,7 @@ class Finishing:
         self.first = [c for c in self.coats if c.before_closing or self._is_sealed_early(c)]
         self.coated = Coated()
         self.used: dict[str, Product] = {}  # by the key of a step
-        self.sanded: set[str] = set()
+        self.sanded: dict[str, str] = {}  # of a mark, the step
 
     def before_joining(self) -> Iterator[Step]:
         """What is tried, and what goes on before anything is joined."""
@@ -155,9 +155,8 @@ class Finishing:
         if is_on_ends_alone(coat) or coat.grit == 0 or not bare:
             return
         feet = self._feet(coat, bare)
-        self.sanded.update(bare)
         grits = _GRITS if coat.grit is None else f"at {coat.grit}"
-        yield self.maker.step(
+        step = self.maker.step(
             f"sand for the {name}",
             Sort.SAND,
             at.GET_READY + at.SAND_A_SQUARE_FOOT * feet * (1 if coat.grit is None else 0.5),
@@ -167,6 +166,8 @@ class Finishing:
             notes=(f"{grits}; {feet:.0f} sq ft",),
             cautions=(DUST,),
         )
+        self.sanded.update(dict.fromkeys(bare, step.key))
+        yield step
 
     def _coat(self, coat: Coat, sort: Sort, sands: Sequence[Step]) -> Iterator[Step]:
         """Its parts in batches, each of which waits for what is on them already."""
@@ -177,7 +178,8 @@ class Finishing:
             batches = {every: list(marks)}
         for on_it, some in batches.items():
             where = self._where(coat) if len(batches) == 1 else f" on {' '.join(some)}"
-            before = (*self._there(coat, some, sort), *on_it, *(sand.key for sand in sands))
+            sanded = [self.sanded[mark] for mark in some if mark in self.sanded]
+            before = (*self._there(coat, some, sort), *on_it, *sanded, *(s.key for s in sands))
             yield from self._batch(_Batch(f"{coat.name}{where}", coat, sort, some, on_it), before)
 
     def _batch(self, batch: _Batch, before: Sequence[str]) -> Iterator[Step]:
