@@ -22,6 +22,11 @@ NARROW = (
     "Some strips are narrower than 2 in: use push sticks, and let a thin strip come off on the "
     "side of the blade away from the fence."
 )
+SHORT_RIPPED = (
+    "Some pieces are under 12 in: never rip or resaw one against the fence. Rip the longer piece "
+    "before it is crosscut; else clamp it to a sled or a jig that rides the fence, or saw it by "
+    "hand in a vise."
+)
 SHORT = "Some pieces are under 6 in: clamp them, or cut them from the longer piece."
 STEEP = (
     "Some angles are past the 45° stop of most saws: the work is clamped to a wedge or a jig, and "
@@ -46,6 +51,7 @@ STRENGTH = (
 )
 NARROW_STRIP = 2 * TICKS_PER_INCH
 SHORT_PIECE = 6 * TICKS_PER_INCH
+SHORT_RIP = 12 * TICKS_PER_INCH
 _STOP = 45  # degrees
 
 

@@ -6,7 +6,7 @@ into set-ups, each one position of one tool.
 
 from carpentry.shop.alone import shop_document
 from carpentry.shop.bench import Bench, Changed, bench_of, undo_fault
-from carpentry.shop.bench_cuts import BenchBoard, BenchCut, MadePiece, Position
+from carpentry.shop.bench_cuts import BenchBoard, BenchCut, MadePiece, Position, every_cut
 from carpentry.shop.bench_file import (
     board_document,
     changed_document,
@@ -23,6 +23,7 @@ from carpentry.shop.said import (
     counted,
     is_usual,
     lies,
+    line_said,
     made_said,
     notes_of,
     piece_said,
@@ -34,7 +35,6 @@ from carpentry.shop.set_ups import (
     Sequenced,
     SetUp,
     board_by_board,
-    every_cut,
     minutes_of,
     rows_of,
     stop_by_stop,
@@ -87,6 +87,7 @@ __all__ = [
     "every_cut",
     "is_usual",
     "lies",
+    "line_said",
     "made_said",
     "minutes_of",
     "not_yet",

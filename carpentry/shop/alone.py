@@ -9,7 +9,7 @@ from carpentry.cutting.replay import Piece, whole_board
 from carpentry.design.edges import Edges, outermost_width, read_edges
 from carpentry.design.ends import SQUARE, Ends, read_ends
 from carpentry.language import CarpentryError, Json, Notation, Reader, Unit, parse_json
-from carpentry.lumber.cautions import NARROW_STRIP, SHORT_PIECE
+from carpentry.lumber.cautions import NARROW_STRIP, SHORT_PIECE, SHORT_RIP
 from carpentry.lumber.straighten import straight_width
 from carpentry.shop.bench_cuts import Position, position_of, rank_of
 from carpentry.shop.lying import NOTHING, Lying, at_the_fence, at_the_miter_saw
@@ -162,7 +162,7 @@ def _straightened(board: _Board, tools: Tools, unit: Unit, notation: Notation) -
         "Straighten board {id}: the sawn edge against the fence at {fence}; the hollow comes off.",
     )
     for fence, said in zip(board.fences, says, strict=True):
-        chosen = for_rip(tools, Rip(0, fence, fence))
+        chosen = for_rip(tools, Rip(0, max(fence, SHORT_RIP), fence))
         position = _stand("straighten", fence, chosen, NOTHING)
         yield {
             **position_document(position, unit),

@@ -1,12 +1,14 @@
 """The cuts of boards on the bench: each of the plan's cuts, how its piece lies, which tool makes it
 and how that stands."""
 
+from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
 from carpentry.cutting import Cut, PlacedPart, Saw, SawnPiece
-from carpentry.cutting.replay import Piece, saw_apart, whole_board
+from carpentry.cutting.replay import SQUARE, Piece, saw_apart, whole_board
+from carpentry.language import TICKS_PER_INCH
 from carpentry.lumber import Section
 from carpentry.shop.lying import (
     EDGE,
@@ -15,13 +17,18 @@ from carpentry.shop.lying import (
     FAR_END,
     NOTHING,
     Lying,
+    across,
     at_the_fence,
     at_the_miter_saw,
+    outermost,
 )
 from carpentry.shop.tools import Tool, Tools
 from carpentry.shop.ways import Chosen, Crosscut, Rip, Way, for_crosscut, for_rip
 
 STRAIGHTEN, TRIM = "straighten", "trim"
+SLIVER = TICKS_PER_INCH // 2  # a narrower one is not held between blade and fence
+_ALIKE = 8  # ticks, 0.025 mm, by which two figures of one setting may differ
+Stand = tuple[str, Decimal, Decimal]
 _ENOUGH = 1  # tick, that sawn pieces may differ by where they are one piece for two eyes
 
 
@@ -143,9 +150,11 @@ class MadePiece:
 class BenchCut:
     """One cut of the plan at the bench: ``number`` among the cuts of its board, piece ``of`` which
     it is made, of that ``size`` (ticks, along, across, through), how it lies, and the line to saw:
-    ``mark`` from the near end or edge (ticks), with the waste ``beyond`` or ``before`` it.
-    ``near_size`` is how long (of a rip: wide) the piece at stop or fence comes to be, 0 without
-    one."""
+    ``mark`` on the face that is up, from the near end or edge (ticks), with the waste ``beyond`` or
+    ``before`` it; on the table it is at ``mark_below``. ``near_size`` is how long (of a rip: wide)
+    the piece at stop or fence comes to be, 0 without one. What is not safe in the hand ``is_held``
+    by a clamp; ``at_end`` where the marked end of the board as bought comes off; the saw takes
+    ``kerf`` along the piece (ticks)."""
 
     board: int
     number: int
@@ -161,6 +170,10 @@ class BenchCut:
     stock: str
     after: int | None
     near_size: int
+    kerf: int
+    mark_below: int
+    at_end: bool = False
+    is_held: bool = False
 
     @property
     def key(self) -> tuple[int, int]:
@@ -227,18 +240,77 @@ def holding(board: BenchBoard) -> dict[int, list[str]]:
     return found
 
 
-def bench_cuts(board: BenchBoard, tools: Tools) -> Iterator[BenchCut]:
-    """The cuts of a board, in the order of the plan."""
+@dataclass(frozen=True)
+class _Way:
+    """One way to make a cut: how the piece lies, and on which tool."""
+
+    lying: Lying
+    chosen: Chosen
+
+    @property
+    def stand(self) -> Stand:
+        return str(self.chosen.tool), self.lying.swing, self.lying.lean
+
+
+@dataclass(frozen=True)
+class _Asked:
+    """A cut, the piece that it is made of, and the ways to make it, of which all are as good."""
+
+    number: int
+    cut: Cut
+    piece: Piece
+    ways: Sequence[_Way]
+
+
+def every_cut(boards: Iterable[BenchBoard], tools: Tools) -> list[list[BenchCut]]:
+    """The cuts of boards, board by board, in the order of the plan. Where a piece may lie in two
+    ways it lies so that the saw stands as it does for most others."""
+    known = list(boards)
+    asked = [list(_asked(board, tools)) for board in known]
+    stands: Counter[Stand] = Counter()
+    for only in (True, False):  # what cannot be otherwise weighs first
+        stands.update(
+            way.stand
+            for board in asked
+            for one in board
+            for way in one.ways
+            if not only or len(one.ways) == 1
+        )
+    return _settled(
+        [
+            list(_bench_cuts(board, mine, stands, tools))
+            for board, mine in zip(known, asked, strict=True)
+        ]
+    )
+
+
+def _asked(board: BenchBoard, tools: Tools) -> Iterator[_Asked]:
+    every, inside = lying_pieces(board), holding(board)
+    keeps = {one.number for one in board.pieces if one.keep}
+    for number, cut in board.numbered():
+        first, _ = cut.makes
+        is_first = first in keeps or first in inside
+        piece = every[cut.of]
+        if cut.saw is Saw.CROSSCUT:
+            ways = _crosscut(cut, piece, tools, wanted_first=is_first)
+        else:
+            ways = _rip(cut, piece, tools, wanted=[n in keeps or n in inside for n in cut.makes])
+        yield _Asked(number, cut, piece, ways)
+
+
+def _bench_cuts(
+    board: BenchBoard, asked: Iterable[_Asked], stands: Mapping[Stand, int], tools: Tools
+) -> Iterator[BenchCut]:
     every, inside = lying_pieces(board), holding(board)
     keeps = {one.number for one in board.pieces if one.keep}
     parts = {one.number: one.part for one in board.pieces if one.part}
     made_by = {made: n for n, cut in board.numbered() for made in cut.makes if made}
-    for number, cut in board.numbered():
-        piece = every[cut.of]
-        first, second = cut.makes
-        wanted = [n in keeps or n in inside for n in (first, second)]
-        straight = board.crooked and cut.saw is Saw.RIP and number <= 2
-        lying, chosen = _stand(cut, piece, tools, wanted_first=wanted[0])
+    for one in asked:
+        cut, piece = one.cut, one.piece
+        wanted = [n in keeps or n in inside for n in cut.makes]
+        straight = board.crooked and cut.saw is Saw.RIP and one.number <= 2
+        way = max(one.ways, key=lambda way: stands[way.stand])
+        lying, chosen = way.lying, way.chosen
         near_is_first = cut.saw is Saw.CROSSCUT or lying.fence in (EDGE, FACE)
         near_wanted = wanted[0] if near_is_first else wanted[1]
         position = _position(cut, lying, chosen, tools, straight=straight, near_wanted=near_wanted)
@@ -246,13 +318,13 @@ def bench_cuts(board: BenchBoard, tools: Tools) -> Iterator[BenchCut]:
             lying = replace(lying, first=FAR_END if lying.first == END else END)
         yield BenchCut(
             board=board.number,
-            number=number,
+            number=one.number,
             of=cut.of,
             saw=cut.saw,
             size=(round(piece.size(0)), round(piece.size(1)), round(piece.size(2))),
             lying=lying,
             position=position,
-            mark=lying.distance if near_wanted else lying.beyond,
+            mark=lying.line if near_wanted else lying.line_beyond,
             waste="beyond" if near_wanted else "before",
             makes=tuple(
                 MadePiece(
@@ -270,7 +342,28 @@ def bench_cuts(board: BenchBoard, tools: Tools) -> Iterator[BenchCut]:
             stock=board.stock,
             after=made_by.get(cut.of),
             near_size=_near_size(cut, every, near_is_first=near_is_first),
+            kerf=cut.end - cut.start,
+            mark_below=lying.distance if near_wanted else lying.beyond,
+            at_end=cut.saw is Saw.CROSSCUT and not any(wanted[:1]) and not piece.spans[0][0],
+            is_held=chosen.way is Way.HOLD_DOWN,
         )
+
+
+def _settled(boards: list[list[BenchCut]]) -> list[list[BenchCut]]:
+    """The same, with stops and fences that differ by less than anybody sets them at one figure."""
+    known = {cut.position for board in boards for cut in board if cut.position.at is not None}
+    figures: dict[Position, Position] = {}
+    last: dict[Position, Position] = {}
+    for position in sorted(known, key=lambda one: one.at or 0):
+        alike = replace(position, at=None)
+        before = last.get(alike)
+        if before is None or (position.at or 0) - (before.at or 0) > _ALIKE:
+            last[alike] = position
+        figures[position] = last[alike]
+    return [
+        [replace(cut, position=figures.get(cut.position, cut.position)) for cut in board]
+        for board in boards
+    ]
 
 
 def _near_size(cut: Cut, every: Mapping[int, Piece], *, near_is_first: bool) -> int:
@@ -279,27 +372,20 @@ def _near_size(cut: Cut, every: Mapping[int, Piece], *, near_is_first: bool) -> 
     return 0 if near is None else round(every[near].size(axis))
 
 
-def _stand(cut: Cut, piece: Piece, tools: Tools, *, wanted_first: bool) -> tuple[Lying, Chosen]:
-    """How a piece lies for a cut, and on which tool."""
-    if cut.saw is Saw.CROSSCUT:
-        return _crosscut(cut, piece, tools, wanted_first=wanted_first)
-    return _rip(cut, piece, tools)
-
-
-def _crosscut(cut: Cut, piece: Piece, tools: Tools, *, wanted_first: bool) -> tuple[Lying, Chosen]:
-    """As the board is marked where the saw stands so; turned over where it turns and tilts only to
-    the other side."""
-    tried = []
+def _crosscut(cut: Cut, piece: Piece, tools: Tools, *, wanted_first: bool) -> list[_Way]:
+    """As the board is marked, or turned over about its length, which turns and tilts the saw to the
+    other side: what the saw does most easily, and then what lets the stop be touched."""
+    found: list[tuple[tuple[int, bool], _Way]] = []
     wide, thick = round(piece.size(1)), round(piece.size(2))
-    for over in (False, True) if cut.angle.degrees else (False,):
+    slanted = any(side.lean != SQUARE for side in piece.sides if side.axis == 0)
+    for over in (False, True) if cut.angle.degrees or slanted else (False,):
         lying = at_the_miter_saw(cut, piece, over=over)
-        length = round(piece.size(0))
-        held = lying.distance if wanted_first else length - lying.beyond
+        held = lying.distance if wanted_first else round(piece.size(0)) - lying.beyond
         chosen = for_crosscut(tools, Crosscut(wide, thick, held, lying.swing, lying.lean))
-        if chosen.way in (None, Way.HOLD_DOWN):
-            return lying, chosen
-        tried.append((lying, chosen))
-    return min(tried, key=lambda one: rank_of(one[1].way))
+        untold = wanted_first and lying.touches is None
+        found.append(((rank_of(chosen.way), untold), _Way(lying, chosen)))
+    best = min(rank for rank, _ in found)
+    return [way for rank, way in found if rank == best]
 
 
 def rank_of(way: Way | None) -> int:
@@ -320,28 +406,28 @@ _RANK = [
 ]
 
 
-def _rip(cut: Cut, piece: Piece, tools: Tools) -> tuple[Lying, Chosen]:
+def _rip(cut: Cut, piece: Piece, tools: Tools, *, wanted: Sequence[bool]) -> list[_Way]:
     """With the usual edge against the fence; with the other one where the fence does not stand so
-    far from the blade."""
+    far from the blade, unless that traps a sliver at the fence and sets the part free."""
     usual = at_the_fence(cut, piece)
     other = at_the_fence(cut, piece, far=usual.fence in (EDGE, FACE))
-    tried = []
+    found = []
     for lying in (usual, other):
         deep = round(piece.size(1 if cut.saw is Saw.RESAW else 2))
-        wanted = Rip(
-            deep, round(piece.size(0)), lying.distance, lying.lean, resaw=cut.saw is Saw.RESAW
-        )
-        chosen = for_rip(tools, wanted)
-        if chosen.way is None:
-            return lying, chosen
-        tried.append((lying, chosen))
-    return min(tried, key=lambda one: rank_of(one[1].way))
+        long, reach = round(piece.size(0)), lying.distance
+        asked = Rip(deep, long, reach, lying.lean, resaw=cut.saw is Saw.RESAW)
+        near_wanted = wanted[0 if lying.fence in (EDGE, FACE) else 1]
+        traps = not near_wanted and reach < SLIVER
+        chosen = for_rip(tools, asked)
+        found.append(((traps, rank_of(chosen.way)), _Way(lying, chosen)))
+    best = min(rank for rank, _ in found)
+    return [next(way for rank, way in found if rank == best)]
 
 
 def position_of(do: str, at: int | None, chosen: Chosen, lying: Lying) -> Position:
     """How the tool that was chosen stands for a piece that lies so."""
     tool = chosen.tool
-    along_a_line = chosen.way in (Way.GUIDE, Way.ANOTHER)
+    along_a_line = chosen.is_along_a_line or (do == Saw.CROSSCUT.value and lying.touches is None)
     return Position(
         tool=str(tool) if tool else "",
         kind=tool.kind if tool else "",
@@ -363,8 +449,11 @@ def position_of(do: str, at: int | None, chosen: Chosen, lying: Lying) -> Positi
 def _position(
     cut: Cut, lying: Lying, chosen: Chosen, tools: Tools, *, straight: bool, near_wanted: bool
 ) -> Position:
-    if cut.saw is Saw.CROSSCUT and not near_wanted:
-        return position_of(TRIM, None, chosen, lying)
+    if cut.saw is Saw.CROSSCUT:
+        if chosen.way is Way.HOLD_DOWN:  # which is of one piece, not of where the saw stands
+            chosen = replace(chosen, way=None)
+        if not near_wanted:
+            return position_of(TRIM, None, chosen, lying)
     if not straight:
         return position_of(cut.saw.value, lying.distance, chosen, lying)
     edge = tools.first("straight edge")
@@ -383,18 +472,10 @@ def _leans_right(saw: Tool) -> bool:
 def _end_grain(piece: Piece, lying: Lying) -> tuple[tuple[int, int], ...]:
     """The end of a piece as it lies against the fence (ticks): the corners of its section from the
     fence out and from the table up, round it."""
-    (y0, y1), (z0, z1) = piece.spans[1], piece.spans[2]
+    (y0, y1), (z0, z1) = outermost(piece), piece.spans[2]
     corners = []
     for z, outward in ((z0, (0, 1)), (z1, (1, 0))):
-        edges = [
-            [
-                side.where((0, 0, z))
-                for side in piece.sides
-                if side.axis == 1 and side.upper == upper
-            ]
-            for upper in (False, True)
-        ]
-        ends = (max([y0, *edges[0]]), min([y1, *edges[1]]))
+        ends = across(piece, z)
         corners += [(ends[which], z) for which in outward]
     if lying.up in (FACE, "back"):
         from_far = lying.fence not in (EDGE, FACE)

@@ -9,7 +9,7 @@ from dataclasses import replace
 from carpentry.cutting import Cut, CutProblem, Saw, SawnPiece
 from carpentry.language import CarpentryError, PlanCheckError, Unit, read_length, write_length
 from carpentry.shop.bench import Bench, Changed, Key
-from carpentry.shop.bench_cuts import BenchBoard, bench_cuts
+from carpentry.shop.bench_cuts import BenchBoard, every_cut
 from carpentry.shop.events import BenchEvent, BenchEventKind
 from carpentry.shop.placing import Supply, Work, place, told
 from carpentry.shop.tree import (
@@ -75,7 +75,8 @@ def _miscut(work: Work, event: BenchEvent) -> frozenset[Key]:
     before = bench.with_before(keys)
     board = bench.boards[number]
     cut = next(one for n, one in board.numbered() if n == cut_number)
-    seen = next(one for one in bench_cuts(board, work.supply.tools) if one.number == cut_number)
+    (shown,) = every_cut([board], work.supply.tools)
+    seen = next(one for one in shown if one.number == cut_number)
     near = next((made for made in seen.makes if made.is_near), None)
     if near is None or not near.labels:
         raise CarpentryError("nothing is measured by this cut: say how long the board is", "cuts")

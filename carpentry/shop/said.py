@@ -3,9 +3,10 @@
 from collections import Counter
 from collections.abc import Iterable
 
+from carpentry.cutting import Saw
 from carpentry.language import Notation, write_length
 from carpentry.shop.bench_cuts import STRAIGHTEN, TRIM, BenchCut, Position
-from carpentry.shop.lying import EDGE, END, FACE
+from carpentry.shop.lying import EDGE, END, FACE, LONG_EDGE_DOWN, LONG_EDGE_UP, LONG_POINT
 from carpentry.shop.set_ups import SetUp
 from carpentry.shop.ways import Way
 
@@ -40,8 +41,10 @@ def _tilted(position: Position) -> str:
 
 def set_at(position: Position, notation: Notation) -> str:
     """What is set: the stop, the fence, or nothing but the angle."""
-    if position.do == TRIM or position.at is None:
-        return "Along the line" if position.do != TRIM else "To the line, no stop"
+    if position.do == TRIM:
+        return "To the line, no stop"
+    if position.at is None:
+        return "Along the line"
     where = "Stop" if position.do == "crosscut" else "Fence"
     return f"{where} at {length_said(position.at, notation)}"
 
@@ -62,10 +65,7 @@ def way_said(position: Position, notation: Notation) -> str:
                 "it, and try in scrap first."
             )
         case Way.WEDGE:
-            return (
-                f"The saw stands at its stop; a wedge of {position.wedge:f}° under or behind the "
-                "piece gives the rest. Clamp it, and try in scrap first."
-            )
+            return _wedge_said(position)
         case Way.SLED if position.is_crosscut:
             return "On the sled: the piece is wider than the miter saw cuts."
         case Way.SLED:
@@ -75,24 +75,88 @@ def way_said(position: Position, notation: Notation) -> str:
             )
         case Way.GUIDE:
             return "With the circular saw along a guide that is clamped on the line."
-        case Way.HOLD_DOWN:
+        case Way.HOLD_DOWN if position.is_crosscut:
             return "A short piece: hold it down with a clamp, or cut it from the longer piece."
+        case Way.HOLD_DOWN:
+            return (
+                "Under 12 in long: never against the fence. Clamp it to a sled or a jig that rides "
+                "the fence, its line over the edge where the blade runs; else saw it by hand in a "
+                "vise. No piece of this plan that is long enough holds it."
+            )
+        case Way.PASSES if position.kind == "circular saw":
+            return (
+                "Thicker than the saw cuts: draw the line square all round, saw half way along a "
+                "guide, turn the piece over, and saw from the other face on the same line."
+            )
         case Way.PASSES:
             return (
                 "In two passes: half way, turn it over with the same side to the fence, and again."
             )
         case Way.ANOTHER:
             return f"None of your saws does this: {position.would} would."
+    if position.kind == "hand saw":
+        return "By hand: draw the line all round, clamp the piece, and saw beside the line."
     return ""
 
 
+def _wedge_said(position: Position) -> str:
+    """Where a wedge lies, and on which side it is thick. A piece is turned or raised by it, so that
+    no stop and no fence is right any more: its line is what tells."""
+    own = abs(position.swing) or abs(position.lean)
+    told = f"The saw stands at its stop, {own:f}°; a wedge of {position.wedge:f}° gives the rest"
+    if not position.is_crosscut:
+        return (
+            f"{told}: as long as the piece and fixed under it, its thick side away from the fence, "
+            "the edge of the piece itself against the fence. Set the fence so that the blade meets "
+            "the line, and try in scrap first."
+        )
+    if position.angle:
+        where = f"between fence and piece, its thick end to the {position.swing_side}"
+    else:
+        where = f"under the piece, its thick end to the {position.tilt_side}"
+    return f"{told}: {where}. Clamp the piece, line up the blade with its line, no stop."
+
+
+TOUCHING = {
+    LONG_POINT: "its long point against the stop",
+    LONG_EDGE_UP: "its long edge up, against the stop",
+    LONG_EDGE_DOWN: "its long edge down, against the stop",
+}
+
+
 def lies(cut: BenchCut) -> str:
-    """How a piece is put on the saw."""
+    """How a piece is put on the saw, and what of a slanted end touches the stop."""
     lying = cut.lying
     end = "first"
     if cut.position.is_crosscut:
         end = "at the stop" if _stopped(cut) else "to the left"
-    return f"{lying.up} up, {lying.fence} against the fence, {lying.first} {end}"
+    said = f"{lying.up} up, {lying.fence} against the fence, {lying.first} {end}"
+    if _stopped(cut) and lying.touches:
+        return f"{said}, {TOUCHING[lying.touches]}"
+    return said
+
+
+def line_from(cut: BenchCut) -> str:
+    """From where a line is measured, on the face that is up."""
+    lying = cut.lying
+    if cut.saw is not Saw.CROSSCUT:
+        return f"from the {lying.from_}"
+    end = f"{lying.first}" if lying.from_ == "end" else f"long point of the {lying.first}"
+    along = f", along the {lying.along}" if cut.position.angle or lying.from_ != "end" else ""
+    return f"from the {end}{along}"
+
+
+def line_said(cut: BenchCut, notation: Notation) -> str:
+    """Where a line is drawn, on the face that is up; for a tilted blade where it meets the table,
+    beside it."""
+    lying = cut.lying
+    if not cut.mark and cut.saw is Saw.CROSSCUT:
+        return f"line from the corner of {lying.first} and {lying.along}"
+    said = f"line at {length_said(cut.mark, notation)} {line_from(cut)}"
+    if cut.position.tilt:
+        below = length_said(cut.mark_below, notation)
+        return f"{said} ({below} on the table)"
+    return said
 
 
 def _stopped(cut: BenchCut) -> bool:
@@ -153,8 +217,11 @@ def notes_of(set_up: SetUp, notation: Notation) -> list[str]:
     position = set_up.position
     said = []
     if position.do == "crosscut" and position.at is not None:
-        said.append("The good end goes against the stop.")
-    if position.do == TRIM:
+        touching = {cut.lying.touches for cut in set_up.cuts if cut.lying.touches}
+        said += [f"Slanted ends: {TOUCHING[one]}." for one in sorted(touching)]
+        if not touching:
+            said.append("The good end goes against the stop.")
+    if position.do == TRIM and any(cut.at_end for cut in set_up.cuts):
         said.append("Back to sound wood; look for splits, and trim more where there are any.")
     if position.do == STRAIGHTEN:
         said.append(
@@ -162,19 +229,14 @@ def notes_of(set_up: SetUp, notation: Notation) -> list[str]:
             "own width is added to the fence for the first cut."
         )
     if position.at is None:
-        kerf = set_up.cuts[0].lying.beyond - set_up.cuts[0].lying.distance
+        kerf = max(cut.kerf for cut in set_up.cuts)
         half, whole = (length_said(one, notation) for one in (kerf // 2, kerf))
         said.append(
             f"Saw beside the line: with the line itself sawn away the piece is {half} short, on the"
             f" wrong side of it {whole}."
         )
-    if position.angle and not position.tilt:
-        said.append(
-            "Two halves of one joint are best cut from opposite sides, one of them turned over:"
-            " what the angle is off cancels."
-        )
-    if position.tilt or position.angle:
-        said.append("Distances are measured at the table, from fence or stop to the near teeth.")
+    if position.tilt and position.at is not None:
+        said.append("The figure is at the table, from fence or stop to the near teeth.")
     if set_up.stacked > 1:
         said.append(f"Up to {set_up.stacked} alike may be cut at once, their marked ends flush.")
     if set_up.extension:

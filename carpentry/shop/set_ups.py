@@ -15,19 +15,20 @@ from carpentry.lumber.cautions import (
     RIPS,
     SHORT,
     SHORT_PIECE,
+    SHORT_RIP,
+    SHORT_RIPPED,
     STEEP,
     TREATED,
 )
 from carpentry.shop.bench_cuts import (
     STRAIGHTEN,
     TRIM,
-    BenchBoard,
     BenchCut,
     Position,
-    bench_cuts,
 )
 from carpentry.shop.sequence import Rank, in_fewest_rounds
 from carpentry.shop.tools import Tools
+from carpentry.shop.ways import LINE_SAWS, Way
 
 _TABLE = 12 * TICKS_PER_INCH  # that carries a piece beside the blade where nothing is said
 _HELD = 6 * TICKS_PER_FOOT  # that one holds behind a table saw; common practice, no source
@@ -81,11 +82,6 @@ def minutes_of(set_ups: Iterable[SetUp]) -> int:
     known = list(set_ups)
     cuts = sum(len(one.cuts) for one in known)
     return round(MINUTES_A_SET_UP * len(known) + MINUTES_A_CUT * cuts)
-
-
-def every_cut(boards: Iterable[BenchBoard], tools: Tools) -> list[list[BenchCut]]:
-    """The cuts of boards, board by board."""
-    return [list(bench_cuts(board, tools)) for board in boards]
 
 
 def stop_by_stop(cuts: Sequence[Sequence[BenchCut]], tools: Tools) -> Sequenced:
@@ -176,6 +172,8 @@ def _set_up(
     here = {cut.board for cut in cuts}
     tried = next((one for one in waste.get(cuts[0].size[1:], ()) if one not in here), None)
     tried = tried if tried is not None else next(iter(waste.get(cuts[0].size[1:], ())), None)
+    if position.way is None and any(cut.is_held for cut in cuts):
+        position = replace(position, way=Way.HOLD_DOWN)
     return SetUp(
         position,
         tuple(cuts),
@@ -214,12 +212,14 @@ def cautions_of(
     """What to mind where a tool stands so, of ``narrow`` strips, ``short`` pieces and ``treated``
     wood too."""
     if position.is_crosscut:
-        if position.kind == "table saw":
+        if position.kind in ("table saw", ""):
             yield CROSSCUTS
         if short:
             yield SHORT
-    else:
+    elif position.kind not in LINE_SAWS:
         yield RIPS
+        if short:
+            yield SHORT_RIPPED
         if narrow:
             yield NARROW
     if position.tilt > _STEEP or position.angle > _STEEP:
@@ -239,7 +239,9 @@ def _cautions(position: Position, cuts: list[BenchCut]) -> Iterator[str]:
 
 
 def _short(cut: BenchCut) -> bool:
-    return any(
+    if not cut.position.is_crosscut:
+        return cut.size[0] < SHORT_RIP
+    return cut.is_held or any(
         0 < (cut.lying.distance if made.is_near else cut.rest) < SHORT_PIECE
         for made in cut.makes
         if not made.is_waste

@@ -6,10 +6,10 @@ from collections.abc import Iterable, Sequence
 from carpentry.cutting import CutPlan
 from carpentry.language import Json, Notation, Unit, interchange
 from carpentry.planning import Workup
-from carpentry.shop.bench_cuts import BenchCut, Position
+from carpentry.shop.bench_cuts import BenchCut, Position, every_cut
 from carpentry.shop.from_plan import boards_to_cut, not_yet
-from carpentry.shop.said import MARKS, lies, set_up_said
-from carpentry.shop.set_ups import Sequenced, SetUp, board_by_board, every_cut, stop_by_stop
+from carpentry.shop.said import MARKS, lies, line_from, set_up_said
+from carpentry.shop.set_ups import Sequenced, SetUp, board_by_board, stop_by_stop
 from carpentry.shop.tools import Tools, starter_tools
 
 
@@ -99,12 +99,35 @@ def _cut(cut: BenchCut, unit: Unit) -> Json:
         "up": cut.lying.up,
         "against": cut.lying.fence,
         "first": cut.lying.first,
-        "mark": interchange(cut.mark, unit),
+        "touches": cut.lying.touches if cut.position.at is not None else None,
+        "mark": _signed(cut.mark, unit),
+        "mark_from": line_from(cut),
+        "mark_on_table": _signed(cut.mark_below, unit) if cut.position.tilt else None,
         "waste": cut.waste,
+        "held": cut.is_held,
+        "drawn": _drawn(cut, unit) if cut.position.is_crosscut else None,
         "near": _made(cut, near=True),
         "far": _made(cut, near=False),
         "says": lies(cut),
     }
+
+
+def _drawn(cut: BenchCut, unit: Unit) -> Json:
+    """Where the ends and the near side of the blade are drawn, from what touches the stop: at the
+    fence and away from it on the face that is up, away from it and at the fence on the table."""
+    lying = cut.lying
+    return {
+        name: [_signed(one, unit) for one in corners]
+        for name, corners in (
+            ("near_end", lying.near_end),
+            ("blade", lying.blade),
+            ("far_end", lying.far_end),
+        )
+    } | {"kerf": interchange(cut.kerf, unit)}
+
+
+def _signed(ticks: int, unit: Unit) -> str:
+    return f"-{interchange(-ticks, unit)}" if ticks < 0 else interchange(ticks, unit)
 
 
 def _made(cut: BenchCut, *, near: bool) -> Json | None:

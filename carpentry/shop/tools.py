@@ -95,6 +95,7 @@ KINDS: Mapping[str, tuple[Limit, ...]] = {
     ),
     "band saw": (_length("depth", "Resaws up to"), _length("throat", "Throat"), TILT),
     "jig saw": (_length("depth", "Cuts, thick"),),
+    "hand saw": (),
     "sled": (_length("width", "Holds, wide", "crosscuts on the table saw"),),
     "wedge": (_angle("tilt", "Adds up to", "degrees beyond the stop of a saw"),),
     "straight edge": (_length("width", "Wide"), _length("length", "Long")),
@@ -336,6 +337,7 @@ STARTERS: Sequence[tuple[str, Mapping[str, str]]] = (
     ("table saw", {"depth": "3", "resaw": "3", "tilt": "45", "tilt side": "left"}),
     ("circular saw", {"depth": "2 3/8", "tilt": "45"}),
     ("jig saw", {"depth": "2 1/2"}),
+    ("hand saw", {}),
     ("drill", {}),
 )
 

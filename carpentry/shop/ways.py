@@ -13,9 +13,11 @@ from enum import StrEnum
 
 from carpentry.cutting import MOST_WEDGE
 from carpentry.language import TICKS_PER_INCH
-from carpentry.lumber.cautions import SHORT_PIECE
+from carpentry.lumber.cautions import SHORT_PIECE, SHORT_RIP
 from carpentry.shop.lying import NOTHING
 from carpentry.shop.tools import RESAWS_OVER, Tool, Tools
+
+LINE_SAWS = ("circular saw", "hand saw", "jig saw")  # that are led along a line
 
 RAISED_BY = TICKS_PER_INCH  # at the most
 _FULL = Decimal(45)
@@ -73,6 +75,15 @@ class Chosen:
     passes: int = 1
     would: str = ""
 
+    @property
+    def is_along_a_line(self) -> bool:
+        """Whether it is cut along a line that is marked, no stop and no fence set: a wedge changes
+        how far that is, and what is held on a sled does not touch it."""
+        if self.tool is None or self.way in (Way.GUIDE, Way.ANOTHER, Way.WEDGE):
+            return True
+        held = self.way is Way.HOLD_DOWN and self.tool.kind != "miter saw"
+        return held or self.tool.kind in LINE_SAWS
+
 
 def for_crosscut(tools: Tools, wanted: Crosscut) -> Chosen:
     """The tool for a crosscut."""
@@ -111,10 +122,21 @@ def _crosscuts(tools: Tools, wanted: Crosscut) -> Iterator[Chosen]:
     for saw in saws:
         if wanted.wide <= _crosses(saw, wanted.swing):
             yield from _wedged(saw, wanted)
+    yield from _along_a_line(tools, plain, wanted.thick)
+
+
+def _along_a_line(tools: Tools, plain: Chosen, deep: int) -> Iterator[Chosen]:
+    """What is sawn with a saw in the hand: along a guide at once, square from two faces, with a
+    hand saw whatever it is."""
     for saw in tools.of("circular saw"):
-        tilts = saw.angle("tilt") is None or abs(wanted.lean) <= (saw.angle("tilt") or 0)
-        if tilts and _deep_enough(saw, wanted.thick, wanted.lean):
+        tilts = saw.angle("tilt") is None or abs(plain.lean) <= (saw.angle("tilt") or 0)
+        if tilts and _deep_enough(saw, deep, plain.lean):
             yield replace(plain, tool=saw, way=Way.GUIDE)
+    for saw in tools.of("circular saw") if not plain.lean else ():
+        if _deep_enough(saw, -(-deep // RESAWS_OVER)):
+            yield replace(plain, tool=saw, way=Way.PASSES, passes=RESAWS_OVER)
+    for saw in tools.of("hand saw"):
+        yield replace(plain, tool=saw)
 
 
 def _on_the_sled(tools: Tools, wanted: Crosscut) -> Iterator[Chosen]:
@@ -199,14 +221,15 @@ def _would_cross(tools: Tools, wanted: Crosscut) -> str:
     """What would make a crosscut that no saw makes that is owned."""
     saws = tools.of("miter saw")
     if saws and not any(_deep_enough(saw, wanted.thick) for saw in saws):
-        return "a saw that cuts so deep"
+        return "a saw that cuts so deep, or a hand saw along the line,"
     if saws and all(wanted.wide > _crosses(saw, wanted.swing) for saw in saws):
-        return "a saw that crosses so wide a piece, or a circular saw along a guide,"
+        return "a saw that crosses so wide a piece, a circular saw along a guide, or a hand saw"
     if wanted.lean:
-        return f"a saw that tilts to {abs(wanted.lean):f}°"
+        return f"a saw that tilts to {abs(wanted.lean):f}°, or a hand saw along the line,"
     if wanted.swing:
-        return f"a saw that turns to {abs(wanted.swing):f}°, or a circular saw along the line,"
-    return "a miter saw, a sled on a table saw, or a circular saw along a guide"
+        turns = f"a saw that turns to {abs(wanted.swing):f}°"
+        return f"{turns}, a circular saw along the line, or a hand saw"
+    return "a miter saw, a sled on a table saw, a circular saw along a guide, or a hand saw"
 
 
 def for_rip(tools: Tools, wanted: Rip) -> Chosen:
@@ -214,6 +237,10 @@ def for_rip(tools: Tools, wanted: Rip) -> Chosen:
     found = next(_resaws(tools, wanted) if wanted.resaw else _rips(tools, wanted), None)
     if found is None:
         return Chosen(None, Way.ANOTHER, lean=wanted.lean, would=_would_rip(wanted))
+    if found.tool is not None and found.tool.kind in LINE_SAWS:
+        return found
+    if wanted.long < SHORT_RIP:
+        return replace(found, way=Way.HOLD_DOWN)
     if found.way is None and wanted.reach > wanted.long:
         return replace(found, way=Way.SLED)
     return found
@@ -240,9 +267,7 @@ def _rips(tools: Tools, wanted: Rip) -> Iterator[Chosen]:
         most = saw.angle("tilt")
         if most and 0 < wanted.lean - most <= MOST_WEDGE and _deep_enough(saw, wanted.deep, most):
             yield replace(plain, tool=saw, way=Way.WEDGE, wedge=wanted.lean - most, lean=most)
-    for saw in tools.of("circular saw"):
-        if _tilts(saw, wanted.lean) and _deep_enough(saw, wanted.deep, wanted.lean):
-            yield replace(plain, tool=saw, way=Way.GUIDE)
+    yield from _along_a_line(tools, plain, wanted.deep)
 
 
 def _resaws(tools: Tools, wanted: Rip) -> Iterator[Chosen]:
@@ -255,6 +280,8 @@ def _resaws(tools: Tools, wanted: Rip) -> Iterator[Chosen]:
             yield Chosen(saw)
         elif wanted.deep <= max(saw.length("resaw") or 0, RESAWS_OVER * depth):
             yield Chosen(saw, Way.PASSES, passes=RESAWS_OVER)
+    for saw in tools.of("hand saw"):
+        yield Chosen(saw)
 
 
 def _reaches(saw: Tool, wanted: Rip) -> bool:
@@ -269,7 +296,7 @@ def _tilts(saw: Tool, lean: Decimal) -> bool:
 
 def _would_rip(wanted: Rip) -> str:
     if wanted.resaw:
-        return "a band saw that is high enough"
+        return "a band saw that is high enough, or a hand saw along the line,"
     if wanted.lean:
-        return f"a saw that tilts to {abs(wanted.lean):f}°"
-    return "a circular saw along a guide, or a table saw with a longer fence"
+        return f"a saw that tilts to {abs(wanted.lean):f}°, or a hand saw along the line,"
+    return "a circular saw along a guide, a table saw with a longer fence, or a hand saw"

@@ -16,6 +16,8 @@ from carpentry.language import Unit, read_length
 Vector = tuple[float, float, float]
 Half = tuple[Vector, float]  # a half space: normal · point ≤ distance
 _NEAR = 1e-6
+STOP = 0.5  # inches from the fence, that every stop block is deep
+FINE = 1 / 64
 
 
 def dot(a: Vector, b: Vector) -> float:
@@ -151,6 +153,17 @@ def _put_down(
     return (x, y, z), (out, along, up)
 
 
+@dataclass(frozen=True)
+class Blade:
+    """Its near side at fence and table (inches), how it goes out towards the builder and upwards,
+    and what it takes along the piece."""
+
+    near: float
+    turn: float
+    lean: float
+    takes: float
+
+
 class CardReader:
     """Boards, by number, and the pieces they came apart into."""
 
@@ -162,9 +175,13 @@ class CardReader:
         self.parts: dict[str, str] = {}
         self.kerf = kerf
         self.unit = unit
+        self.cut_further: set[tuple[int, int]] = set()
 
     def inches(self, text: str) -> float:
         return read_length(text, self.unit).ticks / 8128
+
+    def signed(self, text: str) -> float:
+        return -self.inches(text[1:]) if text.startswith("-") else self.inches(text)
 
     def work(self, card: dict[str, Any]) -> None:
         """Sets the tool once, and makes every cut of the card."""
@@ -185,8 +202,7 @@ class CardReader:
             where = (at[0], at[1], at[2])
             return dot(where, out), dot(where, along), dot(where, up)
 
-        corners = [seen(corner) for corner in solid.corners()]
-        low = [min(c[axis] for c in corners) for axis in range(3)]
+        there = [seen(corner) for corner in solid.corners()]
         lean = math.tan(math.radians(float(card.get("bevel", 0))))
         turn = 0.0
         if crosscut:
@@ -194,14 +210,19 @@ class CardReader:
             turn *= -1 if card.get("swing") == "left" else 1
             lean *= 1 if card.get("tilt_side", "right") == "right" else -1
         takes = self.kerf / math.cos(math.atan(math.hypot(turn, lean)))
-        if cut["waste"] == "beyond":
-            near = self.inches(card.get("stop") or card.get("fence") or cut["mark"])
-        elif crosscut:
-            near = self.inches(cut["mark"]) - takes
+        fence, table = min(c[1] for c in there), min(c[2] for c in there)
+        figure = card.get("stop") or card.get("fence")
+        if figure:
+            outward, inward = (self._along_axes(x, y, z, one) for one in (out, along))
+            near = self._touching(solid, outward, inward, crosscut=crosscut) + self.inches(figure)
         else:
-            near = self.inches(card.get("fence") or cut["mark"]) - (
-                0 if card.get("fence") else takes
-            )
+            edge = self._measured_from(card, cut, there, crosscut=crosscut)
+            line = edge[0] + self.signed(cut["mark"])
+            near = line - turn * (edge[1] - fence) - lean * (edge[2] - table)
+            near -= 0 if cut["waste"] == "beyond" else takes
+        self.look(card, cut, solid, near)
+        if crosscut:
+            self._compare(cut, there, Blade(near, turn, lean, takes))
         # the blade: out = near + turn · along the fence's side + lean · up, from fence and table
         slopes = (1.0, -turn, -lean)
         normal = [0.0, 0.0, 0.0]
@@ -210,7 +231,7 @@ class CardReader:
                 normal[axis] += slope * base[axis]
         at_saw = (normal[0], normal[1], normal[2])
         in_piece = (dot(at_saw, x), dot(at_saw, y), dot(at_saw, z))
-        shift = low[0] - turn * low[1] - lean * low[2]
+        shift = -turn * fence - lean * table
         below = solid.cut((in_piece, near + shift))
         above = solid.cut((_times(in_piece, -1), -(near + takes + shift)))
         for told, piece in ((cut["near"], below), (cut["far"], above)):
@@ -222,3 +243,83 @@ class CardReader:
             if told["label"]:
                 self.labels[told["label"]] = piece
                 self.parts[told["label"]] = told["part"]
+
+    @staticmethod
+    def _along_axes(x: Vector, y: Vector, z: Vector, direction: Vector) -> Vector:
+        """A direction at the saw, in the piece."""
+        return dot(direction, x), dot(direction, y), dot(direction, z)
+
+    @staticmethod
+    def _touching(solid: Solid, out: Vector, along: Vector, *, crosscut: bool) -> float:
+        """Where a piece that is pushed home is met: by a fence anywhere, by a stop within half an
+        inch of the fence, which is all that a stop surely is deep."""
+        if not crosscut:
+            return min(dot(out, c) for c in solid.corners())
+        fence = min(dot(along, c) for c in solid.corners())
+        return min(dot(out, c) for c in solid.cut((along, fence + STOP)).corners())
+
+    @staticmethod
+    def _measured_from(
+        card: dict[str, Any], cut: dict[str, Any], there: list[Vector], *, crosscut: bool
+    ) -> Vector:
+        """The corner on the face that is up which a tape is hooked on."""
+        top = max(c[2] for c in there)
+        face = [c for c in there if c[2] > top - 1e-5]
+        if not crosscut:
+            assert cut["mark_from"] == f"from the {cut['against']}", cut
+            is_face = "face" in cut["against"] or cut["against"] == "back"
+            return min(there if is_face else face)  # a face is flat at the fence, edges may lean
+        low, high = min(c[1] for c in face), max(c[1] for c in face)
+        end, _, along = cut["mark_from"].partition(", along the ")
+        assert end.removeprefix("from the ").removeprefix("long point of the ") == cut["first"]
+        edges = {"": low, cut["against"]: low}
+        other = {"marked edge": "far edge", "far edge": "marked edge"}[cut["against"]]
+        edges[other] = high
+        mine = min(c for c in face if abs(c[1] - edges[along]) < 1e-4)
+        if "long point" in end or not along:
+            assert mine[0] < min(face)[0] + FINE, f"that is no long point: {cut}"
+        return mine
+
+    def _compare(self, cut: dict[str, Any], there: list[Vector], saw: Blade) -> None:
+        """Whether ends, blade and kerf are where they are drawn."""
+        drawn = {name: cut["drawn"][name] for name in ("near_end", "blade", "far_end")}
+        told = {name: [self.signed(one) for one in corners] for name, corners in drawn.items()}
+        assert abs(self.inches(cut["drawn"]["kerf"]) - saw.takes) < FINE, cut
+        fence, table, top = (f(c[a] for c in there) for f, a in ((min, 1), (min, 2), (max, 2)))
+        origin = None  # the place of the stop, as it is drawn
+        sides = []
+        for height in (top, table):
+            face = [c for c in there if abs(c[2] - height) < 1e-4]
+            sides.append((height, face))
+        order = [(0, min), (0, max), (1, max), (1, min)]
+        for n, (which, pick) in enumerate(order):
+            height, face = sides[which]
+            edge = pick(c[1] for c in face)
+            mine = [c[0] for c in face if abs(c[1] - edge) < 1e-4]
+            near_end, far_end, blade = (told[name][n] for name in ("near_end", "far_end", "blade"))
+            origin = min(mine) - near_end if origin is None else origin
+            assert abs(min(mine) - origin - near_end) < FINE, f"drawn at {near_end}: {cut}"
+            assert abs(max(mine) - origin - far_end) < FINE, f"drawn at {far_end}: {cut}"
+            at = saw.near + saw.turn * (edge - fence) + saw.lean * (height - table)
+            assert abs(at - origin - blade) < FINE, f"blade drawn at {blade}: {cut}"
+
+    def look(self, card: dict[str, Any], cut: dict[str, Any], solid: Solid, near: float) -> None:
+        """What no careful person does: short pieces ripped at a fence or crosscut without being
+        held, a part on the free side while a sliver is trapped at the fence."""
+        long = solid.extents()[0]
+        if card["do"] in ("rip", "resaw"):
+            by_hand = card["tool"] in ("hand saw", "circular saw", None)
+            if long < 12 - FINE:
+                assert by_hand or card["way"] == "hold-down", f"{long} in is ripped: {cut}"
+            waste = cut["near"] is None or not (cut["near"]["label"] or cut["near"]["keep"])
+            inside = cut["near"] and self.holds_parts(card, cut["board"], cut["near"]["piece"])
+            if card.get("fence") and float(self.inches(card["fence"])) < 0.5 and not inside:
+                assert not waste, f"a sliver at the fence: {cut}"
+        elif cut["near"] and cut["near"]["label"]:
+            corners = self.inches(card["stop"]) if card.get("stop") else long
+            if corners < 6 - FINE:
+                assert cut["held"] or card["way"], f"{corners} in is not held: {cut}"
+
+    def holds_parts(self, card: dict[str, Any], board: int, piece: int) -> bool:
+        """Whether something is still cut from a piece: a later card takes it up."""
+        return (board, piece) in self.cut_further
