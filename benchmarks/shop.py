@@ -78,7 +78,7 @@ def _fewest(first: int) -> None:
         if not 2 <= sum(map(len, cuts)) <= _LARGEST:
             continue
         waits = [
-            [(c.key, c.position, None if c.after is None else (c.board, c.after)) for c in board]
+            [(c.key, [c.position], None if c.after is None else (c.board, c.after)) for c in board]
             for board in cuts
         ]
         found = in_fewest_rounds(waits, lambda position: (str(position),))

@@ -20,6 +20,7 @@ from carpentry.shop.placing import Sold, Supply
 from carpentry.shop.refit import come_to
 from carpentry.shop.said import (
     MARKS,
+    OVER_ALL,
     counted,
     is_usual,
     lies,
@@ -58,6 +59,7 @@ __all__ = [
     "KINDS",
     "MARKS",
     "MOST_TOOLS",
+    "OVER_ALL",
     "STARTERS",
     "Bench",
     "BenchBoard",

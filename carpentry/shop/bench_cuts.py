@@ -154,7 +154,8 @@ class BenchCut:
     ``before`` it; on the table it is at ``mark_below``. ``near_size`` is how long (of a rip: wide)
     the piece at stop or fence comes to be, 0 without one. What is not safe in the hand ``is_held``
     by a clamp; ``at_end`` where the marked end of the board as bought comes off; the saw takes
-    ``kerf`` along the piece (ticks)."""
+    ``kerf`` along the piece (ticks). ``is_slanted`` where the piece at the stop has an end that is
+    not square, so that its size is over all."""
 
     board: int
     number: int
@@ -174,6 +175,7 @@ class BenchCut:
     mark_below: int
     at_end: bool = False
     is_held: bool = False
+    is_slanted: bool = False
 
     @property
     def key(self) -> tuple[int, int]:
@@ -346,6 +348,7 @@ def _bench_cuts(
             mark_below=lying.distance if near_wanted else lying.beyond,
             at_end=cut.saw is Saw.CROSSCUT and not any(wanted[:1]) and not piece.spans[0][0],
             is_held=chosen.way is Way.HOLD_DOWN,
+            is_slanted=cut.saw is Saw.CROSSCUT and _has_slanted_end(every, cut),
         )
 
 
@@ -364,6 +367,12 @@ def _settled(boards: list[list[BenchCut]]) -> list[list[BenchCut]]:
         [replace(cut, position=figures.get(cut.position, cut.position)) for cut in board]
         for board in boards
     ]
+
+
+def _has_slanted_end(every: Mapping[int, Piece], cut: Cut) -> bool:
+    near = cut.makes[0]
+    sides = () if near is None else every[near].sides
+    return any(side.axis == 0 and side.lean != SQUARE for side in sides)
 
 
 def _near_size(cut: Cut, every: Mapping[int, Piece], *, near_is_first: bool) -> int:

@@ -15,6 +15,8 @@ MARKS = (
     "the marked face, edge and end on every card; pieces keep them."
 )
 
+OVER_ALL = "over all"  # how a piece with slanted ends is measured, on every card and label
+
 
 def length_said(ticks: int, notation: Notation) -> str:
     return write_length(ticks, notation).text
@@ -217,19 +219,21 @@ def notes_of(set_up: SetUp, notation: Notation) -> list[str]:
     position = set_up.position
     said = []
     if position.do == "crosscut" and position.at is not None:
-        touching = {cut.lying.touches for cut in set_up.cuts if cut.lying.touches}
-        said += [f"Slanted ends: {TOUCHING[one]}." for one in sorted(touching)]
+        stopped = [cut for cut in set_up.cuts if cut.position.at is not None]
+        touching = {cut.lying.touches for cut in stopped if cut.lying.touches}
+        said += [f"A slanted end: {TOUCHING[one]}." for one in sorted(touching)]
         if not touching:
             said.append("The good end goes against the stop.")
-    if position.do == TRIM and any(cut.at_end for cut in set_up.cuts):
+    lines = [cut for cut in set_up.cuts if cut.position.at is None]
+    if any(cut.at_end for cut in lines):
         said.append("Back to sound wood; look for splits, and trim more where there are any.")
     if position.do == STRAIGHTEN:
         said.append(
             "The straight edge touches the two ends of the hollow side and rides the fence; its "
             "own width is added to the fence for the first cut."
         )
-    if position.at is None:
-        kerf = max(cut.kerf for cut in set_up.cuts)
+    if lines:
+        kerf = max(cut.kerf for cut in lines)
         half, whole = (length_said(one, notation) for one in (kerf // 2, kerf))
         said.append(
             f"Saw beside the line: with the line itself sawn away the piece is {half} short, on the"

@@ -1,12 +1,13 @@
 """In which order cuts are made so that each position of a tool is set as seldom as can be.
 
-A cut waits for the one that makes its piece; all that are ready at one position are made together.
-A position that has no cut but those that are ready is never wrong to take now; only where there is
-none is searched, deeper and deeper, within a budget of steps: the fewest positions that way are
-proven, without the budget the order is a good one.
+A cut waits for the one that makes its piece; all that are ready at one position are made together,
+those too that ride along: a cut to a line may be made at any stop where the saw stands so. A
+position of which nothing comes later is never wrong to take now; only where there is none is
+searched, deeper and deeper, within a budget of steps: the fewest positions that way are proven,
+without the budget the order is a good one.
 """
 
-from collections.abc import Callable, Hashable, Iterable, Sequence
+from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Generic, TypeVar
 
@@ -26,30 +27,32 @@ class Ordered(Generic[K, C]):
 
 @dataclass(frozen=True)
 class _Work:
-    """Boards that are cut alike are one: the position of each of its cuts, by number, and which cut
-    it waits for."""
+    """Boards that are cut alike are one: the positions at which each of its cuts may be made, by
+    number, and which cut it waits for."""
 
-    positions: tuple[int, ...]
+    positions: tuple[tuple[int, ...], ...]
     after: tuple[int | None, ...]
 
 
+Masks = list[dict[int, int]]  # of every position its cuts, by work, a bit each
 Done = tuple[int, ...]  # of every work the cuts that are done, a bit each
 
 
 def in_fewest_rounds(
-    boards: Iterable[Sequence[tuple[C, K, C | None]]], rank: Callable[[K], Rank]
+    boards: Iterable[Sequence[tuple[C, Sequence[K], C | None]]], rank: Callable[[K], Rank]
 ) -> Ordered[K, C]:
-    """The cuts of boards, each with its position and the cut of the same board that it waits for,
-    in as few positions as can be; of positions that may all be next the one that ranks first."""
+    """The cuts of boards, each with the positions at which it may be made and the cut of the same
+    board that it waits for, in as few positions as can be; of positions that may all be next the
+    one that ranks first."""
     known = [list(board) for board in boards]
-    every = sorted({position for board in known for _, position, _ in board}, key=rank)
+    every = sorted({one for board in known for _, may, _ in board for one in may}, key=rank)
     numbers = {position: number for number, position in enumerate(every)}
     alike: dict[_Work, list[list[C]]] = {}
     for board in known:
         names = [cut for cut, _, _ in board]
         places = {cut: n for n, cut in enumerate(names)}
         after = tuple(None if one is None else places[one] for _, _, one in board)
-        work = _Work(tuple(numbers[position] for _, position, _ in board), after)
+        work = _Work(tuple(tuple(sorted(numbers[p] for p in may)) for _, may, _ in board), after)
         alike.setdefault(work, []).append(names)
     search = _Search(list(alike), len(every))
     rounds = []
@@ -78,14 +81,18 @@ class _Search:
         self.begun: Done = tuple(0 for _ in works)
         self._looked = 0
         self._failed: dict[Done, int] = {}
-        self._at: list[dict[int, int]] = [{} for _ in range(positions)]  # its cuts, by work
+        self._at: Masks = [{} for _ in range(positions)]
+        self._own: Masks = [{} for _ in range(positions)]  # of those that are made nowhere else
         for w, work in enumerate(works):
-            for n, position in enumerate(work.positions):
-                self._at[position][w] = self._at[position].get(w, 0) | 1 << n
+            for n, may in enumerate(work.positions):
+                for position in may:
+                    for masks in (self._at, self._own) if len(may) == 1 else (self._at,):
+                        masks[position][w] = masks[position].get(w, 0) | 1 << n
 
     def order(self) -> list[int]:
         """The positions, one after the other."""
-        for most in range(self.positions, 2 * sum(len(w.positions) for w in self.works) + 1):
+        most_cuts = sum(len(work.positions) for work in self.works)
+        for most in range(sum(map(bool, self._own)), 2 * most_cuts + 1):
             self._failed.clear()
             found = self._within(self.begun, most)
             if found is not None:
@@ -114,28 +121,30 @@ class _Search:
                 done |= low
         return done
 
-    def _exhausts(self, done: Done, position: int) -> Done | None:
-        """What is done after a position of which nothing comes later; ``None`` where something
+    def _exhausts(self, done: Done, position: int, cuts: Masks) -> Done | None:
+        """What is done after a position of whose cuts nothing comes later; ``None`` where something
         does."""
-        now = list(done)
-        for w, cuts in self._at[position].items():
-            if cuts & ~done[w]:
-                now[w] = self._made(w, done[w], position)
-                if cuts & ~now[w]:
-                    return None
-        return tuple(now)
+        after = self.made(done, position)
+        later = any(mine & ~after[w] for w, mine in cuts[position].items())
+        return None if later else after
 
     def _left(self, done: Done) -> list[int]:
-        """The positions at which something is left."""
+        """The positions of whose own cuts something is left."""
         return [
             position
-            for position, by_work in enumerate(self._at)
+            for position, by_work in enumerate(self._own)
             if any(cuts & ~done[w] for w, cuts in by_work.items())
         ]
 
-    def _ready(self, done: Done, left: Iterable[int]) -> list[int]:
+    def _is_done(self, done: Done) -> bool:
+        return all(
+            now == (1 << len(work.positions)) - 1
+            for work, now in zip(self.works, done, strict=True)
+        )
+
+    def _ready(self, done: Done) -> list[int]:
         """Those at which something can be done now."""
-        return [position for position in left if self._is_ready(done, position)]
+        return [one for one in range(self.positions) if self._is_ready(done, one)]
 
     def _is_ready(self, done: Done, position: int) -> bool:
         for w, cuts in self._at[position].items():
@@ -157,7 +166,7 @@ class _Search:
         while again:
             again = False
             for position in left:
-                after = self._exhausts(done, position)
+                after = self._exhausts(done, position, self._at)
                 if after is not None:
                     taken.append(position)
                     done = after
@@ -171,11 +180,13 @@ class _Search:
         is used up."""
         taken, done, left = self._safe(done)
         room = most - len(taken)
-        if not left:
-            return taken
-        if len(left) >= room or self._failed.get(done, -1) >= room or self._looked > _WORK:
-            return None  # one of those that are left is taken twice
-        for position in self._ready(done, left):
+        if self._is_done(done):
+            return taken if room >= 0 else None
+        # where every one that is left has more of its own to come, one of them is taken twice
+        twice = not any(self._exhausts(done, one, self._own) for one in left)
+        if len(left) + twice > room or self._failed.get(done, -1) >= room or self._looked > _WORK:
+            return None
+        for position in self._ready(done):
             rest = self._within(self.made(done, position), room - 1)
             if rest is not None:
                 return [*taken, position, *rest]
@@ -186,11 +197,11 @@ class _Search:
         """Always the position of which most is ready, as a share of what is left of it."""
         done, order = self.begun, []
         while True:
-            taken, done, left = self._safe(done)
+            taken, done, _ = self._safe(done)
             order += taken
-            if not left:
+            if self._is_done(done):
                 return order
-            best = max(self._ready(done, left), key=lambda one: self._share(done, one))
+            best = max(self._ready(done), key=lambda one: self._share(done, one))
             order.append(best)
             done = self.made(done, best)
 
@@ -199,3 +210,26 @@ class _Search:
         waiting = sum((c & ~done[w]).bit_count() for w, c in self._at[position].items())
         rest = sum((c & ~now[w]).bit_count() for w, c in self._at[position].items())
         return (waiting - rest) / waiting
+
+
+def in_few_walks(
+    rounds: Sequence[tuple[K, tuple[C, ...]]],
+    waits: Mapping[C, C | None],
+    nearer: Callable[[K | None, K], int],
+) -> list[tuple[K, tuple[C, ...]]]:
+    """The same rounds, each after those that it waits for, so that what is done at one tool comes
+    together: next is always the one that is least far (``nearer``) from the last."""
+    at = {cut: n for n, (_, cuts) in enumerate(rounds) for cut in cuts}
+    before = [
+        {at[w] for cut in cuts if (w := waits[cut]) is not None and at[w] != n}
+        for n, (_, cuts) in enumerate(rounds)
+    ]
+    order: list[int] = []
+    left = list(range(len(rounds)))
+    while left:
+        last = rounds[order[-1]][0] if order else None
+        ready = [n for n in left if before[n] <= set(order)]
+        best = min(ready, key=lambda n: (nearer(last, rounds[n][0]), n))
+        order.append(best)
+        left.remove(best)
+    return [rounds[n] for n in order]

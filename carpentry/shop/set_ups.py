@@ -4,8 +4,10 @@ they are made."""
 from collections import Counter
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
-from itertools import groupby
+from decimal import Decimal
+from itertools import groupby, pairwise
 
+from carpentry.cutting import Saw
 from carpentry.language import TICKS_PER_FOOT, TICKS_PER_INCH
 from carpentry.lumber.cautions import (
     CROSSCUTS,
@@ -26,7 +28,8 @@ from carpentry.shop.bench_cuts import (
     BenchCut,
     Position,
 )
-from carpentry.shop.sequence import Rank, in_fewest_rounds
+from carpentry.shop.lying import NOTHING
+from carpentry.shop.sequence import Rank, in_few_walks, in_fewest_rounds
 from carpentry.shop.tools import Tools
 from carpentry.shop.ways import LINE_SAWS, Way
 
@@ -68,13 +71,34 @@ class SetUp:
 
 @dataclass(frozen=True)
 class Sequenced:
-    """Set-ups one after the other, how often a stop, a fence or an angle is set, how often a board
-    is taken up, and whether no order of these cuts takes fewer set-ups."""
+    """Set-ups one after the other, how often a stop or a fence is set (``moves``), how often a
+    board is taken up (``lifts``), and whether no order of these cuts, each in its turn along its
+    board, takes fewer set-ups."""
 
     set_ups: tuple[SetUp, ...]
     moves: int
     lifts: int
     is_fewest: bool
+
+    @property
+    def swings(self) -> int:
+        """How often a saw is turned or tilted, to square again too."""
+        stood: dict[str, tuple[Decimal, Decimal]] = {}
+        count = 0
+        for one in self.set_ups:
+            position = one.position
+            if position.at is None and position.kind != "miter saw":
+                continue
+            now = (position.swing, position.lean)
+            count += stood.get(position.tool, (NOTHING, NOTHING)) != now
+            stood[position.tool] = now
+        return count
+
+    @property
+    def walks(self) -> int:
+        """How often one goes from one tool to another."""
+        tools = [one.position.tool for one in self.set_ups]
+        return sum(before != after for before, after in pairwise(tools))
 
 
 def minutes_of(set_ups: Iterable[SetUp]) -> int:
@@ -87,25 +111,44 @@ def minutes_of(set_ups: Iterable[SetUp]) -> int:
 def stop_by_stop(cuts: Sequence[Sequence[BenchCut]], tools: Tools) -> Sequenced:
     """Each position set as seldom as can be; boards are taken up again as often as that needs."""
     known = {cut.key: cut for board in cuts for cut in board}
+    stops = _stops(known.values())
+    waits = {key: _waits_for(cut) for key, cut in known.items()}
     ordered = in_fewest_rounds(
-        (
-            [
-                (cut.key, cut.position, None if cut.after is None else (cut.board, cut.after))
-                for cut in board
-            ]
-            for board in cuts
-        ),
+        ([(cut.key, _may_be_at(cut, stops), waits[cut.key]) for cut in board] for board in cuts),
         _rank,
     )
-    rounds = [(position, [known[key] for key in keys]) for position, keys in ordered.rounds]
-    return _sequence(rounds, tools, is_fewest=ordered.is_fewest)
+    near = in_few_walks(ordered.rounds, waits, _apart)
+    rounds = [(position, [known[key] for key in keys]) for position, keys in near]
+    _put_off(rounds, stops)
+    made = [(position, mine) for position, mine in rounds if mine]
+    return _sequence(made, tools, is_fewest=ordered.is_fewest)
+
+
+def _put_off(rounds: list[tuple[Position, list[BenchCut]]], stops: list[Position]) -> None:
+    """Moves cuts to a line to the set-up at which their board is taken up next, where the saw
+    stands so there, too."""
+    at = {cut.key: n for n, (_, mine) in enumerate(rounds) for cut in mine}
+    nexts: dict[tuple[int, int], list[int]] = {}
+    for n in reversed(range(len(rounds))):
+        for cut in sorted(rounds[n][1], key=lambda one: one.key, reverse=True):
+            later = min(nexts.get(cut.key, ()), default=n)
+            if later > n and rounds[later][0] in _may_be_at(cut, stops):
+                rounds[n][1].remove(cut)
+                rounds[later][1].append(cut)
+                at[cut.key] = later
+            before = _waits_for(cut)
+            if before is not None:
+                nexts.setdefault(before, []).append(at[cut.key])
 
 
 def board_by_board(cuts: Sequence[Sequence[BenchCut]], tools: Tools) -> Sequenced:
     """Each board is taken up once, cut to its last piece and put away."""
     rounds: list[tuple[Position, list[BenchCut]]] = []
     for board in cuts:
-        alone = in_fewest_rounds([[(cut.number, cut.position, cut.after) for cut in board]], _rank)
+        stops = _stops(board)
+        alone = in_fewest_rounds(
+            [[(cut.number, _may_be_at(cut, stops), cut.after) for cut in board]], _rank
+        )
         known = {cut.number: cut for cut in board}
         for position, numbers in alone.rounds:
             if not rounds or rounds[-1][0] != position:
@@ -113,6 +156,35 @@ def board_by_board(cuts: Sequence[Sequence[BenchCut]], tools: Tools) -> Sequence
             rounds[-1][1].extend(known[number] for number in numbers)
     found = _sequence(rounds, tools, is_fewest=False)
     return replace(found, lifts=sum(bool(board) for board in cuts))
+
+
+def _waits_for(cut: BenchCut) -> tuple[int, int] | None:
+    return None if cut.after is None else (cut.board, cut.after)
+
+
+def _stops(cuts: Iterable[BenchCut]) -> list[Position]:
+    found = (cut.position for cut in cuts if cut.position.do == Saw.CROSSCUT.value)
+    return list(dict.fromkeys(one for one in found if one.at is not None))
+
+
+def _may_be_at(cut: BenchCut, stops: Iterable[Position]) -> list[Position]:
+    """Where a cut may be made: at its own position, or, to a line, at any stop where the saw stands
+    so and which is farther from the blade than the piece reaches."""
+    mine = cut.position
+    if mine.at is not None or not mine.is_crosscut or mine.way is not None:
+        return [mine]
+    reach = max(cut.lying.blade) - min(cut.lying.near_end) + TICKS_PER_INCH
+    same = replace(mine, do=Saw.CROSSCUT.value)
+    found = [one for one in stops if (one.at or 0) >= reach and replace(one, at=None) == same]
+    return found or [mine]
+
+
+def _apart(last: Position | None, position: Position) -> int:
+    """How much is moved from one position to another: a stop or a fence, the angle too, or one
+    walks to another tool."""
+    if last is None or last.tool != position.tool:
+        return 2
+    return (last.swing, last.lean) != (position.swing, position.lean)
 
 
 def _rank(position: Position) -> Rank:

@@ -2,7 +2,7 @@
 
 import random
 from collections import Counter
-from collections.abc import Hashable, Iterable
+from collections.abc import Hashable, Iterable, Sequence
 from dataclasses import replace
 
 from carpentry.cutting import CutPlan, CutProblem, first_plan
@@ -144,21 +144,22 @@ def faults(before: Bench, bench: Bench, problem: CutProblem, wanted: Counter[str
     return found
 
 
-Waits = tuple[tuple[int, int], Hashable, tuple[int, int] | None]  # a cut, its position, what before
+# a cut, the positions at which it may be made, what it waits for
+Waits = tuple[tuple[int, int], Sequence[Hashable], tuple[int, int] | None]
 
 
 def fewest_rounds(boards: Iterable[Iterable[Waits]]) -> int:
     """The fewest set-ups that cut boards, exactly: every state that so many lead to, one layer
     after the other."""
-    cuts = {name: (position, after) for board in boards for name, position, after in board}
-    positions = {position for position, _ in cuts.values()}
+    cuts = {name: (may, after) for board in boards for name, may, after in board}
+    positions = {position for may, _ in cuts.values() for position in may}
 
     def made(done: frozenset[tuple[int, int]], at: Hashable) -> frozenset[tuple[int, int]]:
         while True:
             more = {
                 name
-                for name, (position, after) in cuts.items()
-                if name not in done and position == at and (after is None or after in done)
+                for name, (may, after) in cuts.items()
+                if name not in done and at in may and (after is None or after in done)
             }
             if not more:
                 return done

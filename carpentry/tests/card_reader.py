@@ -212,7 +212,7 @@ class CardReader:
         takes = self.kerf / math.cos(math.atan(math.hypot(turn, lean)))
         fence, table = min(c[1] for c in there), min(c[2] for c in there)
         figure = card.get("stop") or card.get("fence")
-        if figure:
+        if figure and not cut["to_line"]:
             outward, inward = (self._along_axes(x, y, z, one) for one in (out, along))
             near = self._touching(solid, outward, inward, crosscut=crosscut) + self.inches(figure)
         else:
@@ -316,7 +316,8 @@ class CardReader:
             if card.get("fence") and float(self.inches(card["fence"])) < 0.5 and not inside:
                 assert not waste, f"a sliver at the fence: {cut}"
         elif cut["near"] and cut["near"]["label"]:
-            corners = self.inches(card["stop"]) if card.get("stop") else long
+            at_stop = card.get("stop") and not cut["to_line"]
+            corners = self.inches(card["stop"]) if at_stop else long
             if corners < 6 - FINE:
                 assert cut["held"] or card["way"], f"{corners} in is not held: {cut}"
 

@@ -168,7 +168,7 @@ class FewestSetUpsTest(TestCase):
             found = stop_by_stop(cuts, owned)
             positions = {cut.position for board in cuts for cut in board}
             if longest_first:
-                self.assertEqual(len(found.set_ups), len(positions))
+                self.assertLessEqual(len(found.set_ups), len(positions))
             self.assertLessEqual(found.moves, board_by_board(cuts, owned).moves)
             self.assertGreaterEqual(found.lifts, len(cuts) if cuts else 0)
 
@@ -187,7 +187,8 @@ def _random_board(chance: random.Random, board: int) -> list[Waits]:
     cuts: list[Waits] = []
     for n in range(chance.randint(2, 6)):
         after = (board, chance.choice([n - 1, n - 1, chance.randrange(n)])) if n else None
-        cuts.append(((board, n), chance.randint(1, 5), after))
+        may = sorted({chance.randint(1, 5) for _ in range(chance.choice([1, 1, 1, 2, 3]))})
+        cuts.append(((board, n), may, after))
     return cuts
 
 

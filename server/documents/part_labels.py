@@ -104,7 +104,7 @@ def _label(canvas: Canvas, label: LabelOut, sheet: LabelSheet, left: float, top:
     canvas.drawString(left + _PADDING, top - large - 2, label.label)
     small = max(6.0, min(10.0, sheet.high * 0.15))
     canvas.setFont(BOLD, small + 2)
-    canvas.drawRightString(right, top - small - 6, label.length.text)
+    canvas.drawRightString(right, top - small - 6, f"{label.length.text} {label.measured}".rstrip())
     canvas.setFont(REGULAR, small)
     canvas.drawRightString(right, top - 2 * small - 9, f"board {label.board}")
     room = int((sheet.wide - 2 * _PADDING) / (small * 0.52))

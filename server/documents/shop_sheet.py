@@ -79,9 +79,13 @@ def _cut(card: CardOut, cut: CardCutOut) -> str:
     said = [escape(cut.piece)]
     if not (cut.is_usual and card.is_crosscut) or card.tilt:
         said.append(escape(cut.lies))
-    if card.at is None:
-        said.append(f"line at {length_markup(cut.mark)}, saw {cut.waste} it")
-    return f"{'; '.join(said)}: <b>{escape(cut.makes)}</b>"
+    if cut.to_line:
+        said.append(f"{escape(cut.line)}, saw {cut.waste} it")
+    how = ""
+    if cut.measured and cut.measured_how:
+        named = cut.labels[0] if cut.labels else "the piece"
+        how = f", {escape(named)} is {length_markup(cut.measured)} {cut.measured_how}"
+    return f"{'; '.join(said)}: <b>{escape(cut.makes)}</b>{how}"
 
 
 def _end_grain(card: CardOut, cut: CardCutOut) -> Drawing:

@@ -6,6 +6,7 @@ from dataclasses import asdict
 
 from django.db import transaction
 
+from carpentry.design.ends import is_angled
 from carpentry.language import CarpentryError, sold_name
 from carpentry.planning import Workup
 from carpentry.project import Material, NamedPart
@@ -83,11 +84,14 @@ def planned_cutting(project: Project, id: uuid.UUID) -> Cutting:
 def _called(work: Workup, named: NamedPart) -> dict[str, object]:
     """How a part is called at the bench."""
     part = named.part
+    cut = (one for problem in work.problems if problem for one in problem.parts)
+    slanted = (one.length for one in cut if one.id == named.id and is_angled(one.ends))
     return {
         "mark": work.marks[named.id],
         "name": part.name,
         "group": part.fields.group.strip(),
         "length": part.length.ticks,
+        "over_all": next(slanted, None),
         "quantity": part.quantity * work.settings.copies,
         "held": part.is_held,
     }

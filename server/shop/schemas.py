@@ -58,10 +58,14 @@ class RefusedBenchEventOut(BaseModel):
 class CardCutOut(BaseModel):
     """One cut of a set-up: its ``key`` is board and number. ``lies`` says how the piece is put on
     the saw; ``size`` are its length, width and thickness, ``near`` and ``far`` from stop or fence
-    to either side of the blade (ticks). ``corners`` is its end as it lies against the fence: from
+    to either side of the blade (ticks). ``line`` says where the line is drawn on the face that is
+    up; ``touches`` what of a slanted end touches the stop. ``near_end``, ``blade`` (its near side)
+    and ``far_end`` are where ends and blade are drawn (ticks from what touches the stop), ``kerf``
+    what it takes there: at the fence and away from it on the face that is up, away from it and at
+    the fence on the table. ``corners`` is its end as it lies against the fence: from
     the fence out and from the table up, round it (ticks). ``measured`` is what a miscut is asked
     for: how long (or wide) the piece at stop or fence should be, ``None`` where nothing is measured
-    there."""
+    there, and ``measured_how`` where its ends are slanted."""
 
     key: str
     board: int
@@ -71,8 +75,16 @@ class CardCutOut(BaseModel):
     up: str
     against: str
     mark: LengthOut
+    to_line: bool
+    line: str
+    line_along: str
+    touches: str
     waste: str
     size: list[int]
+    near_end: list[int]
+    blade: list[int]
+    far_end: list[int]
+    kerf: int
     near: int
     far: int
     corners: list[list[int]]
@@ -81,6 +93,7 @@ class CardCutOut(BaseModel):
     keeps_near: bool
     keeps_far: bool
     measured: LengthOut | None
+    measured_how: str
 
 
 class CardRowOut(BaseModel):
@@ -121,11 +134,14 @@ class CardOut(BaseModel):
 
 class SequenceOut(BaseModel):
     """Set-ups in one order; how often a stop, fence or angle is set, and how often a board is taken
-    up; ``fewest`` where no order of these cuts takes fewer set-ups."""
+    up, a saw turned or tilted (``swings``), another tool gone to (``walks``); ``fewest`` where no
+    order of these cuts, each in its turn along its board, takes fewer set-ups."""
 
     cards: list[CardOut]
     moves: int
     lifts: int
+    swings: int
+    walks: int
     fewest: bool
 
 
@@ -166,11 +182,12 @@ class HeldOut(BaseModel):
 
 
 class LabelOut(BaseModel):
-    """What is written on a piece."""
+    """What is written on a piece; ``measured`` how its length is, where its ends are slanted."""
 
     label: str
     name: str
     length: LengthOut
+    measured: str
     board: int
     goes_to: str
 

@@ -9,6 +9,7 @@ from carpentry.lumber import StockName, read_stock
 from carpentry.planning import Workup
 from carpentry.shop import (
     MARKS,
+    OVER_ALL,
     Bench,
     BenchBoard,
     BenchCut,
@@ -22,6 +23,7 @@ from carpentry.shop import (
     every_cut,
     is_usual,
     lies,
+    line_said,
     made_said,
     minutes_of,
     notes_of,
@@ -161,7 +163,12 @@ class _Shown:
             seen[card.key] += 1
             cards.append(card.model_copy(update={"key": f"{card.key} {seen[card.key]}"}))
         return SequenceOut(
-            cards=cards, moves=found.moves, lifts=found.lifts, fewest=found.is_fewest
+            cards=cards,
+            moves=found.moves,
+            lifts=found.lifts,
+            swings=found.swings,
+            walks=found.walks,
+            fewest=found.is_fewest,
         )
 
     def card(self, set_up: SetUp) -> CardOut:
@@ -220,6 +227,8 @@ class _Shown:
         near = next((made for made in cut.makes if made.is_near), None)
         keeps = near is not None and not near.is_waste
         long = cut.near_size if near is not None and near.labels else None
+        if long is not None and near is not None and near.part and cut.is_slanted:
+            long = self.cutting.parts[near.part].get("over_all") or long
         return CardCutOut(
             key=f"{cut.board}.{cut.number}",
             board=cut.board,
@@ -228,9 +237,17 @@ class _Shown:
             is_usual=is_usual(cut),
             up=cut.lying.up,
             against=cut.lying.fence,
-            mark=length_out(cut.mark, self.cutting.notation),
+            mark=length_out(abs(cut.mark), self.cutting.notation),
+            to_line=cut.position.at is None,
+            line=line_said(cut, self.notation),
+            line_along=cut.lying.along if cut.position.is_crosscut else "",
+            touches=cut.lying.touches or "",
             waste=cut.waste,
             size=list(cut.size),
+            near_end=list(cut.lying.near_end),
+            blade=list(cut.lying.blade),
+            far_end=list(cut.lying.far_end),
+            kerf=cut.kerf,
             near=cut.lying.distance,
             far=cut.lying.beyond,
             corners=[list(corner) for corner in cut.corners],
@@ -239,6 +256,7 @@ class _Shown:
             keeps_near=keeps,
             keeps_far=any(not made.is_near and not made.is_waste for made in cut.makes),
             measured=None if long is None else length_out(long, self.cutting.notation),
+            measured_how=OVER_ALL if cut.is_slanted else "",
         )
 
     def board(self, board: BenchBoard) -> BenchBoardOut:
@@ -280,7 +298,10 @@ class _Shown:
                     LabelOut(
                         label=label,
                         name=part["name"],
-                        length=length_out(part["length"], self.cutting.notation),
+                        length=length_out(
+                            part.get("over_all") or part["length"], self.cutting.notation
+                        ),
+                        measured=OVER_ALL if part.get("over_all") else "",
                         board=number,
                         goes_to=part["group"],
                     )

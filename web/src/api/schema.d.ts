@@ -2577,42 +2577,64 @@ export interface components {
          * CardCutOut
          * @description One cut of a set-up: its ``key`` is board and number. ``lies`` says how the piece is put on
          *     the saw; ``size`` are its length, width and thickness, ``near`` and ``far`` from stop or fence
-         *     to either side of the blade (ticks). ``corners`` is its end as it lies against the fence: from
+         *     to either side of the blade (ticks). ``line`` says where the line is drawn on the face that is
+         *     up; ``touches`` what of a slanted end touches the stop. ``near_end``, ``blade`` (its near side)
+         *     and ``far_end`` are where ends and blade are drawn (ticks from what touches the stop), ``kerf``
+         *     what it takes there: at the fence and away from it on the face that is up, away from it and at
+         *     the fence on the table. ``corners`` is its end as it lies against the fence: from
          *     the fence out and from the table up, round it (ticks). ``measured`` is what a miscut is asked
          *     for: how long (or wide) the piece at stop or fence should be, ``None`` where nothing is measured
-         *     there.
+         *     there, and ``measured_how`` where its ends are slanted.
          */
         CardCutOut: {
             /** Against */
             against: string;
+            /** Blade */
+            blade: number[];
             /** Board */
             board: number;
             /** Corners */
             corners: number[][];
             /** Far */
             far: number;
+            /** Far End */
+            far_end: number[];
             /** Is Usual */
             is_usual: boolean;
             /** Keeps Far */
             keeps_far: boolean;
             /** Keeps Near */
             keeps_near: boolean;
+            /** Kerf */
+            kerf: number;
             /** Key */
             key: string;
             /** Labels */
             labels: string[];
             /** Lies */
             lies: string;
+            /** Line */
+            line: string;
+            /** Line Along */
+            line_along: string;
             /** Makes */
             makes: string;
             mark: components["schemas"]["LengthOut"];
             measured: components["schemas"]["LengthOut"] | null;
+            /** Measured How */
+            measured_how: string;
             /** Near */
             near: number;
+            /** Near End */
+            near_end: number[];
             /** Piece */
             piece: string;
             /** Size */
             size: number[];
+            /** To Line */
+            to_line: boolean;
+            /** Touches */
+            touches: string;
             /** Up */
             up: string;
             /** Waste */
@@ -3399,7 +3421,7 @@ export interface components {
         };
         /**
          * LabelOut
-         * @description What is written on a piece.
+         * @description What is written on a piece; ``measured`` how its length is, where its ends are slanted.
          */
         LabelOut: {
             /** Board */
@@ -3409,6 +3431,8 @@ export interface components {
             /** Label */
             label: string;
             length: components["schemas"]["LengthOut"];
+            /** Measured */
+            measured: string;
             /** Name */
             name: string;
         };
@@ -5441,7 +5465,8 @@ export interface components {
         /**
          * SequenceOut
          * @description Set-ups in one order; how often a stop, fence or angle is set, and how often a board is taken
-         *     up; ``fewest`` where no order of these cuts takes fewer set-ups.
+         *     up, a saw turned or tilted (``swings``), another tool gone to (``walks``); ``fewest`` where no
+         *     order of these cuts, each in its turn along its board, takes fewer set-ups.
          */
         SequenceOut: {
             /** Cards */
@@ -5452,6 +5477,10 @@ export interface components {
             lifts: number;
             /** Moves */
             moves: number;
+            /** Swings */
+            swings: number;
+            /** Walks */
+            walks: number;
         };
         /**
          * SessionOut

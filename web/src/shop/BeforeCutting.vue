@@ -59,9 +59,13 @@ function choose(index: number) {
           {{ counted(cutting[one.value].moves, 'setting') }},
           {{ counted(cutting[one.value].lifts, 'lift') }} of boards</span
         >
+        <span class="text">
+          {{ counted(cutting[one.value].swings, 'turn') }} of a saw,
+          {{ counted(cutting[one.value].walks, 'walk') }} between tools</span
+        >
         <span class="text">{{ one.text }}</span>
         <span v-if="one.value === 'by_stop' && cutting.by_stop.fewest" class="text proven"
-          >no order of these cuts takes fewer set-ups</span
+          >cut along each board as the cards lay it, no order takes fewer set-ups</span
         >
       </button>
     </div>

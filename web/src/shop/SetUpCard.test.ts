@@ -4,6 +4,7 @@ import { inches } from '../testing/projects'
 import { cardOf, cutOf } from '../testing/shop'
 import { shown } from '../testing/shown'
 import CrosscutDrawing from './CrosscutDrawing.vue'
+import { shapeOf } from './crosscutShape'
 import EndGrain from './EndGrain.vue'
 import SetUpCard from './SetUpCard.vue'
 import type { CardNow } from './useCutting'
@@ -37,9 +38,10 @@ describe('a set-up', () => {
 
   it('trims without a figure, and sends every line of its own where there is no stop', () => {
     expect(card(now(cardOf([1], { at: null, do: 'trim' })))).toContain('Trim')
-    const free = card(now(cardOf([1], { at: null, do: 'line' })))
-    expect(free).toContain('Line')
-    expect(free).toContain('line at 20″, saw beyond it')
+    const free = cardOf([1], { at: null, do: 'line' })
+    free.rows[0]!.cuts = [cutOf({ to_line: true })]
+    expect(card(now(free))).toContain('Line')
+    expect(card(now(free))).toContain('line at 20″ from the marked end, saw beyond it')
   })
 
   it('says how a piece lies only where that is not as always', () => {
@@ -78,19 +80,28 @@ describe('a crosscut from above', () => {
 
   it('keeps what lies at the stop', () => {
     expect(drawn({}).get('[role="img"]').attributes('aria-label')).toContain('Stop to the left')
-    const trim = drawn({}, cutOf({ waste: 'before', keeps_near: false, keeps_far: true }))
+    const trim = drawn(
+      {},
+      cutOf({ to_line: true, waste: 'before', keeps_near: false, keeps_far: true }),
+    )
     expect(trim.get('[role="img"]').attributes('aria-label')).toContain('No stop')
   })
 
-  it('draws the blade across the board as it is swung', () => {
-    const corners = (said: Partial<Card>) =>
-      drawn(said)
-        .findAll('polygon')
-        .map((one) => one.attributes('points'))
-    expect(corners({ angle: 0 })).not.toEqual(corners({ angle: 30, swing: 'left' }))
-    expect(corners({ angle: 30, swing: 'left' })).not.toEqual(
-      corners({ angle: 30, swing: 'right' }),
-    )
+  it('says what touches the stop, and shows a bevel from the front too', () => {
+    const blade = [162560, 162560, 170000, 170000]
+    const bevel = drawn({}, cutOf({ touches: 'long edge up', blade }))
+    expect(bevel.text()).toContain('long edge up touches')
+    expect(bevel.text()).toContain('from the front')
+    expect(drawn({}).text()).not.toContain('from the front')
+  })
+
+  it('is to one scale, the middle broken away', () => {
+    const cut = cutOf({ blade: [162560, 134112, 134112, 162560] }) // 45° over its own width
+    const shape = shapeOf(cut)
+    const [at, front] = [shape.x(162560), shape.x(134112)]
+    expect(at - front).toBeCloseTo(shape.wide * shape.scale)
+    expect(shape.gap).not.toBeNull()
+    expect(shapeOf(cutOf({ blade: Array<number>(4).fill(30000) })).gap).toBeNull()
   })
 })
 

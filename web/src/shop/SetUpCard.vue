@@ -35,7 +35,8 @@ const isCrosscut = computed(() => props.card.is_crosscut)
 const lies = computed(() => {
   const first = cut.value
   if (!first) return ''
-  return isCrosscut.value && first.is_usual && !props.card.tilt ? '' : first.lies
+  const isPlain = first.is_usual && !props.card.tilt && !first.touches
+  return isCrosscut.value && isPlain ? '' : first.lies
 })
 </script>
 
@@ -54,16 +55,20 @@ const lies = computed(() => {
       </p>
       <p class="tells">{{ card.tells }}</p>
       <p v-if="lies" class="lies">{{ lies }}</p>
+      <p v-if="cut?.to_line && card.at" class="lies">First to its line, away from the stop.</p>
       <p v-if="card.way" class="way">{{ card.way }}</p>
       <template v-if="cut && shown">
         <CrosscutDrawing v-if="isCrosscut" :card="card" :cut="cut" :kind="shown.kind" />
         <EndGrain v-else :card="card" :cuts="cuts" :kind="shown.kind" />
         <ol class="cuts" :aria-label="`Cuts of board ${shown.board}`">
-          <li v-for="one in cuts" :key="one.key">
+          <li v-for="(one, n) in cuts" :key="one.key">
             {{ one.piece }}: <strong>{{ one.makes }}</strong>
-            <template v-if="!card.at">
-              , line at <LengthText :length="one.mark" />, saw {{ one.waste }} it</template
-            >
+            <template v-if="one.measured && one.measured_how"
+              >, {{ one.labels[0] ?? 'the piece' }} is <LengthText :length="one.measured" />
+              {{ one.measured_how }}</template
+            ><template v-if="one.to_line">, {{ one.line }}, saw {{ one.waste }} it</template
+            ><template v-else-if="cuts.some((other) => other.to_line)">, at the stop</template>
+            <span v-if="n && one.lies !== cuts[n - 1]?.lies" class="turn">{{ one.lies }}</span>
           </li>
         </ol>
       </template>
@@ -172,6 +177,11 @@ p {
 .cuts {
   margin: 8px 0 0;
   padding-left: 24px;
+}
+
+.turn {
+  display: block;
+  font-weight: 620;
 }
 
 .boards {

@@ -57,7 +57,7 @@ async function until(words: () => string, said: string) {
 describe('at the saw', () => {
   it('begins from the list of set-ups, in either order', async () => {
     const { words, asked } = await page({ id: null })
-    expect(words()).toContain('no order of these cuts takes fewer set-ups')
+    expect(words()).toContain('no order takes fewer set-ups')
     expect(words()).toContain('Mark every first end.')
     await press('Start cutting')
     expect(asked.at(-1)?.path).toMatch(/cuttings$/)

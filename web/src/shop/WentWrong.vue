@@ -38,9 +38,11 @@ const cuts = computed(() =>
       title: `board ${one.board}: ${one.makes}`,
       value: one.key,
       measured: one.measured,
+      how: one.measured_how,
     })),
 )
-const measured = computed(() => cuts.value.find((one) => one.value === cut.value)?.measured)
+const chosen = computed(() => cuts.value.find((one) => one.value === cut.value))
+const measured = computed(() => chosen.value?.measured)
 const boards = computed(() =>
   props.cutting.boards
     .filter((one) => !one.is_gone && (kind.value !== 'length' || one.is_whole))
@@ -110,8 +112,9 @@ function save() {
     <template v-if="kind === 'miscut'">
       <v-select v-model="cut" :items="cuts" label="Which cut" class="gap-below" />
       <p v-if="measured" class="quiet">
-        It should be <LengthText :length="measured" />{{ isRip ? ' wide' : '' }}. A little long is
-        no miscut: take so much off at the same stop.
+        It should be <LengthText :length="measured" />{{ isRip ? ' wide' : ''
+        }}{{ chosen?.how ? ` ${chosen.how}` : '' }}. A little long is no miscut: take so much off at
+        the same stop.
       </p>
       <v-text-field
         v-model="now"

@@ -13,7 +13,10 @@ export function cutOf(said: Partial<CardCut> = {}): CardCut {
       [3.5, 1.5],
       [0, 1.5],
     ],
-    size: [96, 3.5, 1.5],
+    ...{ line: 'line at 20″ from the marked end', line_along: 'edge', touches: '', kerf: 1000 },
+    to_line: false,
+    ...{ near_end: [0, 0, 0, 0], blade: Array(4).fill(162560), measured_how: '' },
+    ...{ far_end: Array(4).fill(780288), size: [780288, 28448, 12192] },
     ...said,
   }
 }
@@ -36,7 +39,7 @@ export function cardOf(boards: number[], said: Partial<Card> = {}): Card {
 /** What is cut of a project, with these set-ups in either order. */
 export function cuttingOf(cards: Card[], said: Partial<Cutting> = {}): Cutting {
   const boards = [...new Set(cards.flatMap((card) => card.rows.map((row) => row.board)))]
-  const sequence = { cards, fewest: true, lifts: 3, moves: cards.length }
+  const sequence = { cards, fewest: true, lifts: 3, moves: cards.length, swings: 1, walks: 2 }
   return {
     ...{ id: 'cutting', project: 'stand', name: 'Stand', begun: '2026-11-30T08:00:00Z' },
     ...{ finished: false, marks: 'Mark every first end.', notation: '1/16', said: '' },
