@@ -46,7 +46,7 @@ class Bench:
         that there is not."""
         found: set[Key] = set()
         for key in keys:
-            if self.cut(key) is None:
+            if self.cut(key) is None and key[1] not in self._shaped(key[0]):
                 raise CarpentryError(
                     f"board {key[0]} is cut otherwise now: look at it, and say what is there",
                     "cuts",
@@ -54,11 +54,21 @@ class Bench:
             board = self.boards[key[0]]
             made_by = {made: n for n, cut in board.numbered() for made in cut.makes if made}
             cuts = dict(board.numbered())
+            shaped = self._shaped(key[0])
             number: int | None = key[1]
+            if number in shaped:
+                same = [n for n, piece in shaped.items() if piece == shaped[number]]
+                found |= {(key[0], n) for n in same if n <= number}
+                number = made_by.get(shaped[number])
             while number is not None and (key[0], number) not in found:
                 found.add((key[0], number))
                 number = made_by.get(cuts[number].of)
         return frozenset(found)
+
+    def _shaped(self, number: int) -> dict[int, int]:
+        """What is sawn of the parts of a board, by number, each with its piece."""
+        board = self.boards.get(number)
+        return {n: piece for n, piece, _ in board.shaped()} if board else {}
 
     def there(self, number: int) -> list[int]:
         """The pieces of a board that lie there now."""
@@ -77,7 +87,12 @@ class Bench:
 
     def cuts_left(self) -> int:
         """How many cuts are not done yet."""
-        return sum(len(board.cuts) for board in self.boards.values()) - len(self.done)
+        every = {
+            (number, n)
+            for number, board in self.boards.items()
+            for n in (*board.numbers, *self._shaped(number))
+        }
+        return len(every - self.done)
 
     def parts_cut(self) -> list[tuple[BenchBoard, str, PlacedPart]]:
         """The parts that are there, each with its board and its label."""

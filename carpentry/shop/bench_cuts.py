@@ -22,12 +22,14 @@ from carpentry.shop.lying import (
     at_the_miter_saw,
     outermost,
 )
+from carpentry.shop.shaping import PartShape, Shaping
 from carpentry.shop.tools import Tool, Tools
-from carpentry.shop.ways import Chosen, Crosscut, Rip, Way, for_crosscut, for_rip
+from carpentry.shop.ways import Chosen, Crosscut, Rip, Way, for_crosscut, for_rip, for_shape
 
 STRAIGHTEN, TRIM = "straighten", "trim"
 SLIVER = TICKS_PER_INCH // 2  # a narrower one is not held between blade and fence
 _ALIKE = 8  # ticks, 0.025 mm, by which two figures of one setting may differ
+_SHAPED, _MOST_WORKS = 100_000, 100  # numbers of what is sawn of parts, past those of all cuts
 Stand = tuple[str, Decimal, Decimal]
 _ENOUGH = 1  # tick, that sawn pieces may differ by where they are one piece for two eyes
 
@@ -40,7 +42,8 @@ class BenchBoard:
     it is planned with, by index, ``offer`` what it is there, ``price`` what one more costs, and its
     length is ``called`` so; a ``crooked`` one is made straight by its first two rips. ``flaws`` are
     stretches of unsound wood, ``trims`` what is lost at its ends (ticks); ``rack`` is the board on
-    the rack that it is, by its id."""
+    the rack that it is, by its id; ``shapes`` are what makes parts more than square pieces, by
+    their ids."""
 
     number: int
     stock: str
@@ -59,6 +62,7 @@ class BenchBoard:
     flaws: tuple[tuple[int, int], ...] = ()
     trims: tuple[int, int] = (0, 0)
     rack: str = ""
+    shapes: Mapping[str, PartShape] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         if not self.numbers and self.cuts:
@@ -82,6 +86,14 @@ class BenchBoard:
     def numbered(self) -> Iterator[tuple[int, Cut]]:
         """Its cuts with their numbers."""
         return zip(self.numbers, self.cuts, strict=True)
+
+    def shaped(self) -> Iterator[tuple[int, int, Shaping]]:
+        """What is sawn of its parts once they are cut, each with its lasting number and that of its
+        piece."""
+        for piece, placed in self.placed.items():
+            shape = self.shapes.get(placed.part)
+            for n, one in enumerate(shape.works() if shape else ()):
+                yield _SHAPED + _MOST_WORKS * piece + n, piece, one
 
 
 @dataclass(frozen=True)
@@ -110,6 +122,11 @@ class Position:
     def is_crosscut(self) -> bool:
         """Whether it is across the grain, trims too."""
         return self.do in (Saw.CROSSCUT.value, TRIM)
+
+    @property
+    def is_rip(self) -> bool:
+        """Whether it is along the grain, straightening too."""
+        return self.do in (Saw.RIP.value, Saw.RESAW.value, STRAIGHTEN)
 
     @property
     def swing_side(self) -> str:
@@ -155,7 +172,8 @@ class BenchCut:
     the piece at stop or fence comes to be, 0 without one. What is not safe in the hand ``is_held``
     by a clamp; ``at_end`` where the marked end of the board as bought comes off; the saw takes
     ``kerf`` along the piece (ticks). ``is_slanted`` where the piece at the stop has an end that is
-    not square, so that its size is over all."""
+    not square, so that its size is over all. A ``shaping`` is sawn of the part whose label it
+    ``shapes``, which is cut already."""
 
     board: int
     number: int
@@ -176,6 +194,8 @@ class BenchCut:
     at_end: bool = False
     is_held: bool = False
     is_slanted: bool = False
+    shaping: Shaping | None = None
+    shapes: str = ""
 
     @property
     def key(self) -> tuple[int, int]:
@@ -280,7 +300,7 @@ def every_cut(boards: Iterable[BenchBoard], tools: Tools) -> list[list[BenchCut]
         )
     return _settled(
         [
-            list(_bench_cuts(board, mine, stands, tools))
+            [*_bench_cuts(board, mine, stands, tools), *_shaped(board, stands, tools)]
             for board, mine in zip(known, asked, strict=True)
         ]
     )
@@ -350,6 +370,60 @@ def _bench_cuts(
             is_held=chosen.way is Way.HOLD_DOWN,
             is_slanted=cut.saw is Saw.CROSSCUT and _has_slanted_end(every, cut),
         )
+
+
+def _shaped(board: BenchBoard, stands: Mapping[Stand, int], tools: Tools) -> Iterator[BenchCut]:
+    """What is sawn of parts that have square ends by then."""
+    every = lying_pieces(board)
+    made_by = {made: n for n, cut in board.numbered() for made in cut.makes if made}
+    kerf = min((cut.end - cut.start for cut in board.cuts), default=0)
+    last: dict[int, int | None] = {}
+    for number, of, upright in board.shaped():
+        long, across_, through = (round(every[of].size(axis)) for axis in range(3))
+        shape, size = board.shapes[board.placed[of].part], (long, across_, through)
+        shaping = upright
+        if abs(across_ - shape.thick) < abs(across_ - shape.wide):
+            shaping, size = upright.on_edge, (long, through, across_)
+        way = _to_shape(shaping, size, stands, tools)
+        do = Saw.CROSSCUT.value if shaping.is_straight else shaping.called
+        yield BenchCut(
+            board=board.number,
+            number=number,
+            of=of,
+            saw=Saw.CROSSCUT,
+            size=size,
+            lying=way.lying,
+            position=position_of(do, None, way.chosen, way.lying),
+            mark=0,
+            waste="outside",
+            makes=(),
+            corners=(),
+            stock=board.stock,
+            after=last.get(of, made_by.get(of)),
+            near_size=0,
+            kerf=kerf,
+            mark_below=0,
+            is_held=way.chosen.way is Way.HOLD_DOWN,
+            shaping=shaping,
+            shapes=board.labels[of],
+        )
+        last[of] = number
+
+
+def _to_shape(
+    shaping: Shaping, size: tuple[int, int, int], stands: Mapping[Stand, int], tools: Tools
+) -> _Way:
+    """How a piece lies for what is sawn of it, and the tool."""
+    long, wide, thick = size
+    if not shaping.is_straight:
+        return _Way(shaping.lying, for_shape(tools, thick))
+    ways = []
+    for lying in (shaping.lying, shaping.end_for_end):
+        asked = Crosscut(wide, thick, long, lying.swing, lying.lean)
+        ways.append(_Way(lying, for_crosscut(tools, asked)))
+    best = min(rank_of(way.chosen.way) for way in ways)
+    same = [way for way in ways if rank_of(way.chosen.way) == best]
+    return max(same, key=lambda way: stands[way.stand])
 
 
 def _settled(boards: list[list[BenchCut]]) -> list[list[BenchCut]]:

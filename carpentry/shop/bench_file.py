@@ -21,6 +21,7 @@ from carpentry.lumber import Section
 from carpentry.shop.bench import Bench, Changed, Key
 from carpentry.shop.bench_cuts import BenchBoard, lying_pieces
 from carpentry.shop.placing import Supply
+from carpentry.shop.shaping import read_shape, shape_document
 from carpentry.shop.tree import box_of
 
 
@@ -46,6 +47,7 @@ def board_document(board: BenchBoard) -> Json:
         "flaws": [list(one) for one in board.flaws],
         "trims": list(board.trims),
         "rack": board.rack,
+        "shapes": {part: shape_document(one) for part, one in board.shapes.items()},
     }
 
 
@@ -90,6 +92,7 @@ def read_board_document(document: Json) -> BenchBoard:
         flaws=tuple((start, end) for start, end in document["flaws"]),
         trims=(first, last),
         rack=document["rack"],
+        shapes={part: read_shape(one) for part, one in document.get("shapes", {}).items()},
     )
 
 

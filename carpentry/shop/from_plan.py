@@ -5,8 +5,11 @@ from collections.abc import Iterable, Iterator, Sequence
 
 from carpentry.cutting import CutPlan
 from carpentry.language import sold_name
+from carpentry.lumber import Section
 from carpentry.planning import Workup, numbered_boards
+from carpentry.project import Material
 from carpentry.shop.bench_cuts import BenchBoard
+from carpentry.shop.shaping import PartShape
 
 _WORK = "Work on parts is not worked out yet: "
 
@@ -37,9 +40,30 @@ def boards_to_cut(work: Workup, plans: Sequence[CutPlan | None]) -> list[BenchBo
             flaws=board.offer.on_hand.flaws if board.offer.on_hand else (),
             rack=board.taken.id if board.taken else "",
             trims=(work.settings.trim_start.ticks, work.settings.trim_end.ticks),
+            shapes=_shapes(work.materials[material], board.section),
         )
         labels = [one.label for one in board.pieces]
         found.append(bench.holding(zip(layout.parts, labels, strict=True)))
+    return found
+
+
+def _shapes(material: Material, section: Section | None) -> dict[str, PartShape]:
+    """What makes the parts of a material more than square pieces, of boards of a section."""
+    if section is None:
+        return {}
+    found = {}
+    for named in material.parts:
+        part = named.part
+        if part.is_shaped:
+            own = part.finished_section(section) or section
+            found[named.id] = PartShape(
+                part.outermost(section),
+                own.width,
+                own.thickness,
+                part.ends,
+                part.notches,
+                part.outline,
+            )
     return found
 
 
@@ -48,11 +72,8 @@ def not_yet(work: Workup, lines: Iterable[str] = ()) -> Iterator[str]:
     is left out in silence."""
     for material in work.materials:
         for named in material.all_parts():
-            part, mark = named.part, work.marks[named.id]
-            if any(end.is_shaped for end in part.ends):
-                yield f"{_WORK}{mark} has ends that are cut from square ones."
-            if part.notches or part.outline:
-                yield f"{_WORK}{mark} has notches or an outline."
+            if named.part.is_shaped and material.section is None:
+                yield f"{_WORK}{work.marks[named.id]} is of wood whose section nobody knows."
     for line in lines:
         if line.strip():
             yield f"{_WORK}{line.strip()}"

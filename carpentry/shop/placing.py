@@ -272,6 +272,7 @@ def _bought(work: Work, layout: Layout, labels: Sequence[str]) -> BenchBoard:
         called=sold.called,
         price=sold.price,
         trims=like.trims,
+        shapes=like.shapes,
     )
     return board.holding(zip(layout.parts, labels, strict=True))
 

@@ -74,7 +74,11 @@ def _miscut(work: Work, event: BenchEvent) -> frozenset[Key]:
     bench, (number, cut_number) = work.bench, keys[0]
     before = bench.with_before(keys)
     board = bench.boards[number]
-    cut = next(one for n, one in board.numbered() if n == cut_number)
+    cut = bench.cut(keys[0])
+    if cut is None:
+        raise CarpentryError(
+            "a part that was spoiled while it was shaped is made anew: say that it is lost", "cuts"
+        )
     (shown,) = every_cut([board], work.supply.tools)
     seen = next(one for one in shown if one.number == cut_number)
     near = next((made for made in seen.makes if made.is_near), None)

@@ -6,8 +6,9 @@ from collections.abc import Iterable
 from carpentry.cutting import Saw
 from carpentry.language import Notation, write_length
 from carpentry.shop.bench_cuts import STRAIGHTEN, TRIM, BenchCut, Position
-from carpentry.shop.lying import EDGE, END, FACE, LONG_EDGE_DOWN, LONG_EDGE_UP, LONG_POINT
+from carpentry.shop.lying import EDGE, END, FACE, FAR_END, LONG_EDGE_DOWN, LONG_EDGE_UP, LONG_POINT
 from carpentry.shop.set_ups import SetUp
+from carpentry.shop.shaping import Shaping
 from carpentry.shop.ways import Way
 
 MARKS = (
@@ -152,6 +153,8 @@ def line_said(cut: BenchCut, notation: Notation) -> str:
     """Where a line is drawn, on the face that is up; for a tilted blade where it meets the table,
     beside it."""
     lying = cut.lying
+    if cut.shaping:
+        return _shape_said(cut.shaping, cut.size[0], notation)
     if not cut.mark and cut.saw is Saw.CROSSCUT:
         return f"line from the corner of {lying.first} and {lying.along}"
     said = f"line at {length_said(cut.mark, notation)} {line_from(cut)}"
@@ -159,6 +162,24 @@ def line_said(cut: BenchCut, notation: Notation) -> str:
         below = length_said(cut.mark_below, notation)
         return f"{said} ({below} on the table)"
     return said
+
+
+def _shape_said(shaping: Shaping, long: int, notation: Notation) -> str:
+    """Between which points a part is sawn, from its marked end and its marked edge."""
+    top, bottom = shaping.edges
+    if not shaping.is_straight:
+        corners = ", ".join(
+            " × ".join(length_said(one, notation) for one in corner) for corner in shaping.line
+        )
+        return f"lines through {corners}, each from the {END} and the {top}. {shaping.more}"
+    (x0, y0), (x1, y1) = shaping.line
+    end = END if x0 == 0 else FAR_END
+    wide = max(y0, y1, *(y for _, y in shaping.waste))
+    begins = f"{length_said(y0, notation)} from the {top} on the {end}"
+    if y0 in (0, wide):
+        begins = f"the corner of {end} and {bottom if y0 else top}"
+    away = length_said(x1 if end == END else long - x1, notation)
+    return f"line from {begins} to {away} from the {end} on the {bottom if y1 else top}"
 
 
 def _stopped(cut: BenchCut) -> bool:
@@ -172,11 +193,15 @@ def is_usual(cut: BenchCut) -> bool:
 
 def piece_said(cut: BenchCut) -> str:
     """Which piece a cut is made of."""
+    if cut.shapes:
+        return f"{cut.shapes} of board {cut.board}"
     return f"piece {cut.of} of board {cut.board}" if cut.of else f"board {cut.board}"
 
 
 def made_said(cut: BenchCut) -> str:
-    """What comes off."""
+    """What comes off, or what is sawn of a part."""
+    if cut.shaping:
+        return cut.shaping.called
     said = []
     for made in cut.makes:
         if made.label:
@@ -198,12 +223,10 @@ def set_up_said(set_up: SetUp, notation: Notation) -> str:
     """A set-up in a few sentences."""
     position = set_up.position
     tool = position.tool or "no saw that is owned"
-    what = {STRAIGHTEN: "Straighten", TRIM: "Trim", "rip": "Rip", "resaw": "Resaw"}.get(
-        position.do, "Crosscut"
-    )
+    what = position.do.capitalize()
     said = [f"{what}, {tool}: {set_at(position, notation)}, {stands(position)}."]
     boards = ", ".join(str(number) for number in set_up.boards)
-    off = counted(set_up.labels)
+    off = counted([*set_up.labels, *set_up.shaped])
     cuts = len(set_up.cuts)
     said.append(
         f"{cuts} cut{'s' if cuts > 1 else ''} from board {boards}{': ' + off if off else ''}."
@@ -232,8 +255,9 @@ def notes_of(set_up: SetUp, notation: Notation) -> list[str]:
             "The straight edge touches the two ends of the hollow side and rides the fence; its "
             "own width is added to the fence for the first cut."
         )
-    if lines:
-        kerf = max(cut.kerf for cut in lines)
+    plain = [cut for cut in lines if cut.shaping is None]
+    if plain:
+        kerf = max(cut.kerf for cut in plain)
         half, whole = (length_said(one, notation) for one in (kerf // 2, kerf))
         said.append(
             f"Saw beside the line: with the line itself sawn away the piece is {half} short, on the"

@@ -38,7 +38,7 @@ _HELD = 6 * TICKS_PER_FOOT  # that one holds behind a table saw; common practice
 _LONG = 4 * TICKS_PER_FOOT  # a piece that is shorter is held by hand
 _MOST_STACKED = 3
 _TEST_PIECE = 6 * TICKS_PER_INCH
-_FIRST = [STRAIGHTEN, TRIM, "rip", "resaw", "crosscut"]
+_FIRST = [STRAIGHTEN, TRIM, "rip", "resaw", "crosscut", "notch", "outline"]
 _STEEP = 45
 MINUTES_A_SET_UP, MINUTES_A_CUT = 3, 0.75  # common practice, no source
 
@@ -67,6 +67,11 @@ class SetUp:
     def labels(self) -> list[str]:
         """The parts that come off."""
         return [label for cut in self.cuts for label in cut.labels]
+
+    @property
+    def shaped(self) -> list[str]:
+        """The parts of which more is sawn."""
+        return list(dict.fromkeys(cut.shapes for cut in self.cuts if cut.shapes))
 
 
 @dataclass(frozen=True)
@@ -171,7 +176,7 @@ def _may_be_at(cut: BenchCut, stops: Iterable[Position]) -> list[Position]:
     """Where a cut may be made: at its own position, or, to a line, at any stop where the saw stands
     so and which is farther from the blade than the piece reaches."""
     mine = cut.position
-    if mine.at is not None or not mine.is_crosscut or mine.way is not None:
+    if mine.at is not None or not mine.is_crosscut or mine.way is not None or cut.shaping:
         return [mine]
     reach = max(cut.lying.blade) - min(cut.lying.near_end) + TICKS_PER_INCH
     same = replace(mine, do=Saw.CROSSCUT.value)
@@ -259,7 +264,7 @@ def _set_up(
 
 def _overhang(cut: BenchCut, left: int, right: int) -> int:
     """How far a piece hangs over the table on one side, where that is more than a third of it."""
-    if cut.size[0] < _LONG:
+    if cut.size[0] < _LONG or cut.shaping:
         return 0
     over = max(cut.lying.distance - left, cut.rest - right)
     return over if over > cut.size[0] / 3 else 0
@@ -288,7 +293,7 @@ def cautions_of(
             yield CROSSCUTS
         if short:
             yield SHORT
-    elif position.kind not in LINE_SAWS:
+    elif position.is_rip and position.kind not in LINE_SAWS:
         yield RIPS
         if short:
             yield SHORT_RIPPED
@@ -311,7 +316,7 @@ def _cautions(position: Position, cuts: list[BenchCut]) -> Iterator[str]:
 
 
 def _short(cut: BenchCut) -> bool:
-    if not cut.position.is_crosscut:
+    if cut.position.is_rip:
         return cut.size[0] < SHORT_RIP
     return cut.is_held or any(
         0 < (cut.lying.distance if made.is_near else cut.rest) < SHORT_PIECE

@@ -10,6 +10,7 @@ from carpentry.shop.bench_cuts import BenchCut, Position, every_cut
 from carpentry.shop.from_plan import boards_to_cut, not_yet
 from carpentry.shop.said import MARKS, lies, line_from, set_up_said
 from carpentry.shop.set_ups import Sequenced, SetUp, board_by_board, stop_by_stop
+from carpentry.shop.shaping import Shaping
 from carpentry.shop.tools import Tools, starter_tools
 
 
@@ -108,16 +109,23 @@ def _cut(cut: BenchCut, unit: Unit) -> Json:
         "first": cut.lying.first,
         "to_line": cut.position.at is None,
         "touches": cut.lying.touches if cut.position.at is not None else None,
-        "mark": _signed(cut.mark, unit),
-        "mark_from": line_from(cut),
+        "mark": None if cut.shaping else _signed(cut.mark, unit),
+        "mark_from": None if cut.shaping else line_from(cut),
         "mark_on_table": _signed(cut.mark_below, unit) if cut.position.tilt else None,
         "waste": cut.waste,
         "held": cut.is_held,
-        "drawn": _drawn(cut, unit) if cut.position.is_crosscut else None,
+        "drawn": _drawn(cut, unit) if cut.position.is_crosscut and not cut.shaping else None,
+        "shapes": cut.shapes or None,
+        "line": _line(cut.shaping, unit) if cut.shaping else None,
         "near": _made(cut, near=True),
         "far": _made(cut, near=False),
         "says": lies(cut),
     }
+
+
+def _line(shaping: Shaping, unit: Unit) -> list[list[str]]:
+    """Through which points a part is sawn: from its marked end, and from its marked edge."""
+    return [[interchange(one, unit) for one in point] for point in shaping.line]
 
 
 def _drawn(cut: BenchCut, unit: Unit) -> Json:

@@ -101,6 +101,17 @@ def for_crosscut(tools: Tools, wanted: Crosscut) -> Chosen:
     return found
 
 
+def for_shape(tools: Tools, thick: int) -> Chosen:
+    """The tool for what is sawn along more lines than one: a notch, an outline."""
+    for saw in tools.of("jig saw", "band saw"):
+        if _deep_enough(saw, thick):
+            return Chosen(saw)
+    by_hand = tools.first("hand saw")
+    if by_hand is not None:
+        return Chosen(by_hand)
+    return Chosen(None, Way.ANOTHER, would="a jig saw that cuts so deep, or a hand saw,")
+
+
 def _crosscuts(tools: Tools, wanted: Crosscut) -> Iterator[Chosen]:
     """The ways to make a crosscut, the best first."""
     plain = Chosen(None, swing=wanted.swing, lean=wanted.lean)
@@ -199,8 +210,8 @@ def _wedged(saw: Tool, wanted: Crosscut) -> Iterator[Chosen]:
                 saw,
                 Way.WEDGE,
                 wedge=rest,
-                swing=own if turned else NOTHING,
-                lean=NOTHING if turned else own,
+                swing=own if turned else wanted.swing,
+                lean=wanted.lean if turned else own,
             )
 
 

@@ -138,8 +138,12 @@ def _put_down(
     if crosscut:
         out, along, up = RIGHT, _times(AWAY, -1), UP
         x = out if cut["first"] == "marked end" else _times(out, -1)
-        y = along if cut["against"] == "marked edge" else _times(along, -1)
-        z = _times(up, -1) if cut["up"] == "marked face" else up
+        if cut["up"] in ("marked face", "back"):
+            y = along if cut["against"] == "marked edge" else _times(along, -1)
+            z = _times(up, -1) if cut["up"] == "marked face" else up
+        else:
+            z = along if cut["against"] == "marked face" else _times(along, -1)
+            y = _times(up, -1) if cut["up"] == "marked edge" else up
     else:
         out = _times(RIGHT, -1) if card["fence_side"] == "right" else RIGHT
         along, up = AWAY, UP
@@ -186,7 +190,53 @@ class CardReader:
     def work(self, card: dict[str, Any]) -> None:
         """Sets the tool once, and makes every cut of the card."""
         for cut in card["cuts"]:
-            self._saw(card, cut)
+            if cut["shapes"]:
+                self._shape(card, cut)
+            else:
+                self._saw(card, cut)
+
+    def _shape(self, card: dict[str, Any], cut: dict[str, Any]) -> None:
+        """Draws a line between the two points that a card says, lays the piece as it says, turns
+        and tilts the saw, and saws beside the line; the larger piece is the part."""
+        assert len(cut["line"]) == 2, f"that is no straight cut: {cut}"
+        solid = self.labels[cut["shapes"]]
+        (x, y, z), (out, along, up) = _put_down(card, cut)
+        corners = solid.corners()
+        low = [min(c[axis] for c in corners) for axis in range(3)]
+        edge, face = (1, 2) if cut["against"] in ("marked edge", "far edge") else (2, 1)
+        marked_up = cut["up"] in ("marked face", "marked edge")
+        top = (min if marked_up else max)(c[face] for c in corners)
+        points = []
+        for away, across in cut["line"]:
+            point = [0.0, 0.0, 0.0]
+            point[0], point[edge], point[face] = (
+                low[0] + self.inches(away),
+                low[edge] + self.inches(across),
+                top,
+            )
+            at = [
+                sum(v[axis] * p for v, p in zip((x, y, z), point, strict=True)) for axis in range(3)
+            ]
+            seen = (at[0], at[1], at[2])
+            points.append((dot(seen, out), dot(seen, along), dot(seen, up)))
+        miter = math.radians(float(card["angle"])) * (-1 if card.get("swing") == "left" else 1)
+        turn = math.tan(miter)
+        lean = math.tan(math.radians(float(card.get("bevel", 0)))) / math.cos(miter)
+        lean *= -1 if card.get("tilt_side") == "left" else 1
+        nears = [p[0] - turn * p[1] - lean * p[2] for p in points]
+        assert abs(nears[0] - nears[1]) < FINE, f"the line is not where the saw runs: {cut}"
+        slopes = (1.0, -turn, -lean)
+        normal = [0.0, 0.0, 0.0]
+        for slope, base in zip(slopes, (out, along, up), strict=True):
+            for axis in range(3):
+                normal[axis] += slope * base[axis]
+        at_saw = (normal[0], normal[1], normal[2])
+        in_piece = self._along_axes(x, y, z, at_saw)
+        below, above = solid.cut((in_piece, nears[0])), solid.cut((_times(in_piece, -1), -nears[0]))
+        kept = max(
+            (one for one in (below, above) if len(one.corners()) >= 4), key=lambda one: one.volume()
+        )
+        self.labels[cut["shapes"]] = kept
 
     def _saw(self, card: dict[str, Any], cut: dict[str, Any]) -> None:
         solid = self.pieces.pop((cut["board"], cut["piece"]))

@@ -1,16 +1,29 @@
 """Set-ups: every cut in one of them, as few as can be, and parts that come off the cards alone."""
 
 import json
+import math
 import random
 from collections import Counter
 from collections.abc import Sequence
+from dataclasses import replace
 from decimal import Decimal
 from unittest import TestCase
 
-from carpentry.cutting import CutPart, CutPlan, CutProblem, first_plan
+from carpentry.cutting import (
+    Cut,
+    CutPart,
+    CutPlan,
+    CutProblem,
+    PlacedPart,
+    Saw,
+    SawnPiece,
+    first_plan,
+)
 from carpentry.design.edges import mean_width, wider_width
-from carpentry.design.ends import is_angled
+from carpentry.design.ends import is_angled, read_ends
+from carpentry.design.outline import read_notches
 from carpentry.language import CarpentryError, Json, Notation, Unit
+from carpentry.lumber import Section
 from carpentry.planning import plan_all, work_up_files
 from carpentry.project import read_project_file, read_yard_file
 from carpentry.shop import (
@@ -18,8 +31,10 @@ from carpentry.shop import (
     Sequenced,
     Tools,
     board_by_board,
+    board_document,
     boards_to_cut,
     every_cut,
+    read_board_document,
     read_tool,
     read_tools_file,
     shop_document,
@@ -29,10 +44,11 @@ from carpentry.shop import (
 )
 from carpentry.shop.sequence import in_fewest_rounds
 from carpentry.shop.set_ups import minutes_of
+from carpentry.shop.shaping import PartShape
 from carpentry.shop.shop_file import set_ups_document
 from carpentry.tests import seeds
 from carpentry.tests.benches import Waits, benched, fewest_rounds
-from carpentry.tests.card_reader import CardReader
+from carpentry.tests.card_reader import CardReader, Solid
 from carpentry.tests.problems import ticks
 from carpentry.tests.random_problems import SORTS, random_problem
 from carpentry.tests.terminal import ROOT, run
@@ -142,6 +158,101 @@ class CardsAloneTest(TestCase):
             assert problem
             self.hold(problem, reader, Counter())
         self.assertEqual(len(reader.labels), sum(b.quantity for b in project.parts))
+
+
+class ShapedCardsTest(TestCase):
+    """Ends that take more than a plain cut, from what is printed on the cards alone."""
+
+    WIDE, THICK, LONG = 3.5, 1.5, 24.0
+
+    def board(self, ends: str, *, on_edge: bool = False) -> BenchBoard:
+        wide, thick, long = (round(one * INCH) for one in (self.WIDE, self.THICK, self.LONG))
+        section = Section(wide, thick) if on_edge else Section(thick, wide)
+        cut = Cut(Saw.CROSSCUT, 0, long, long + 1016, (1, 2))
+        board = BenchBoard(
+            number=1,
+            stock="2x4",
+            length=2 * long,
+            section=section,
+            cuts=(cut,),
+            pieces=(SawnPiece(1, "p"), SawnPiece(2)),
+            shapes={"p": PartShape(long, wide, thick, read_ends(ends))},
+        )
+        written = json.loads(json.dumps(board_document(board)))
+        again = read_board_document(written)
+        self.assertEqual(board_document(again), written)
+        return again.holding([(PlacedPart("p", 0, long), "A1")])
+
+    def cut(self, ends: str, owned: Tools, *, on_edge: bool = False) -> Solid:
+        board = self.board(ends, on_edge=on_edge)
+        found = stop_by_stop(every_cut([board], owned), owned)
+        return read_cards([board], found, 1016).labels["A1"]
+
+    def test_ends_are_as_they_were_typed(self) -> None:
+        sides = tools(
+            miter_saw={"miter": "60", "tilt": "60", "tilt right": "0"}, table_saw={"depth": "3"}
+        )
+        for seed in seeds(40, 400):
+            chance = random.Random(seed)
+            ends = f"{_any_end(chance)}, {_any_end(chance)}"
+            on_edge = chance.random() < 0.3
+            with self.subTest(ends=ends, seed=seed, on_edge=on_edge):
+                solid = self.cut(ends, sides if seed % 2 else starter_tools(), on_edge=on_edge)
+                shape = read_ends(ends)
+                for up, out in ((0.0, 0.0), (0.0, 1.0), (1.0, 0.0), (1.0, 1.0), (0.5, 0.5)):
+                    lost = [one.lost(up, out, self.THICK * INCH, self.WIDE * INCH) for one in shape]
+                    at = _along(solid, up, out, on_edge=on_edge, wide=self.WIDE, thick=self.THICK)
+                    self.assertAlmostEqual(at[0], lost[0] / INCH, delta=CLOSE)
+                    self.assertAlmostEqual(self.LONG - at[1], lost[1] / INCH, delta=CLOSE)
+
+    def test_notches_and_outlines_say_their_lines(self) -> None:
+        board = self.board("0 0")
+        notches = read_notches("1 x 2 at top right; 1/2 x 3 at bottom, 4 from left", Unit.INCH)
+        shape = replace(board.shapes["p"], notches=notches)
+        boards = [replace(board, shapes={"p": shape})]
+        cuts = set_ups_document(
+            stop_by_stop(every_cut(boards, starter_tools()), starter_tools()),
+            Unit.INCH,
+            Notation.SIXTY_FOURTHS,
+        )
+        saw = [(card["tool"], cut["line"]) for card in cuts for cut in card["cuts"] if cut["line"]]
+        self.assertEqual(
+            saw,
+            [
+                ("jig saw", [["22", "0"], ["22", "1"], ["24", "1"]]),
+                ("jig saw", [["4", "3 1/2"], ["4", "3"], ["7", "3"], ["7", "3 1/2"]]),
+            ],
+        )
+        nothing = every_cut(boards, tools())[0][-1]
+        self.assertIn("a jig saw", nothing.position.would)
+
+
+def _any_end(chance: random.Random) -> str:
+    degrees = chance.choice(["10", "-22.5", "30", "-45"])
+    return chance.choice(
+        [
+            "0",
+            f"{degrees} tilt {chance.choice(['15', '-20', '40'])}",
+            f"{degrees} stub {chance.choice(['3/8', '1', '2 1/4'])}",
+            chance.choice(["point 45", "point 30/50"]),
+        ]
+    )
+
+
+def _along(
+    solid: Solid, up: float, out: float, *, on_edge: bool, wide: float, thick: float
+) -> tuple[float, float]:
+    """From where to where a part reaches, at shares of its width and its thickness."""
+    across, through = (1 - up) * wide, (1 - out) * thick
+    y, z = (thick - through, across) if on_edge else (across, through)
+    ends = [-math.inf, math.inf]
+    for (nx, ny, nz), distance in solid.halves:
+        rest = distance - ny * y - nz * z
+        if nx > 1e-9:
+            ends[1] = min(ends[1], rest / nx)
+        elif nx < -1e-9:
+            ends[0] = max(ends[0], rest / nx)
+    return ends[0], ends[1]
 
 
 class FewestSetUpsTest(TestCase):

@@ -80,7 +80,7 @@ def _cut(card: CardOut, cut: CardCutOut) -> str:
     if not (cut.is_usual and card.is_crosscut) or card.tilt:
         said.append(escape(cut.lies))
     if cut.to_line:
-        said.append(f"{escape(cut.line)}, saw {cut.waste} it")
+        said.append(f"{escape(cut.line)}, saw {'outside' if cut.shape else cut.waste} it")
     how = ""
     if cut.measured and cut.measured_how:
         named = cut.labels[0] if cut.labels else "the piece"

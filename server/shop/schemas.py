@@ -55,6 +55,16 @@ class RefusedBenchEventOut(BaseModel):
     message: str
 
 
+class ShapeOut(BaseModel):
+    """What is sawn of a part: the corners of the ``line`` and of the ``waste`` (of an outline: of
+    what is left), each from its marked end and marked edge (ticks)."""
+
+    line: list[list[int]]
+    waste: list[list[int]]
+    is_outline: bool
+    is_over: bool
+
+
 class CardCutOut(BaseModel):
     """One cut of a set-up: its ``key`` is board and number. ``lies`` says how the piece is put on
     the saw; ``size`` are its length, width and thickness, ``near`` and ``far`` from stop or fence
@@ -74,6 +84,7 @@ class CardCutOut(BaseModel):
     is_usual: bool
     up: str
     against: str
+    first: str
     mark: LengthOut
     to_line: bool
     line: str
@@ -94,6 +105,7 @@ class CardCutOut(BaseModel):
     keeps_far: bool
     measured: LengthOut | None
     measured_how: str
+    shape: ShapeOut | None
 
 
 class CardRowOut(BaseModel):

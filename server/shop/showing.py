@@ -48,6 +48,7 @@ from server.shop.schemas import (
     LastEventOut,
     RefusedBenchEventOut,
     SequenceOut,
+    ShapeOut,
 )
 
 Refused = Iterable[tuple[BenchEvent, str]]
@@ -197,7 +198,8 @@ class _Shown:
 
     def _tells(self, set_up: SetUp) -> str:
         """What comes off: ``6 cross ties (B)``."""
-        letters = Counter(label.rstrip("0123456789") for label in set_up.labels)
+        named = [*set_up.labels, *set_up.shaped]
+        letters = Counter(label.rstrip("0123456789") for label in named)
         said = [
             f"{count} {self.names.get(mark, '') or 'pieces'} ({mark})"
             for mark, count in letters.items()
@@ -212,7 +214,9 @@ class _Shown:
             called=board.called,
             stock=board.stock,
             kind=self._kind(board.stock),
-            off=counted(label for cut in cuts for label in cut.labels),
+            off=counted(
+                dict.fromkeys(one for cut in cuts for one in (*cut.labels, cut.shapes) if one)
+            ),
             cuts=[self.cut(cut) for cut in cuts],
         )
 
@@ -237,6 +241,7 @@ class _Shown:
             is_usual=is_usual(cut),
             up=cut.lying.up,
             against=cut.lying.fence,
+            first=cut.lying.first,
             mark=length_out(abs(cut.mark), self.cutting.notation),
             to_line=cut.position.at is None,
             line=line_said(cut, self.notation),
@@ -251,11 +256,12 @@ class _Shown:
             near=cut.lying.distance,
             far=cut.lying.beyond,
             corners=[list(corner) for corner in cut.corners],
-            labels=cut.labels,
+            labels=cut.labels or [one for one in (cut.shapes,) if one],
             makes=made_said(cut),
             keeps_near=keeps,
             keeps_far=any(not made.is_near and not made.is_waste for made in cut.makes),
             measured=None if long is None else length_out(long, self.cutting.notation),
+            shape=_shape(cut) if cut.shaping else None,
             measured_how=OVER_ALL if cut.is_slanted else "",
         )
 
@@ -307,6 +313,22 @@ class _Shown:
                     )
                 )
         return sorted(found, key=lambda one: _in_order(one.label))
+
+
+def _shaped(cuts: list[BenchCut]) -> list[str]:
+    """The parts of which more is sawn."""
+    return list(dict.fromkeys(cut.shapes for cut in cuts if cut.shapes))
+
+
+def _shape(cut: BenchCut) -> ShapeOut:
+    shaping = cut.shaping
+    assert shaping is not None
+    return ShapeOut(
+        line=[list(point) for point in shaping.line],
+        waste=[list(point) for point in shaping.waste],
+        is_outline=shaping.called == "outline",
+        is_over=cut.lying.fence != shaping.edges[0],
+    )
 
 
 def _in_order(label: str) -> tuple[int, str, int]:

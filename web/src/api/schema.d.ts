@@ -2599,6 +2599,8 @@ export interface components {
             far: number;
             /** Far End */
             far_end: number[];
+            /** First */
+            first: string;
             /** Is Usual */
             is_usual: boolean;
             /** Keeps Far */
@@ -2629,6 +2631,7 @@ export interface components {
             near_end: number[];
             /** Piece */
             piece: string;
+            shape: components["schemas"]["ShapeOut"] | null;
             /** Size */
             size: number[];
             /** To Line */
@@ -5535,39 +5538,18 @@ export interface components {
         };
         /**
          * ShapeOut
-         * @description A shape: its measures as typed, what those that are figures come to, the letters of the parts
-         *     that it wrote, the work on them in lines, and what of it was taken away.
+         * @description What is sawn of a part: the corners of the ``line`` and of the ``waste`` (of an outline: of
+         *     what is left), each from its marked end and marked edge (ticks).
          */
         ShapeOut: {
-            /** Called */
-            called: string;
-            /** Heading */
-            heading: string;
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Left Out */
-            left_out: string[];
-            /** Measures */
-            measures: {
-                [key: string]: string;
-            };
-            /** Notices */
-            notices: string[];
-            /** Problems */
-            problems: components["schemas"]["ProblemOut"][];
-            /** Shape */
-            shape: string;
-            /** Values */
-            values: {
-                [key: string]: components["schemas"]["ValueOut"];
-            };
-            /** Work */
-            work: string[];
-            /** Writes */
-            writes: string[];
+            /** Is Outline */
+            is_outline: boolean;
+            /** Is Over */
+            is_over: boolean;
+            /** Line */
+            line: number[][];
+            /** Waste */
+            waste: number[][];
         };
         /**
          * ShapePatchIn

@@ -105,6 +105,21 @@ describe('a crosscut from above', () => {
   })
 })
 
+describe('what is sawn of a part', () => {
+  it('shows its line and its waste in place of a crosscut', () => {
+    const line = [
+      [0, 0],
+      [8128, 28448],
+    ]
+    const shape = { line, waste: [...line, [0, 28448]], is_outline: false, is_over: false }
+    const of = cardOf([1], { at: null })
+    of.rows[0]!.cuts = [cutOf({ shape, to_line: true, line: 'line from the corner' })]
+    const drawn = shown(SetUpCard, { card: now(of), row: now(of).rows[0] })
+    expect(drawn.findAll('polyline')).toHaveLength(1)
+    expect(drawn.text()).toContain('line from the corner, saw on the waste side of it')
+  })
+})
+
 describe('a rip, from the end of the board', () => {
   const drawn = (said: Partial<Card>, cut = cutOf({ near: 2, far: 2.125 })) =>
     shown(EndGrain, {

@@ -4,6 +4,7 @@ import { WoodPatterns } from '../drawing'
 import { CautionList, LengthText } from '../shared'
 import CrosscutDrawing from './CrosscutDrawing.vue'
 import EndGrain from './EndGrain.vue'
+import ShapeDrawing from './ShapeDrawing.vue'
 import type { CardNow, RowNow } from './useCutting'
 
 /** One set-up: the figure that matters, how the blade stands, the piece on the saw, its boards. */
@@ -58,7 +59,8 @@ const lies = computed(() => {
       <p v-if="cut?.to_line && card.at" class="lies">First to its line, away from the stop.</p>
       <p v-if="card.way" class="way">{{ card.way }}</p>
       <template v-if="cut && shown">
-        <CrosscutDrawing v-if="isCrosscut" :card="card" :cut="cut" :kind="shown.kind" />
+        <ShapeDrawing v-if="cut.shape" :card="card" :cut="cut" :kind="shown.kind" />
+        <CrosscutDrawing v-else-if="isCrosscut" :card="card" :cut="cut" :kind="shown.kind" />
         <EndGrain v-else :card="card" :cuts="cuts" :kind="shown.kind" />
         <ol class="cuts" :aria-label="`Cuts of board ${shown.board}`">
           <li v-for="(one, n) in cuts" :key="one.key">
@@ -66,7 +68,9 @@ const lies = computed(() => {
             <template v-if="one.measured && one.measured_how"
               >, {{ one.labels[0] ?? 'the piece' }} is <LengthText :length="one.measured" />
               {{ one.measured_how }}</template
-            ><template v-if="one.to_line">, {{ one.line }}, saw {{ one.waste }} it</template
+            ><template v-if="one.to_line"
+              >, {{ one.line }}, saw
+              {{ one.shape ? 'on the waste side of' : one.waste }} it</template
             ><template v-else-if="cuts.some((other) => other.to_line)">, at the stop</template>
             <span v-if="n && one.lies !== cuts[n - 1]?.lies" class="turn">{{ one.lies }}</span>
           </li>

@@ -14,7 +14,7 @@ export function cutOf(said: Partial<CardCut> = {}): CardCut {
       [0, 1.5],
     ],
     ...{ line: 'line at 20″ from the marked end', line_along: 'edge', touches: '', kerf: 1000 },
-    to_line: false,
+    ...{ to_line: false, shape: null, first: 'marked end' },
     ...{ near_end: [0, 0, 0, 0], blade: Array(4).fill(162560), measured_how: '' },
     ...{ far_end: Array(4).fill(780288), size: [780288, 28448, 12192] },
     ...said,
