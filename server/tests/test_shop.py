@@ -56,15 +56,18 @@ class SetUpsTest(ShopTestCase):
         self.assertIsNone(shop["id"])
         self.assertFalse(Cutting.objects.exists())
         cards = shop["by_stop"]["cards"]
-        self.assertEqual([card["do"] for card in cards], ["trim", "crosscut", "crosscut"])
-        self.assertEqual(
-            [card["at"] and card["at"]["text"] for card in cards], [None, "60″", "30″"]
-        )
-        self.assertEqual(cards[1]["tells"], "2 post (A), 2x4")
-        self.assertEqual([row["off"] for row in cards[1]["rows"]], ["1 × A", "1 × A"])
-        self.assertIn("sound wood", cards[0]["notes"][0])
+        self.assertEqual([card["do"] for card in cards], ["crosscut", "crosscut"])
+        self.assertEqual([card["at"]["text"] for card in cards], ["60″", "30″"])
+        # the ends are trimmed where the saw stands square anyway, the stop is not touched for it
+        first = [cut["to_line"] for cut in cards[0]["rows"][0]["cuts"]]
+        self.assertEqual(first, [True, False])
+        self.assertEqual(cards[0]["tells"], "2 post (A), 2x4")
+        self.assertEqual([row["off"] for row in cards[0]["rows"]], ["1 × A", "1 × A"])
+        self.assertIn("sound wood", " ".join(cards[0]["notes"]))
+        self.assertNotIn("sound wood", " ".join(cards[1]["notes"]))
         self.assertEqual((shop["by_stop"]["moves"], shop["by_board"]["moves"]), (2, 4))
-        self.assertEqual((shop["by_stop"]["lifts"], shop["by_board"]["lifts"]), (6, 2))
+        self.assertEqual((shop["by_stop"]["lifts"], shop["by_board"]["lifts"]), (4, 2))
+        self.assertEqual((shop["by_stop"]["swings"], shop["by_stop"]["walks"]), (0, 0))
         self.assertTrue(shop["by_stop"]["fewest"])
         keys = self.every(shop)
         self.assertEqual((len(keys), len(set(keys))), (6, 6))
@@ -73,7 +76,7 @@ class SetUpsTest(ShopTestCase):
         shop = self.ask("get", f"/projects/{self.project['id']}/shop").json()
         self.assertIn(
             "The stop is 40″ beyond the fence: add an extension.",
-            shop["by_stop"]["cards"][1]["notes"],
+            shop["by_stop"]["cards"][0]["notes"],
         )
 
     def test_labels_say_what_is_written_on_each_piece(self) -> None:
@@ -96,6 +99,53 @@ class SetUpsTest(ShopTestCase):
         answer = self.ask("get", f"/projects/{empty.json()['id']}/shop")
         self.assertEqual(answer.status_code, 422)
         self.assertIn("nothing to cut", answer.json()["detail"])
+
+
+class ShapedTest(ShopTestCase):
+    """Parts of which more is sawn once they are cut."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        lines = (
+            "quantity\tname\tstock\tlength\tends\tnotches\n"
+            "1\tframe\t2x4\t20\t45 45\t\n"
+            "1\tsill\t2x4\t24\t\t1 x 2 at top right\n"
+            "1\tpicket\t2x4\t24\tpoint 45, 0\t\n"
+        )
+        self.change(self.project, "post", "/parts", text=lines)
+
+    def test_they_are_cards_like_others_and_all_is_cut_only_with_them(self) -> None:
+        cutting = self.new_cutting()
+        self.assertEqual(cutting["not_yet"], [])
+        cards = cutting["by_stop"]["cards"]
+        shaped = [
+            (card["tool"], cut["makes"], cut["labels"], cut["line"], cut["key"])
+            for card in cards
+            for row in card["rows"]
+            for cut in row["cuts"]
+            if cut["shape"]
+        ]
+        self.assertEqual([one[:3] for one in shaped].count(("jig saw", "notch", ["D1"])), 1)
+        self.assertEqual([one[1] for one in shaped].count("point of the marked end"), 2)
+        self.assertIn("22″ × 0″, 22″ × 1″, 24″ × 1″", " ".join(one[3] for one in shaped))
+        (length,) = [one for one in cutting["labels"] if one["label"] == "C1"]
+        self.assertEqual((length["length"]["text"], length["measured"]), ("20″", "over all"))
+        keys = self.every(cutting)
+        last = [key for key in keys if int(key.split(".")[1]) >= 100_000]
+        self.assertEqual(len(last), 3)
+        some = self.tell(cutting, {"kind": "cut", "cuts": " ".join(set(keys) - set(last))})
+        self.assertEqual(set(keys) - set(some["done"]), set(last))
+        points = sorted(one[4] for one in shaped if one[1].startswith("point"))
+        after = self.tell(cutting, {"kind": "cut", "cuts": points[-1]})  # the other was before it
+        self.assertEqual(set(keys) - set(after["done"]), set(last) - set(points))
+
+    def test_one_that_was_spoiled_is_said_to_be_lost(self) -> None:
+        cutting = self.new_cutting()
+        key = next(one for one in self.every(cutting) if int(one.split(".")[1]) >= 100_000)
+        self.tell(cutting, {"kind": "cut", "cuts": key})
+        self.assertIn(
+            "say that it is lost", self.refused(cutting, kind="miscut", cuts=key, now="9")
+        )
 
 
 class BenchTest(ShopTestCase):
