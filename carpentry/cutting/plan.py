@@ -65,7 +65,8 @@ class Leftover:
 @dataclass(frozen=True)
 class Layout:
     """``count`` boards of one stock, all cut alike: where parts lie, what is left over, and the
-    ``cuts`` that take a board apart into its ``pieces``."""
+    ``cuts`` that take a board apart into its ``pieces``. One board that was cut already keeps the
+    ``number`` that is written on it; 0 for the next one."""
 
     stock: str
     count: int
@@ -73,6 +74,7 @@ class Layout:
     leftover: tuple[Leftover, ...] = ()
     cuts: tuple[Cut, ...] = ()
     pieces: tuple[SawnPiece, ...] = ()
+    number: int = 0
 
 
 def pieces_used(layouts: Iterable[Layout]) -> Counter[str]:

@@ -51,6 +51,7 @@ def plan_document(plan: CutPlan, unit: Unit, seconds: float | None = None) -> Js
                 "leftover": [box(rest) for rest in layout.leftover],
                 "cuts": [_cut_document(cut, unit) for cut in layout.cuts],
                 "pieces": {str(one.number): _fate(one) for one in layout.pieces},
+                **({"number": layout.number} if layout.number else {}),
             }
             for layout in plan.layouts
         ],
@@ -148,6 +149,7 @@ def read_plan(document: Json, unit: Unit) -> CutPlan:
                     SawnPiece(int(number), fate.get("part", ""), fate.get("keep", False))
                     for number, fate in layout.get("pieces", {}).items()
                 ),
+                layout.get("number", 0),
             )
             for layout in document["layouts"]
         ),

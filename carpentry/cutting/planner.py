@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from decimal import Decimal
 
 from carpentry.cutting.check import check_plan
+from carpentry.cutting.few_positions import fewer_positions
 from carpentry.cutting.kept_boards import keep_boards
 from carpentry.cutting.loosened import cost_of_wood
 from carpentry.cutting.plan import CutPlan, Ended, Status, pieces_used
@@ -34,6 +35,7 @@ logger = logging.getLogger(__name__)
 
 _LIST_SHARE = 0.4
 _STEADY_SECONDS = 0.4
+_POSITIONS_SECONDS, _MOST_SEEKING = 0.5, 0.05  # for fewer positions of a saw, of all time
 _CHECK_SECONDS, _MOST_CHECKING = 0.0003, 0.1  # kept for the check, per part, and of all time
 _RIPPED_SHARE = 0.8  # of the time, for a plan in which nothing is shared
 _BOUND_SHARE = 0.4  # of the time, for the bound of parts with angles
@@ -63,7 +65,16 @@ def plan_cuts(
     clock = Clock(budget.seconds - min(check, budget.seconds * _MOST_CHECKING))
     if shares_beside_rips(problem):
         return _plan_sharing(problem, clock, progress)
-    return _plan_one_way(problem, clock, progress)
+    plan = _plan_one_way(problem, clock, progress)
+    if progress and plan.status is Status.OPTIMAL and problem.is_ripped:
+        progress(plan)  # what follows changes no price
+    moment = Clock(min(_POSITIONS_SECONDS, _MOST_SEEKING * budget.seconds))
+
+    def again(other: CutProblem) -> CutPlan | None:
+        found = _rest_planned(other, moment)
+        return None if moment.has_rung else found
+
+    return fewer_positions(problem, plan, again)
 
 
 def _plan_sharing(problem: CutProblem, clock: Clock, progress: Progress | None) -> CutPlan:

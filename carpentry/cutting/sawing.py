@@ -2,7 +2,7 @@
 
 from collections import deque
 from collections.abc import Iterator, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from itertools import count
 
 from carpentry.cutting.cuts import Cut, Saw, SawnPiece
@@ -23,6 +23,21 @@ from carpentry.cutting.regions import (
 from carpentry.design.ends import SQUARE, EndAngle
 
 _CUTS_A_PART = 10
+
+
+@dataclass(frozen=True)
+class Manner:
+    """In which of several orders a board is taken apart, where its order of work is free: ripped
+    from end to end at once, its neighbours that are ripped alike ``joined``, waste at its end
+    crosscut off before what is left is ripped (``waste_first``)."""
+
+    rip_first: bool = False
+    joined: bool = True
+    waste_first: bool = True
+
+
+USUAL = Manner()
+MANNERS = (USUAL, Manner(waste_first=False), Manner(joined=False), Manner(rip_first=True))
 _STAGES = {
     Order.RIP_FIRST: ("yz", "x"),
     Order.CROSSCUT_FIRST: ("x", "yz", "x"),
@@ -30,10 +45,10 @@ _STAGES = {
 }
 
 
-def with_cuts(problem: CutProblem, layout: Layout) -> Layout:
+def with_cuts(problem: CutProblem, layout: Layout, manner: Manner = USUAL) -> Layout:
     """The layout with its cuts, what every piece is, and what is left over."""
     piece = next(one for one in problem.stock if one.id == layout.stock)
-    bench = _Bench(problem, piece)
+    bench = _Bench(problem, piece, manner)
     bench.take_apart(layout.parts)
     return replace(
         layout,
@@ -46,7 +61,8 @@ def with_cuts(problem: CutProblem, layout: Layout) -> Layout:
 class _Bench:
     """Takes one board apart, cut by cut."""
 
-    def __init__(self, problem: CutProblem, piece: StockPiece) -> None:
+    def __init__(self, problem: CutProblem, piece: StockPiece, manner: Manner) -> None:
+        self.manner = manner
         self.problem = problem
         self.piece = piece
         self.kerf = problem.kerf
@@ -55,13 +71,14 @@ class _Bench:
         self.leftover: list[Leftover] = []
         self._parts: dict[str, CutPart] = {part.id: part for part in problem.parts}
         self._most_cuts = _CUTS_A_PART
+        self._boxes: list[Box] = []
         self._numbers = count(1)
         self._waiting: deque[tuple[Region, list[Box], Sequence[str]]] = deque()
 
     def take_apart(self, parts: Sequence[PlacedPart]) -> None:
         """Makes all cuts of a board with these parts; not for ever, where they lie beyond it."""
         self._most_cuts = _CUTS_A_PART * (len(parts) + 4)
-        boxes = [self._box(placed) for placed in parts]
+        boxes = self._boxes = [self._box(placed) for placed in parts]
         wide, high = self._section(parts)
         board = Region(
             0,
@@ -90,6 +107,8 @@ class _Bench:
     def _stages(self) -> Sequence[str]:
         """The stages of work on this board; a bad spot is cut out before anything else."""
         order = self.problem.order
+        if order is Order.EITHER and self.manner.rip_first and not self.piece.flaws:
+            order = Order.RIP_FIRST
         return _STAGES[Order.EITHER if self.piece.flaws and order is Order.RIP_FIRST else order]
 
     def _section(self, parts: Sequence[PlacedPart]) -> Span:
@@ -151,7 +170,7 @@ class _Bench:
                 below, above = self._cut(region, Saw.CROSSCUT, start - self.kerf)
                 self._scrap(below)
                 region = above or region
-            if end >= region.x[1].at:
+            if end >= region.x[1].at or self._rips_waste_off(region, group, end):
                 self._waiting.append((region, group, stages))
                 return
             below, above = self._cut(region, Saw.CROSSCUT, end)
@@ -161,11 +180,21 @@ class _Bench:
             region = above
         self._scrap(region)
 
+    def _rips_waste_off(self, region: Region, group: list[Box], end: int) -> bool:
+        """Whether what is beyond the last group is waste that is ripped with it, and comes off its
+        strips with their last crosscuts."""
+        if self.manner.waste_first or self.problem.order is not Order.EITHER or self.piece.flaws:
+            return False
+        rest = region.x[1].at - end - self.kerf - self.problem.trim_end
+        kept = self.problem.keep_offcut_from
+        is_last = all(box.along[1] <= end for box in self._boxes)
+        return is_last and (not kept or rest < kept) and len(group) > 1
+
     def _segmented(self, boxes: list[Box]) -> list[list[Box]]:
         """Parts of one segment each, from the marked end. Neighbours that are ripped alike are one,
         which takes no more cuts, unless crosscuts are wanted first."""
         groups = list(groups_apart(boxes, self.kerf))
-        if self.problem.order is not Order.EITHER or self.piece.flaws:
+        if not self.manner.joined or self.problem.order is not Order.EITHER or self.piece.flaws:
             return groups
         joined: list[list[Box]] = []
         for group in groups:

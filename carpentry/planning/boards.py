@@ -65,7 +65,7 @@ def numbered_boards(work: Workup, plans: Sequence[CutPlan | None]) -> list[Numbe
             for _ in range(layout.count):
                 taken = _take(on_rack, offer, work) if offer.owned else None
                 pieces = tuple(_pieces(layout, cut, work))
-                number = len(boards) + 1
+                number = layout.number or len(boards) + 1
                 boards.append(
                     NumberedBoard(number, layouts, offer, section, taken, pieces, offcuts)
                 )

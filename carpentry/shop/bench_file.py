@@ -172,6 +172,7 @@ def _as_layout(board: BenchBoard) -> Layout:
         ),
         board.cuts,
         board.pieces,
+        board.number,
     )
 
 

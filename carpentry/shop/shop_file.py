@@ -4,6 +4,7 @@ from collections import Counter
 from collections.abc import Iterable, Sequence
 
 from carpentry.cutting import CutPlan
+from carpentry.cutting.plan_file import signed
 from carpentry.language import Json, Notation, Unit, interchange
 from carpentry.planning import Workup
 from carpentry.shop.bench_cuts import BenchCut, Position, every_cut
@@ -109,9 +110,9 @@ def _cut(cut: BenchCut, unit: Unit) -> Json:
         "first": cut.lying.first,
         "to_line": cut.position.at is None,
         "touches": cut.lying.touches if cut.position.at is not None else None,
-        "mark": None if cut.shaping else _signed(cut.mark, unit),
+        "mark": None if cut.shaping else signed(cut.mark, unit),
         "mark_from": None if cut.shaping else line_from(cut),
-        "mark_on_table": _signed(cut.mark_below, unit) if cut.position.tilt else None,
+        "mark_on_table": signed(cut.mark_below, unit) if cut.position.tilt else None,
         "waste": cut.waste,
         "held": cut.is_held,
         "drawn": _drawn(cut, unit) if cut.position.is_crosscut and not cut.shaping else None,
@@ -133,17 +134,13 @@ def _drawn(cut: BenchCut, unit: Unit) -> Json:
     fence and away from it on the face that is up, away from it and at the fence on the table."""
     lying = cut.lying
     return {
-        name: [_signed(one, unit) for one in corners]
+        name: [signed(one, unit) for one in corners]
         for name, corners in (
             ("near_end", lying.near_end),
             ("blade", lying.blade),
             ("far_end", lying.far_end),
         )
     } | {"kerf": interchange(cut.kerf, unit)}
-
-
-def _signed(ticks: int, unit: Unit) -> str:
-    return f"-{interchange(-ticks, unit)}" if ticks < 0 else interchange(ticks, unit)
 
 
 def _made(cut: BenchCut, *, near: bool) -> Json | None:

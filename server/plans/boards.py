@@ -86,7 +86,8 @@ class NumberedBoards:
 
     def take(self, layout: Layout) -> tuple[list[Board], int]:
         """The stored boards of a layout, and how many of them are new or cut otherwise."""
-        numbers = range(self.next, self.next + layout.count)
+        first = layout.number or self.next
+        numbers = range(first, first + layout.count)
         self.next += layout.count
         boards = [self._stored[n] for n in numbers if n in self._stored]
         if self._is_first:
@@ -126,7 +127,7 @@ def _layout(
     settings: Settings,
 ) -> LayoutOut:
     notation = settings.notation
-    first = numbered.next
+    first = layout.number or numbered.next
     boards, changed = numbered.take(layout)
     section = material.section_of(offer)
     lines = cut_lines(layout, offer.real_length, section)

@@ -281,6 +281,30 @@ class FinishedTest(ShopTestCase):
         self.assertEqual((plan["stage"], plan["tally"]["cost"]), ("draft", "$8.36"))
         self.assertTrue(plan["tally"]["claim"]["proven"])
 
+    def test_a_board_keeps_the_number_that_is_written_on_it(self) -> None:
+        (yard,) = self.take_prices(
+            b"yard,stock,length,price,per,available\nTwo Woods,2x4,8ft,4.18,each,6\n"
+            b"Two Woods,2x6,8ft,6,each,6\n"
+        )
+        self.project = self.new_project("2 post 2x4 60\n1 sill 2x6 60", yard=yard["id"])
+        cutting = self.new_cutting()
+        wrong = next(
+            cut["key"]
+            for card in cutting["by_stop"]["cards"]
+            for row in card["rows"]
+            for cut in row["cuts"]
+            if cut["labels"] == ["A1"]
+        )
+        cutting = self.tell(cutting, {"kind": "miscut", "cuts": wrong, "now": "40"})
+        self.assertIn("board 4", cutting["said"])  # after two of 2x4 and one of 2x6
+        self.tell(cutting, {"kind": "cut", "cuts": " ".join(self.every(cutting))})
+        self.finish(cutting)
+        woods = self.look(self.project["id"])["plan"]["materials"]
+        numbers = [[one["first"] for one in wood["layouts"]] for wood in woods]
+        self.assertEqual(sorted(n for some in numbers for n in some), [2, 3, 4])
+        self.assertIn(4, numbers[0])
+        self.assertEqual(numbers[1], [3])
+
     def test_a_piece_cut_too_short_to_keep_is_not_laid_on_the_rack(self) -> None:
         cutting = self.tell(self.new_cutting(), {"kind": "miscut", "cuts": "1.2", "now": "8"})
         cutting = self.tell(cutting, {"kind": "cut", "cuts": " ".join(self.every(cutting))})
