@@ -1,5 +1,6 @@
 """Of plans at one price the one whose cuts take the fewest positions of a saw: distinct lengths at
-an angle, distinct widths of strips. Knows no tools; the purchase and what is kept stay as they are.
+an angle, distinct widths of strips; before all the one that rips no piece which is too short to be
+held safely. Knows no tools; the purchase and what is kept stay as they are.
 """
 
 import logging
@@ -15,6 +16,7 @@ from carpentry.cutting.problem import CutProblem, Order
 from carpentry.cutting.replay import Piece, saw_apart, whole_board
 from carpentry.cutting.sawing import MANNERS, with_cuts
 from carpentry.language import TICKS_PER_INCH, PlanCheckError
+from carpentry.lumber.cautions import SHORT_RIP
 
 _ALIKE = 8  # ticks that one figure may be off by
 _NARROW = 3 * TICKS_PER_INCH // 2  # a narrower strip comes off on the free side
@@ -37,7 +39,9 @@ def fewer_positions(problem: CutProblem, plan: CutPlan, replan: Replan) -> CutPl
     for order in (Order.RIP_FIRST, Order.CROSSCUT_FIRST):
         if problem.order is Order.EITHER:
             other = _in_order(problem, plan, order, replan)
-            if other is not None and _worth(problem, other.layouts) < _worth(problem, best.layouts):
+            if other is not None and trouble_of(problem, other.layouts) < trouble_of(
+                problem, best.layouts
+            ):
                 best = other
     return best
 
@@ -45,32 +49,45 @@ def fewer_positions(problem: CutProblem, plan: CutPlan, replan: Replan) -> CutPl
 @dataclass(frozen=True)
 class _Set:
     """The positions that boards take, and those of cuts along a line, which are none where the saw
-    stands so for others; how many cuts there are."""
+    stands so for others; how many cuts there are, and how many rips of short pieces."""
 
     stops: frozenset[Position]
     lines: frozenset[Position]
     cuts: int
+    short_rips: int
 
     @property
-    def worth(self) -> tuple[int, int]:
+    def positions(self) -> int:
         angles = {one[2:] for one in self.stops if one[0] is Saw.CROSSCUT}
-        return len(self.stops) + sum(one[2:] not in angles for one in self.lines), self.cuts
+        return len(self.stops) + sum(one[2:] not in angles for one in self.lines)
+
+    @property
+    def worth(self) -> tuple[int, int, int]:
+        """The less the better: no piece is ripped that is too short to be held safely, then few
+        positions, then few cuts."""
+        return self.short_rips, self.positions, self.cuts
 
 
 def positions_of(problem: CutProblem, layouts: Iterable[Layout]) -> int:
     """How many positions a saw is set to for the cuts of boards, whatever tools there are."""
-    return _worth(problem, layouts)[0]
+    return _of_boards(problem, layouts).positions
 
 
-def _worth(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[int, int]:
-    return _together([_of_board(problem, one) for one in layouts]).worth
+def trouble_of(problem: CutProblem, layouts: Iterable[Layout]) -> tuple[int, int, int]:
+    """Rips of pieces under 12 in, positions, cuts: the less of the first the better, and so on."""
+    return _of_boards(problem, layouts).worth
+
+
+def _of_boards(problem: CutProblem, layouts: Iterable[Layout]) -> _Set:
+    return _together([_of_board(problem, one) for one in layouts])
 
 
 def _together(sets: Iterable[_Set]) -> _Set:
     known = list(sets)
     stops = frozenset[Position]().union(*(one.stops for one in known))
     lines = frozenset[Position]().union(*(one.lines for one in known))
-    return _Set(stops, lines, sum(one.cuts for one in known))
+    short_rips = sum(one.short_rips for one in known)
+    return _Set(stops, lines, sum(one.cuts for one in known), short_rips)
 
 
 def _of_board(problem: CutProblem, layout: Layout) -> _Set:
@@ -82,8 +99,10 @@ def _of_board(problem: CutProblem, layout: Layout) -> _Set:
             wanted.add(cut.of)
     stops: set[Position] = set()
     lines: set[Position] = set()
+    short = 0
     for cut in layout.cuts:
         of = lying[cut.of]
+        short += cut.saw is not Saw.CROSSCUT and of.size(0) < SHORT_RIP
         for number, rest in zip(cut.makes, saw_apart(of, cut), strict=True):
             if number is not None and rest is not None:
                 lying[number] = rest
@@ -91,7 +110,7 @@ def _of_board(problem: CutProblem, layout: Layout) -> _Set:
         at = 0 if is_line else _figure(cut, of) // _ALIKE
         position = (cut.saw, at, abs(cut.angle.degrees), cut.angle.bevel)
         (lines if is_line else stops).add(position)
-    return _Set(frozenset(stops), frozenset(lines), len(layout.cuts) * layout.count)
+    return _Set(frozenset(stops), frozenset(lines), len(layout.cuts) * layout.count, short)
 
 
 def _figure(cut: Cut, of: Piece) -> int:

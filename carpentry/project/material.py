@@ -1,15 +1,19 @@
 """A material: what parts are cut from, and the lengths it can be had in."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from decimal import Decimal
 
 from carpentry.cutting import CutPart, CutProblem, Extra, Spare, StockPiece
 from carpentry.design import Part
+from carpentry.design.edges import Edges
+from carpentry.design.ends import is_angled
 from carpentry.language import TICKS_PER_INCH
 from carpentry.lumber import Section, StockName
 from carpentry.lumber.rack import CORNER, OnHand
 from carpentry.project.settings import RackUse, Settings
+
+LEAST_SAWN_OFF = TICKS_PER_INCH // 64  # less is no cut but sanding; common practice, no source
 
 
 @dataclass(frozen=True)
@@ -159,14 +163,29 @@ class Material:
         section = self.sections[named.id] if self.ripped else self.section
         if section is None:
             return cut
+        sawn_to = self._without_shavings(part.sawn_section(section), cut.extra, part.edges)
         return replace(
             cut,
             length=part.outermost(section),
-            thickness=section.thickness,
-            width=part.sawn_section(section).width,
+            thickness=sawn_to.thickness,
+            width=sawn_to.width,
             ends=part.sawn_ends,
             edges=part.edges,
         )
+
+    def _without_shavings(self, section: Section, extra: Extra, edges: Edges) -> Section:
+        """What a part is sawn to: where a board differs by less than anybody saws off, the board's
+        own size."""
+        if not self.ripped:
+            return section
+        boards = [offer.section for offer in self.offers if offer.section]
+        thick = section.thickness
+        wide = section.width
+        if not extra.thickness:
+            thick = _like(thick, (one.thickness for one in boards))
+        if not extra.width and not is_angled(edges):
+            wide = _like(wide, (one.width for one in boards))
+        return replace(section, thickness=thick, width=wide)
 
     def _on(self, part: Part, *, own_stock: bool) -> tuple[str, ...]:
         """The offers that a part which names boards, or comes from its ``own_stock`` alone, may be
@@ -189,4 +208,13 @@ def extra_of(part: Part, usual: Extra) -> Extra:
         length.ticks if length else usual.length,
         width.ticks if width else usual.width,
         thickness.ticks if thickness else usual.thickness,
+    )
+
+
+def _like(size: int, boards: Iterable[int]) -> int:
+    """A size (ticks), or that of a board which is the same for a saw."""
+    return min(
+        (one for one in boards if abs(one - size) < LEAST_SAWN_OFF),
+        key=lambda one: abs(one - size),
+        default=size,
     )

@@ -464,7 +464,8 @@ def _crosscut(cut: Cut, piece: Piece, tools: Tools, *, wanted_first: bool) -> li
     for over in (False, True) if cut.angle.degrees or slanted else (False,):
         lying = at_the_miter_saw(cut, piece, over=over)
         held = lying.distance if wanted_first else round(piece.size(0)) - lying.beyond
-        chosen = for_crosscut(tools, Crosscut(wide, thick, held, lying.swing, lying.lean))
+        asked = Crosscut(wide, thick, held, lying.swing, lying.lean, round(piece.size(0)))
+        chosen = for_crosscut(tools, asked)
         untold = wanted_first and lying.touches is None
         found.append(((rank_of(chosen.way), untold), _Way(lying, chosen)))
     best = min(rank for rank, _ in found)

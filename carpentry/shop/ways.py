@@ -39,13 +39,20 @@ class Way(StrEnum):
 @dataclass(frozen=True)
 class Crosscut:
     """A crosscut that is wanted of a piece so ``wide`` and ``thick``, so ``long`` on the shorter
-    side that is held (ticks); ``swing`` and ``lean`` as the piece lies, in degrees."""
+    side that is held and so long as a ``whole``, where that is told (ticks); ``swing`` and ``lean``
+    as the piece lies, in degrees."""
 
     wide: int
     thick: int
     long: int
     swing: Decimal = NOTHING
     lean: Decimal = NOTHING
+    whole: int | None = None
+
+    @property
+    def is_short(self) -> bool:
+        """Whether it is not safe in the hand: a short piece, or a stub on the other side."""
+        return self.long < SHORT_PIECE or (self.whole is not None and self.whole < SHORT_RIP)
 
 
 @dataclass(frozen=True)
@@ -96,7 +103,7 @@ def for_crosscut(tools: Tools, wanted: Crosscut) -> Chosen:
             lean=wanted.lean,
             would=_would_cross(tools, wanted),
         )
-    if found.way is None and wanted.long < SHORT_PIECE:
+    if found.way is None and wanted.is_short:
         return replace(found, way=Way.HOLD_DOWN)
     return found
 

@@ -368,8 +368,8 @@ class CardReader:
         elif cut["near"] and cut["near"]["label"]:
             at_stop = card.get("stop") and not cut["to_line"]
             corners = self.inches(card["stop"]) if at_stop else long
-            if corners < 6 - FINE:
-                assert cut["held"] or card["way"], f"{corners} in is not held: {cut}"
+            if corners < 6 - FINE or long < 12 - FINE:
+                assert cut["held"] or card["way"], f"{corners} of {long} in is not held: {cut}"
 
     def holds_parts(self, card: dict[str, Any], board: int, piece: int) -> bool:
         """Whether something is still cut from a piece: a later card takes it up."""

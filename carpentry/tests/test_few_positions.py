@@ -19,7 +19,7 @@ from carpentry.cutting import (
     first_plan,
     plan_cuts,
 )
-from carpentry.cutting.few_positions import fewer_positions, positions_of
+from carpentry.cutting.few_positions import fewer_positions, positions_of, trouble_of
 from carpentry.cutting.plan import pieces_used
 from carpentry.cutting.sawing import with_cuts
 from carpentry.language import Unit
@@ -63,7 +63,7 @@ class FewPositionsTest(TestCase):
                     check_plan(problem, found)
                     self.assertEqual(pieces_used(found.layouts), pieces_used(plan.layouts))
                     self.assertEqual((found.price, found.bound), (plan.price, plan.bound))
-                    before, after = (positions_of(problem, p.layouts) for p in (plan, found))
+                    before, after = (trouble_of(problem, p.layouts) for p in (plan, found))
                     self.assertLessEqual(after, before)
                     kept = [_kept(one, problem.keep_offcut_from) for one in (plan, found)]
                     self.assertGreaterEqual(kept[1], kept[0])

@@ -17,6 +17,7 @@ from carpentry.cutting import (
     PlacedPart,
     Saw,
     SawnPiece,
+    StockPiece,
     first_plan,
 )
 from carpentry.design.edges import mean_width, wider_width
@@ -24,10 +25,12 @@ from carpentry.design.ends import is_angled, read_ends
 from carpentry.design.outline import read_notches
 from carpentry.language import CarpentryError, Json, Notation, Unit
 from carpentry.lumber import Section
+from carpentry.lumber.cautions import CROSSCUTS
 from carpentry.planning import plan_all, work_up_files
 from carpentry.project import read_project_file, read_yard_file
 from carpentry.shop import (
     BenchBoard,
+    Position,
     Sequenced,
     Tools,
     board_by_board,
@@ -42,10 +45,14 @@ from carpentry.shop import (
     stop_by_stop,
     tools_document,
 )
+from carpentry.shop.bench_cuts import position_of
+from carpentry.shop.lying import Lying
+from carpentry.shop.said import way_said
 from carpentry.shop.sequence import in_fewest_rounds
-from carpentry.shop.set_ups import minutes_of
+from carpentry.shop.set_ups import cautions_of, minutes_of
 from carpentry.shop.shaping import PartShape
 from carpentry.shop.shop_file import set_ups_document
+from carpentry.shop.ways import Chosen, Crosscut, Rip, Way, for_crosscut, for_rip
 from carpentry.tests import seeds
 from carpentry.tests.benches import Waits, benched, fewest_rounds
 from carpentry.tests.card_reader import CardReader, Solid
@@ -348,6 +355,73 @@ class OwnedToolsTest(TestCase):
         )
         self.assertEqual(read_tools_file(json.dumps(tools_document(owned))), owned)
         self.assertEqual(owned.limits.crosscut, ticks("14"))
+
+
+class SafeAndDoableTest(TestCase):
+    """What is not held safely is not asked for; hand tools are tools."""
+
+    def crosscut(self, owned: Tools, *sizes: str) -> Chosen:
+        wide, thick, long, whole = (ticks(one) for one in sizes)
+        return for_crosscut(owned, Crosscut(wide, thick, long, whole=whole))
+
+    def test_short_pieces_and_stubs_are_held_down(self) -> None:
+        # 1 1/2 pieces out of 3 1/4: both sides of the blade are short
+        for sizes, way in (
+            (("3 1/2", "3/4", "1 1/2", "40"), Way.HOLD_DOWN),
+            (("3 1/2", "3/4", "8", "11 1/2"), Way.HOLD_DOWN),
+            (("3 1/2", "3/4", "8", "12"), None),
+            (("3 1/2", "3/4", "30", "96"), None),
+        ):
+            self.assertEqual(self.crosscut(starter_tools(), *sizes).way, way, sizes)
+
+    def test_nothing_under_a_foot_is_ripped_at_the_fence(self) -> None:
+        for resaw in (False, True):
+            asked = Rip(ticks("3/4"), ticks("8"), ticks("2"), resaw=resaw)
+            chosen = for_rip(starter_tools(), asked)
+            self.assertEqual((chosen.way, chosen.is_along_a_line), (Way.HOLD_DOWN, True))
+            longer = replace(asked, long=ticks("12"))
+            self.assertNotEqual(for_rip(starter_tools(), longer).way, Way.HOLD_DOWN)
+            self.assertIsNone(for_rip(tools(hand_saw=True), asked).way)
+
+    def test_no_sliver_is_trapped_at_the_fence(self) -> None:
+        # 9 out of 9 1/4, 8 long: with the usual edge the fence is farther than the side is long
+        part = CutPart("A", ticks("8"), 1, ticks("1 1/2"), ticks("9"))
+        stock = StockPiece("b", ticks("8"), Decimal(1), 1, ticks("1 1/2"), ticks("9 1/4"))
+        problem = CutProblem(Unit.INCH, ticks("1/8"), 0, 0, (stock,), (part,))
+        (cut,) = every_cut(benched(problem, first_plan(problem)), starter_tools())[0]
+        self.assertEqual(cut.lying.distance, ticks("9"))
+        self.assertEqual(cut.position.way, Way.HOLD_DOWN)
+
+    def test_a_small_circular_saw_cuts_a_post_from_two_faces(self) -> None:
+        small = tools(circular_saw={"depth": "2 1/4"})
+        chosen = self.crosscut(small, "3 1/2", "3 1/2", "40", "96")
+        self.assertEqual((chosen.way, chosen.passes), (Way.PASSES, 2))
+        self.assertTrue(chosen.is_along_a_line)
+        self.assertIs(self.crosscut(small, "3 1/2", "5 1/2", "40", "96").way, Way.ANOTHER)
+        both = tools(circular_saw={"depth": "2 1/4"}, hand_saw=True)
+        by_hand = self.crosscut(both, "3 1/2", "5 1/2", "40", "96")
+        self.assertEqual((str(by_hand.tool), by_hand.way), ("hand saw", None))
+
+    def test_a_table_saw_alone_says_who_could_and_warns_of_its_fence(self) -> None:
+        alone = tools(table_saw={"depth": "3"})
+        chosen = self.crosscut(alone, "3 1/2", "3/4", "40", "96")
+        self.assertIn("a sled on a table saw", chosen.would)
+        position = Position("", "", "crosscut", None, way=Way.ANOTHER)
+        self.assertIn(CROSSCUTS, list(cautions_of(position, narrow=False, short=False)))
+
+    def test_a_wedge_says_on_which_side_it_is_thick(self) -> None:
+        owned = tools(miter_saw={"miter": "45", "tilt": "45"}, wedge={"tilt": "10"})
+        for swing, lean, said in (
+            ("50", "0", "between fence and piece, its thick end to the left"),
+            ("-50", "0", "between fence and piece, its thick end to the right"),
+            ("0", "50", "under the piece, its thick end to the right"),
+        ):
+            asked = Crosscut(ticks("3"), ticks("1"), ticks("40"), Decimal(swing), Decimal(lean))
+            chosen = for_crosscut(owned, asked)
+            lying = Lying("", "", "", 0, 0, Decimal(lean), Decimal(swing))
+            position = position_of("crosscut", ticks("40"), chosen, lying)
+            self.assertIsNone(position.at)  # a wedge changes the distance
+            self.assertIn(said, way_said(position, Notation.SIXTY_FOURTHS))
 
 
 class ShopAloneTest(TestCase):
