@@ -7,21 +7,22 @@ from decimal import Decimal
 from carpentry.cutting import Cut, Saw
 from carpentry.cutting.replay import Piece, whole_board
 from carpentry.design.edges import Edges, outermost_width, read_edges
-from carpentry.design.ends import SQUARE, Ends, read_ends
+from carpentry.design.ends import SQUARE, Ends, is_shaped, read_ends, says_shape
 from carpentry.language import CarpentryError, Json, Notation, Reader, Unit, parse_json
 from carpentry.lumber.cautions import NARROW_STRIP, SHORT_PIECE, SHORT_RIP
 from carpentry.lumber.straighten import straight_width
-from carpentry.shop.bench_cuts import Position, position_of, rank_of
+from carpentry.shop.bench_cuts import Position, position_of, rank_of, to_shape
 from carpentry.shop.lying import NOTHING, Lying, at_the_fence, at_the_miter_saw
-from carpentry.shop.said import length_said, stands, way_said
+from carpentry.shop.said import length_said, shape_said, stands, way_said
 from carpentry.shop.set_ups import cautions_of
+from carpentry.shop.shaping import PartShape
 from carpentry.shop.shop_file import position_document
 from carpentry.shop.tools import Tools, starter_tools
 from carpentry.shop.tools_file import read_tools
 from carpentry.shop.ways import Chosen, Crosscut, Rip, for_crosscut, for_rip
 
 MOST = 1_000
-_FIRST_END = "first end"
+_FIRST_END, _SHAPED = "first end", "shaped"
 
 
 @dataclass(frozen=True)
@@ -103,9 +104,11 @@ def _part(item: Reader, unit: Unit) -> _Part:
     length = item.ticks("length", unit, least=1)
     quantity = item.whole("quantity", 1, least=1, most=10_000)
     ends, edges = _angles(item, unit)
+    shaped = is_shaped(ends)
+    slanted = any(end.degrees and not end.bevel for end in ends)
     needs = {
-        "thickness": any(end.bevel for end in (*ends, *edges)),
-        "width": any(end.degrees and not end.bevel for end in ends) or any(e.bevel for e in edges),
+        "thickness": shaped or any(end.bevel for end in (*ends, *edges)),
+        "width": shaped or slanted or any(edge.bevel for edge in edges),
     }
     for size, told in (("thickness", thickness), ("width", width)):
         if needs[size] and not told:
@@ -118,9 +121,8 @@ def _angles(item: Reader, unit: Unit) -> tuple[Ends, Edges]:
     """Ends and edges, each two angles as text, one behind the other or in a list."""
     ends, edges = (SQUARE, SQUARE), (SQUARE, SQUARE)
     try:
-        ends = read_ends(" ".join(item.texts("ends", alone=True)), unit)
-        if any(end.is_shaped for end in ends):
-            item.fault("ends", "an end that takes more than one cut is not set up yet")
+        told = item.texts("ends", alone=True)
+        ends = read_ends((", " if says_shape(" ".join(told)) else " ").join(told), unit)
     except CarpentryError as error:
         item.fault("ends", error.problems[0].message)
     try:
@@ -179,17 +181,19 @@ class _Asked:
     position: Position
     lying: Lying
     which: str
+    line: str = ""
 
 
 def _of_parts(parts: list[_Part], tools: Tools, unit: Unit, notation: Notation) -> Iterator[Json]:
     """The set-ups of parts, those that stand alike together: rips, first ends, then lengths, the
     longest stop first."""
-    found: dict[tuple[str, Position], list[tuple[_Part, Lying]]] = {}
+    found: dict[tuple[str, Position, str], list[tuple[_Part, Lying]]] = {}
     for part in parts:
-        for asked in _asked(part, tools):
-            found.setdefault((asked.which, asked.position), []).append((part, asked.lying))
-    order = ["rip", _FIRST_END, "crosscut"]
-    for (which, position), of in sorted(
+        for asked in _asked(part, tools, notation):
+            key = (asked.which, asked.position, asked.line)
+            found.setdefault(key, []).append((part, asked.lying))
+    order = ["rip", _FIRST_END, "crosscut", _SHAPED]
+    for (which, position, line), of in sorted(
         found.items(), key=lambda one: (order.index(one[0][0]), -(one[0][1].at or 0))
     ):
         counts: dict[str, int] = {}
@@ -201,7 +205,7 @@ def _of_parts(parts: list[_Part], tools: Tools, unit: Unit, notation: Notation) 
             **position_document(position, unit),
             "of": [{"part": part, "count": count} for part, count in counts.items()],
             "lies": sorted({_lies(lying) for _, lying in of}),
-            "says": _says(which, position, counts, notation),
+            "says": " ".join(filter(None, [_says(which, position, counts, notation), line])),
             "cautions": list(cautions_of(position, narrow=narrow, short=short)),
         }
 
@@ -210,9 +214,9 @@ def _lies(lying: Lying) -> str:
     return f"{lying.up} up, {lying.fence} against the fence, {lying.first} first"
 
 
-def _asked(part: _Part, tools: Tools) -> Iterator[_Asked]:
+def _asked(part: _Part, tools: Tools, notation: Notation) -> Iterator[_Asked]:
     yield from _rips(part, tools)
-    left, right = part.ends
+    left, right = (SQUARE if end.is_shaped else end for end in part.ends)
     blank = whole_board(part.length, part.width or 1, part.thickness or 1)
     if left.degrees:
         at = 0 if left.degrees > 0 else left.reach(part.thickness, part.width)
@@ -222,6 +226,17 @@ def _asked(part: _Part, tools: Tools) -> Iterator[_Asked]:
     yield _crosscut(
         part, Cut(Saw.CROSSCUT, 0, at, at, (1, None), right), blank, tools, first_end=False
     )
+    yield from _shaped(part, tools, notation)
+
+
+def _shaped(part: _Part, tools: Tools, notation: Notation) -> Iterator[_Asked]:
+    """What is sawn of a part's ends once they are square."""
+    size = (part.length, part.width, part.thickness)
+    ends = (one if one.is_shaped else SQUARE for one in part.ends)
+    for one in PartShape(*size, (next(ends), next(ends))).works():
+        lying, chosen = to_shape(one, size, {}, tools)
+        position = position_of("crosscut", None, chosen, lying)
+        yield _Asked(position, lying, _SHAPED, shape_said(one, size, notation))
 
 
 def _crosscut(part: _Part, cut: Cut, blank: Piece, tools: Tools, *, first_end: bool) -> _Asked:

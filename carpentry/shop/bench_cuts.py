@@ -384,7 +384,7 @@ def _shaped(board: BenchBoard, stands: Mapping[Stand, int], tools: Tools) -> Ite
         shaping = upright
         if abs(across_ - shape.thick) < abs(across_ - shape.wide):
             shaping, size = upright.on_edge, (long, through, across_)
-        way = _to_shape(shaping, size, stands, tools)
+        lying, chosen = to_shape(shaping, size, stands, tools)
         do = Saw.CROSSCUT.value if shaping.is_straight else shaping.called
         yield BenchCut(
             board=board.number,
@@ -392,8 +392,8 @@ def _shaped(board: BenchBoard, stands: Mapping[Stand, int], tools: Tools) -> Ite
             of=of,
             saw=Saw.CROSSCUT,
             size=size,
-            lying=way.lying,
-            position=position_of(do, None, way.chosen, way.lying),
+            lying=lying,
+            position=position_of(do, None, chosen, lying),
             mark=0,
             waste="outside",
             makes=(),
@@ -403,27 +403,28 @@ def _shaped(board: BenchBoard, stands: Mapping[Stand, int], tools: Tools) -> Ite
             near_size=0,
             kerf=kerf,
             mark_below=0,
-            is_held=way.chosen.way is Way.HOLD_DOWN,
+            is_held=chosen.way is Way.HOLD_DOWN,
             shaping=shaping,
             shapes=board.labels[of],
         )
         last[of] = number
 
 
-def _to_shape(
+def to_shape(
     shaping: Shaping, size: tuple[int, int, int], stands: Mapping[Stand, int], tools: Tools
-) -> _Way:
+) -> tuple[Lying, Chosen]:
     """How a piece lies for what is sawn of it, and the tool."""
     long, wide, thick = size
     if not shaping.is_straight:
-        return _Way(shaping.lying, for_shape(tools, thick))
+        return shaping.lying, for_shape(tools, thick)
     ways = []
     for lying in (shaping.lying, shaping.end_for_end):
         asked = Crosscut(wide, thick, long, lying.swing, lying.lean)
         ways.append(_Way(lying, for_crosscut(tools, asked)))
     best = min(rank_of(way.chosen.way) for way in ways)
     same = [way for way in ways if rank_of(way.chosen.way) == best]
-    return max(same, key=lambda way: stands[way.stand])
+    found = max(same, key=lambda way: stands.get(way.stand, 0))
+    return found.lying, found.chosen
 
 
 def _settled(boards: list[list[BenchCut]]) -> list[list[BenchCut]]:

@@ -154,7 +154,7 @@ def line_said(cut: BenchCut, notation: Notation) -> str:
     beside it."""
     lying = cut.lying
     if cut.shaping:
-        return _shape_said(cut.shaping, cut.size[0], notation)
+        return shape_said(cut.shaping, cut.size, notation)
     if not cut.mark and cut.saw is Saw.CROSSCUT:
         return f"line from the corner of {lying.first} and {lying.along}"
     said = f"line at {length_said(cut.mark, notation)} {line_from(cut)}"
@@ -164,8 +164,9 @@ def line_said(cut: BenchCut, notation: Notation) -> str:
     return said
 
 
-def _shape_said(shaping: Shaping, long: int, notation: Notation) -> str:
-    """Between which points a part is sawn, from its marked end and its marked edge."""
+def shape_said(shaping: Shaping, size: tuple[int, int, int], notation: Notation) -> str:
+    """Between which points a part of that size is sawn, from its marked end and marked edge."""
+    long, wide, _ = size
     top, bottom = shaping.edges
     if not shaping.is_straight:
         corners = ", ".join(
@@ -174,7 +175,6 @@ def _shape_said(shaping: Shaping, long: int, notation: Notation) -> str:
         return f"lines through {corners}, each from the {END} and the {top}. {shaping.more}"
     (x0, y0), (x1, y1) = shaping.line
     end = END if x0 == 0 else FAR_END
-    wide = max(y0, y1, *(y for _, y in shaping.waste))
     begins = f"{length_said(y0, notation)} from the {top} on the {end}"
     if y0 in (0, wide):
         begins = f"the corner of {end} and {bottom if y0 else top}"

@@ -47,7 +47,7 @@ from carpentry.shop import (
 )
 from carpentry.shop.bench_cuts import position_of
 from carpentry.shop.lying import Lying
-from carpentry.shop.said import way_said
+from carpentry.shop.said import line_said, way_said
 from carpentry.shop.sequence import in_fewest_rounds
 from carpentry.shop.set_ups import cautions_of, minutes_of
 from carpentry.shop.shaping import PartShape
@@ -211,6 +211,36 @@ class ShapedCardsTest(TestCase):
                     at = _along(solid, up, out, on_edge=on_edge, wide=self.WIDE, thick=self.THICK)
                     self.assertAlmostEqual(at[0], lost[0] / INCH, delta=CLOSE)
                     self.assertAlmostEqual(self.LONG - at[1], lost[1] / INCH, delta=CLOSE)
+
+    def test_lines_are_told_from_where_they_begin(self) -> None:
+        for ends, told in (
+            (
+                "point 45, 0",
+                [
+                    "line from 1 3/4″ from the marked edge on the marked end to 1 3/4″ from the"
+                    " marked end on the marked edge",
+                    "line from 1 3/4″ from the marked edge on the marked end to 1 3/4″ from the"
+                    " marked end on the far edge",
+                ],
+            ),
+            (
+                "0, 45 tilt 10",
+                [
+                    "line from the corner of far end and marked edge to 3 1/2″ from the far end on"
+                    " the far edge"
+                ],
+            ),
+            (
+                "-45 stub 1, 0",
+                [
+                    "line from 2 1/2″ from the marked edge on the marked end to 2 1/2″ from the"
+                    " marked end on the marked edge"
+                ],
+            ),
+        ):
+            cuts = every_cut([self.board(ends)], starter_tools())[0]
+            said = [line_said(cut, Notation.SIXTY_FOURTHS) for cut in cuts if cut.shaping]
+            self.assertEqual(said, told)
 
     def test_notches_and_outlines_say_their_lines(self) -> None:
         board = self.board("0 0")
@@ -507,6 +537,17 @@ class ShopAloneTest(TestCase):
         # worked: the face 3 1/2 wide, up; on the table each bevel is 3/4 · tan 45° nearer the
         # fence, which the long point of the other edge touches: 2 3/4 both times
         self.assertEqual([one["fence"] for one in apart if one["do"] == "rip"], ["2 3/4"])
+
+    def test_ends_that_take_more_than_a_plain_cut(self) -> None:
+        part = {"thickness": "1 1/2", "width": "3 1/2", "ends": ["point 45", "30 tilt 15"]}
+        found = self.only(part, tools=self.SAWS)
+        # the square piece first, at its stop; then each cut to its line
+        self.assertEqual([one.get("stop") for one in found], ["20", None, None, None])
+        angles = [(one["angle"], one.get("bevel")) for one in found[1:]]
+        self.assertEqual(sorted(angles), [("30", "15"), ("45", None), ("45", None)])
+        self.assertIn("line from the corner of far end and marked edge", found[-1]["says"])
+        bare = self.refused({"parts": [{"id": "A", "length": "20", "ends": "point 45, 0"}]})
+        self.assertIn("width: is missing: an angle needs it", bare)
 
     def test_crooked_boards(self) -> None:
         board = {"width": "3 1/2", "crook": "1/8", "corners": "1/8"}

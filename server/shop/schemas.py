@@ -55,7 +55,7 @@ class RefusedBenchEventOut(BaseModel):
     message: str
 
 
-class ShapeOut(BaseModel):
+class SawnShapeOut(BaseModel):
     """What is sawn of a part: the corners of the ``line`` and of the ``waste`` (of an outline: of
     what is left), each from its marked end and marked edge (ticks)."""
 
@@ -105,7 +105,7 @@ class CardCutOut(BaseModel):
     keeps_far: bool
     measured: LengthOut | None
     measured_how: str
-    shape: ShapeOut | None
+    shape: SawnShapeOut | None
 
 
 class CardRowOut(BaseModel):

@@ -47,8 +47,8 @@ from server.shop.schemas import (
     LabelOut,
     LastEventOut,
     RefusedBenchEventOut,
+    SawnShapeOut,
     SequenceOut,
-    ShapeOut,
 )
 
 Refused = Iterable[tuple[BenchEvent, str]]
@@ -320,10 +320,10 @@ def _shaped(cuts: list[BenchCut]) -> list[str]:
     return list(dict.fromkeys(cut.shapes for cut in cuts if cut.shapes))
 
 
-def _shape(cut: BenchCut) -> ShapeOut:
+def _shape(cut: BenchCut) -> SawnShapeOut:
     shaping = cut.shaping
     assert shaping is not None
-    return ShapeOut(
+    return SawnShapeOut(
         line=[list(point) for point in shaping.line],
         waste=[list(point) for point in shaping.waste],
         is_outline=shaping.called == "outline",

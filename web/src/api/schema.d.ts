@@ -2631,7 +2631,7 @@ export interface components {
             near_end: number[];
             /** Piece */
             piece: string;
-            shape: components["schemas"]["ShapeOut"] | null;
+            shape: components["schemas"]["SawnShapeOut"] | null;
             /** Size */
             size: number[];
             /** To Line */
@@ -5443,6 +5443,21 @@ export interface components {
             way?: string | null;
         };
         /**
+         * SawnShapeOut
+         * @description What is sawn of a part: the corners of the ``line`` and of the ``waste`` (of an outline: of
+         *     what is left), each from its marked end and marked edge (ticks).
+         */
+        SawnShapeOut: {
+            /** Is Outline */
+            is_outline: boolean;
+            /** Is Over */
+            is_over: boolean;
+            /** Line */
+            line: number[][];
+            /** Waste */
+            waste: number[][];
+        };
+        /**
          * SectionOut
          * @description A cross-section; a ``round`` one has its diameter in both.
          */
@@ -5538,18 +5553,39 @@ export interface components {
         };
         /**
          * ShapeOut
-         * @description What is sawn of a part: the corners of the ``line`` and of the ``waste`` (of an outline: of
-         *     what is left), each from its marked end and marked edge (ticks).
+         * @description A shape: its measures as typed, what those that are figures come to, the letters of the parts
+         *     that it wrote, the work on them in lines, and what of it was taken away.
          */
         ShapeOut: {
-            /** Is Outline */
-            is_outline: boolean;
-            /** Is Over */
-            is_over: boolean;
-            /** Line */
-            line: number[][];
-            /** Waste */
-            waste: number[][];
+            /** Called */
+            called: string;
+            /** Heading */
+            heading: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Left Out */
+            left_out: string[];
+            /** Measures */
+            measures: {
+                [key: string]: string;
+            };
+            /** Notices */
+            notices: string[];
+            /** Problems */
+            problems: components["schemas"]["ProblemOut"][];
+            /** Shape */
+            shape: string;
+            /** Values */
+            values: {
+                [key: string]: components["schemas"]["ValueOut"];
+            };
+            /** Work */
+            work: string[];
+            /** Writes */
+            writes: string[];
         };
         /**
          * ShapePatchIn

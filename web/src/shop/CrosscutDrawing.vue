@@ -86,6 +86,15 @@ const measure = computed(() => {
   return { from, to: x(to), y, edge: isAlongFront.value ? bottom.value : TOP }
 })
 const isTight = computed(() => measure.value.to - measure.value.from < 110)
+/** The side of the line on which the saw runs, told beside the blade where there is room. */
+const beside = computed(() => {
+  const room = 140
+  if (props.cut.waste !== 'beyond')
+    return { x: Math.max(room, shape.value.x(Math.min(...props.cut.blade)) - 10), anchor: 'end' }
+  return farAt.value < WIDE - room
+    ? { x: farAt.value, anchor: 'start' }
+    : { x: WIDE - 2, anchor: 'end' }
+})
 const label = computed(() => props.cut.labels.join(' '))
 const nearAt = computed(() => shape.value.x(Math.max(...props.cut.near_end)) + 10)
 const farAt = computed(() => shape.value.x(Math.max(...props.cut.blade) + props.cut.kerf) + 8)
@@ -178,12 +187,7 @@ const said = computed(
         <span><LengthText :length="hasStop && card.at ? card.at : cut.mark" /></span>
       </div>
     </foreignObject>
-    <text
-      :x="cut.waste === 'beyond' ? farAt : Math.max(136, shape.x(Math.min(...cut.blade)) - 10)"
-      :y="bottom + 32"
-      :text-anchor="cut.waste === 'beyond' ? 'start' : 'end'"
-      class="side"
-    >
+    <text :x="beside.x" :y="bottom + 32" :text-anchor="beside.anchor" class="side">
       saw on this side
     </text>
     <text v-if="cut.touches && hasStop" x="2" :y="bottom + 32" class="strong">

@@ -44,7 +44,28 @@ const rectangle = computed(() => {
   ]
   return corners.map(at).join(' ')
 })
-const tall = computed(() => TOP + across.value * scale.value + 34)
+const bottom = computed(() => TOP + across.value * scale.value)
+/** From the front, at the fence, where the blade is tilted: the end leans by the tilt, along the fence
+ * by that ÷ cos of the turn. */
+const front = computed(() => {
+  if (!props.card.tilt) return null
+  const thick = (props.cut.size[2] ?? 1) * scale.value
+  const top = bottom.value + 40
+  const radians = Math.PI / 180
+  const run = (thick * Math.tan(props.card.tilt * radians)) / Math.cos(props.card.angle * radians)
+  const fence = shape.value.is_over ? across.value : 0
+  const point = shape.value.line.find((one) => one[1] === fence) ?? shape.value.line[0]!
+  const x = Number(at(point).split(',')[0])
+  const below = x + (props.card.tilt_side === 'right' ? -run : run)
+  const far = x < 330 ? Number(at([seen.value[isTurned.value ? 0 : 1], 0]).split(',')[0]) : 10
+  return {
+    top,
+    thick,
+    points: `${x},${top} ${far},${top} ${far},${top + thick} ${below},${top + thick}`,
+    blade: `${x},${top} ${below},${top + thick}`,
+  }
+})
+const tall = computed(() => (front.value ? front.value.top + front.value.thick : bottom.value) + 34)
 const said = computed(
   () =>
     `${props.cut.labels.join(' ')} from above, ${props.cut.up} up: ${props.cut.makes}, ${props.cut.line}`,
@@ -71,7 +92,14 @@ const said = computed(
       fill="url(#saw-waste)"
     />
     <polyline :points="shape.line.map(at).join(' ')" class="line" />
-    <text x="2" :y="tall - 10" class="fine">{{ cut.up }} up</text>
+    <text x="2" :y="bottom + 18" class="fine">{{ cut.up }} up</text>
+    <template v-if="front">
+      <text x="2" :y="front.top - 6" class="fine">from the front, at the fence</text>
+      <polygon :points="front.points" :class="['wood', kind]" />
+      <polygon :points="front.points" :fill="`url(#mark-${kind})`" class="outline" />
+      <polyline :points="front.blade" class="line" />
+      <rect x="0" :y="front.top + front.thick" width="660" height="6" class="fence" />
+    </template>
   </svg>
 </template>
 
