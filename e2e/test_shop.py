@@ -1,12 +1,16 @@
 """In the shop, on a tablet and a phone: set-ups, what goes wrong, and nothing lost."""
 
+import json
 import re
+import uuid
 from tempfile import mkdtemp
 
 from playwright.sync_api import Page, expect
 
+from carpentry.project import read_project_file
 from e2e.accessibility import serious_anywhere
 from e2e.browser import PHONE_SIZE, TABLET_SIZE, BrowserTestCase
+from server.projects.api import project_from_file
 from server.projects.models import Project
 from server.shop.models import CuttingEvent
 from server.tools.models import Toolbox
@@ -35,20 +39,21 @@ class AtTheSawTest(ShopTestCase):
     def test_one_set_up_after_the_other_and_undone(self) -> None:
         page = self.go()
         self.at(page, 1)
-        page.get_by_role("button", name="The whole set-up is cut").click()
-        self.at(page, 2)
+        expect(page.get_by_text("To its line, away from the stop")).to_be_visible()
         expect(page.get_by_text("108″").first).to_be_visible()
         size = page.locator(".giant").evaluate("e => parseFloat(getComputedStyle(e).fontSize)")
         self.assertGreaterEqual(size, 96)
-        page.get_by_role("button", name="Cut, board 1").click()
-        expect(page.get_by_role("button", name="Cut, board 2")).to_be_visible()
+        page.get_by_role("button", name="Cut all 2, board 1").click()
+        expect(page.get_by_role("button", name="Cut all 2, board 2")).to_be_visible()
         page.reload()
-        self.at(page, 2)
-        expect(page.get_by_role("button", name="Cut, board 2")).to_be_visible()
+        self.at(page, 1)
+        expect(page.get_by_role("button", name="Cut all 2, board 2")).to_be_visible()
         page.keyboard.press(" ")
-        expect(page.get_by_role("button", name="Cut, board 24")).to_be_visible()
+        expect(page.get_by_role("button", name="Cut all 2, board 24")).to_be_visible()
         page.keyboard.press("Backspace")
-        expect(page.get_by_role("button", name="Cut, board 2")).to_be_visible()
+        expect(page.get_by_role("button", name="Cut all 2, board 2")).to_be_visible()
+        page.get_by_role("button", name="The whole set-up is cut").click()
+        self.at(page, 2)
         page.keyboard.press("ArrowRight")
         self.at(page, 3)
         page.keyboard.press("ArrowLeft")
@@ -56,8 +61,6 @@ class AtTheSawTest(ShopTestCase):
 
     def test_a_miscut_is_planned_around_and_undone(self) -> None:
         page = self.go()
-        page.get_by_role("button", name="The whole set-up is cut").click()
-        self.at(page, 2)
         page.get_by_role("button", name="Miscut").click()
         dialog = page.get_by_role("dialog")
         dialog.get_by_label("How long is it now?").fill("109")
@@ -72,23 +75,23 @@ class AtTheSawTest(ShopTestCase):
         expect(told).to_contain_text("C1 comes from")
         told.get_by_role("button", name="Undo").click()
         expect(told).to_be_hidden()
-        expect(page.get_by_role("button", name="Cut, board 1")).to_be_visible()
+        expect(page.get_by_role("button", name="Cut all 2, board 1")).to_be_visible()
 
     def test_without_a_connection_nothing_is_lost(self) -> None:
         page = self.go()
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")
         page.wait_for_function("navigator.serviceWorker.controller !== null")
         self.disconnect()
-        page.get_by_role("button", name="Cut, board 1").click()
-        expect(page.get_by_role("button", name="Cut, board 2")).to_be_visible()
+        page.get_by_role("button", name="Cut all 2, board 1").click()
+        expect(page.get_by_role("button", name="Cut all 2, board 2")).to_be_visible()
         page.get_by_role("button", name="Miscut").click()
         dialog = page.get_by_role("dialog")
         self.choose(dialog.get_by_label("What", exact=True), "Missing, bowed")
         dialog.get_by_role("button", name="Plan around it").click()
         expect(page.get_by_text("waits for the new plan")).to_be_visible()
-        expect(page.get_by_role("button", name="Cut, board 3")).to_be_visible()
+        expect(page.get_by_role("button", name="Cut all 2, board 24")).to_be_visible()
         page.reload()
-        expect(page.get_by_role("button", name="Cut, board 3")).to_be_visible()
+        expect(page.get_by_role("button", name="Cut all 2, board 24")).to_be_visible()
         self.assertEqual(CuttingEvent.objects.count(), 0)
         self.reconnect()
         told = page.get_by_role("status").filter(has_text="Planned anew")
@@ -101,15 +104,15 @@ class AtTheSawTest(ShopTestCase):
         page = self.go(page=self.new_page(context))
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")
         self.disconnect(context)
-        page.get_by_role("button", name="Cut, board 1").click()
-        expect(page.get_by_role("button", name="Cut, board 2")).to_be_visible()
+        page.get_by_role("button", name="Cut all 2, board 1").click()
+        expect(page.get_by_role("button", name="Cut all 2, board 2")).to_be_visible()
         url = page.url
         self.kill(folder)
         self.reconnect()
         again = self.new_page(self.profile(folder))
         self.sign_in(again)
         again.goto(url)
-        expect(again.get_by_role("button", name="Cut, board 2")).to_be_visible()
+        expect(again.get_by_role("button", name="Cut all 2, board 2")).to_be_visible()
         expect(again.get_by_text("not sent")).to_be_hidden()
         self.assertEqual(CuttingEvent.objects.count(), 1)
 
@@ -117,17 +120,17 @@ class AtTheSawTest(ShopTestCase):
         page = self.go()
         other = self.new_page(self.new_context())
         self.open_shop(page=other)
-        expect(other.get_by_role("button", name="Cut, board 1")).to_be_visible()
-        page.get_by_role("button", name="Cut, board 1").click()
-        expect(page.get_by_role("button", name="Cut, board 2")).to_be_visible()
-        other.get_by_role("button", name="Cut, board 1").click()
-        expect(other.get_by_role("button", name="Cut, board 2")).to_be_visible()
+        expect(other.get_by_role("button", name="Cut all 2, board 1")).to_be_visible()
+        page.get_by_role("button", name="Cut all 2, board 1").click()
+        expect(page.get_by_role("button", name="Cut all 2, board 2")).to_be_visible()
+        other.get_by_role("button", name="Cut all 2, board 1").click()
+        expect(other.get_by_role("button", name="Cut all 2, board 2")).to_be_visible()
         expect(other.get_by_role("alert")).to_have_count(0)
-        other.get_by_role("button", name="Cut, board 2").click()
+        other.get_by_role("button", name="Cut all 2, board 2").click()
         other.reload()
-        expect(other.get_by_role("button", name="Cut, board 3")).to_be_visible()
+        expect(other.get_by_role("button", name="Cut all 2, board 24")).to_be_visible()
         page.reload()
-        expect(page.get_by_role("button", name="Cut, board 3")).to_be_visible()
+        expect(page.get_by_role("button", name="Cut all 2, board 24")).to_be_visible()
 
     def test_all_cut_and_put_away(self) -> None:
         page = self.go("Bin screen")
@@ -172,6 +175,55 @@ class AtTheSawTest(ShopTestCase):
         self.assertEqual(serious_anywhere(page), [])
 
 
+ANGLED = {
+    "format": "grain-tally/project@6",
+    "name": "Angles",
+    "unit": "in",
+    "rip": False,
+    "parts": [
+        {"mark": "A", "quantity": "2", "stock": "2x4", "length": "20", "ends": "45 45"},
+        {"mark": "B", "quantity": "2", "stock": "2x4", "length": "24", "ends": "30b 30b"},
+        {"mark": "C", "quantity": "1", "stock": "2x4", "length": "24", "ends": "30 tilt 15, 0"},
+        {
+            "mark": "D",
+            "quantity": "1",
+            "stock": "2x4",
+            "length": "22",
+            "notches": "1 x 2 at top, 4 from left",
+        },
+    ],
+}
+
+
+class AnglesTest(ShopTestCase):
+    """A miter, a bevel, an end at two angles and a notch, as they are drawn."""
+
+    def test_every_kind_of_cut_is_drawn_and_told(self) -> None:
+        demo = Project.objects.get(name="Compost station")
+        told = read_project_file(json.dumps(ANGLED | {"yard": demo.yard.name}))
+        project_from_file(demo.owner, told, uuid.uuid4())
+        page = self.go("Angles")
+        wanted = {
+            "long point against the stop": 0,
+            "seen from above and from the front": 2,
+            "at two angles": 2,
+            "notch, lines through": 0,
+        }
+        for _ in range(12):
+            names = " ".join(
+                one.get_attribute("aria-label") or "" for one in page.get_by_role("img").all()
+            )
+            for said in [one for one in wanted if one in names]:
+                if wanted.pop(said):
+                    self.assertEqual(serious_anywhere(page), [])
+            if not wanted:
+                break
+            before = page.locator("#main").inner_text()
+            page.get_by_role("button", name=re.compile("^Cut")).click()
+            self.until(lambda: page.locator("#main").inner_text() != before)  # noqa: B023
+        self.assertEqual(wanted, {})
+
+
 class OnAPhoneTest(ShopTestCase):
     size = PHONE_SIZE
 
@@ -179,7 +231,7 @@ class OnAPhoneTest(ShopTestCase):
         page = self.go()
         wide = page.evaluate("document.documentElement.scrollWidth")
         self.assertLessEqual(wide, PHONE_SIZE[0])
-        for name in ("Cut, board 1", "Miscut", "Undo", "Next ›"):
+        for name in ("Cut all 2, board 1", "Miscut", "Undo", "Next ›"):
             box = page.get_by_role("button", name=name).bounding_box()
             assert box
             self.assertGreaterEqual(box["height"], 48)
@@ -204,4 +256,4 @@ class ToolsTest(BrowserTestCase):
         expect(page.locator(".v-select__selection-text").filter(has_text="sled")).to_be_visible()
         page.get_by_role("button", name="Add it").click()
         expect(page.get_by_label("Holds, wide of sled")).to_be_visible()
-        self.assertEqual(Toolbox.objects.get().tools.count(), 6)
+        self.assertEqual(Toolbox.objects.get().tools.count(), 7)

@@ -63,9 +63,8 @@ def plan_cuts(
         return _plan_owned_first(problem, budget, progress)
     check = sum(part.quantity for part in problem.parts) * _CHECK_SECONDS
     clock = Clock(budget.seconds - min(check, budget.seconds * _MOST_CHECKING))
-    if shares_beside_rips(problem):
-        return _plan_sharing(problem, clock, progress)
-    plan = _plan_one_way(problem, clock, progress)
+    one_way = _plan_sharing if shares_beside_rips(problem) else _plan_one_way
+    plan = one_way(problem, clock, progress)
     if progress and plan.status is Status.OPTIMAL and problem.is_ripped:
         progress(plan)  # what follows changes no price
     moment = Clock(min(_POSITIONS_SECONDS, _MOST_SEEKING * budget.seconds))

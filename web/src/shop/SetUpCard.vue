@@ -2,9 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { WoodPatterns } from '../drawing'
 import { CautionList, LengthText } from '../shared'
-import CrosscutDrawing from './CrosscutDrawing.vue'
-import EndGrain from './EndGrain.vue'
-import ShapeDrawing from './ShapeDrawing.vue'
+import BoardOnTheSaw from './BoardOnTheSaw.vue'
 import type { CardNow, RowNow } from './useCutting'
 
 /** One set-up: the figure that matters, how the blade stands, the piece on the saw, its boards. */
@@ -12,11 +10,6 @@ const props = defineProps<{ card: CardNow; row: RowNow | undefined }>()
 
 const MOST = 6
 const shown = computed(() => props.row ?? props.card.rows[0])
-const cuts = computed(() => {
-  const row = shown.value
-  return row ? (row.left.length ? row.left : row.cuts) : []
-})
-const cut = computed(() => cuts.value[0])
 /** The boards that are next, not all of a long list. */
 const showsAll = ref(false)
 watch(
@@ -31,14 +24,6 @@ const shownRows = computed(() =>
   showsAll.value ? props.card.rows : props.card.rows.slice(first.value, first.value + MOST),
 )
 const more = computed(() => props.card.rows.length - first.value - shownRows.value.length)
-const isCrosscut = computed(() => props.card.is_crosscut)
-/** What is told of how the piece lies: all of it where that is unusual, or the blade leans. */
-const lies = computed(() => {
-  const first = cut.value
-  if (!first) return ''
-  const isPlain = first.is_usual && !props.card.tilt && !first.touches
-  return isCrosscut.value && isPlain ? '' : first.lies
-})
 </script>
 
 <template>
@@ -55,27 +40,8 @@ const lies = computed(() => {
         {{ card.stands }}<template v-if="card.tool">, {{ card.tool }}</template>
       </p>
       <p class="tells">{{ card.tells }}</p>
-      <p v-if="lies" class="lies">{{ lies }}</p>
-      <p v-if="cut?.to_line && card.at" class="lies">First to its line, away from the stop.</p>
       <p v-if="card.way" class="way">{{ card.way }}</p>
-      <template v-if="cut && shown">
-        <ShapeDrawing v-if="cut.shape" :card="card" :cut="cut" :kind="shown.kind" />
-        <CrosscutDrawing v-else-if="isCrosscut" :card="card" :cut="cut" :kind="shown.kind" />
-        <EndGrain v-else :card="card" :cuts="cuts" :kind="shown.kind" />
-        <ol class="cuts" :aria-label="`Cuts of board ${shown.board}`">
-          <li v-for="(one, n) in cuts" :key="one.key">
-            {{ one.piece }}: <strong>{{ one.makes }}</strong>
-            <template v-if="one.measured && one.measured_how"
-              >, {{ one.labels[0] ?? 'the piece' }} is <LengthText :length="one.measured" />
-              {{ one.measured_how }}</template
-            ><template v-if="one.to_line"
-              >, {{ one.line }}, saw
-              {{ one.shape ? 'on the waste side of' : one.waste }} it</template
-            ><template v-else-if="cuts.some((other) => other.to_line)">, at the stop</template>
-            <span v-if="n && one.lies !== cuts[n - 1]?.lies" class="turn">{{ one.lies }}</span>
-          </li>
-        </ol>
-      </template>
+      <BoardOnTheSaw v-if="shown" :card="card" :row="shown" />
     </section>
     <section class="boards" aria-label="From these boards">
       <h2>From these boards</h2>
@@ -155,9 +121,7 @@ p {
 }
 
 .tells,
-.lies,
-.way,
-.cuts {
+.way {
   font-size: var(--far);
   line-height: 1.3;
 }
@@ -167,25 +131,11 @@ p {
   color: rgb(var(--v-theme-quiet));
 }
 
-.lies {
-  font-weight: 620;
-}
-
 .way {
   margin: 8px 0 4px;
   padding: 6px 12px;
   border-left: 6px solid rgb(var(--v-theme-primary));
   background: rgb(var(--v-theme-selected));
-}
-
-.cuts {
-  margin: 8px 0 0;
-  padding-left: 24px;
-}
-
-.turn {
-  display: block;
-  font-weight: 620;
 }
 
 .boards {
