@@ -135,7 +135,7 @@ class TabletPictures(PicturesTestCase):
         page.get_by_role("link", name="Compost station").click()
         self.visit("Shop")
         page.get_by_role("button", name="Start cutting").click(timeout=40_000)
-        for _ in range(6):
+        for _ in range(3):
             page.get_by_role("button", name="The whole set-up is cut").click()
         for _ in range(2):
             page.get_by_role("button", name=re.compile("^Cut")).click()
