@@ -13,12 +13,14 @@ from dataclasses import replace
 from tempfile import TemporaryDirectory
 from threading import Timer
 from typing import Any
+from unittest.mock import patch
 
 import urllib3
 
 from benchmarks.crowd import PORT, ROOT, Browser
+from benchmarks.fresh import ripped_problem
 from benchmarks.reporting import report
-from carpentry.cutting import first_plan
+from carpentry.cutting import Budget, CutPlan, first_plan, plan_cuts, planner
 from carpentry.cutting.problem import CutProblem
 from carpentry.language import CarpentryError
 from carpentry.shop import come_to, every_cut, stop_by_stop
@@ -38,6 +40,7 @@ from carpentry.tests.benches import (
 from carpentry.tests.random_problems import SORTS, random_problem
 
 PIECES, PLANS, MISCUTS, KILLS = 200, 50, 1_000, 100
+RIPPED, SMALL, SECONDS = 100, 60, 4.0  # plans, their parts at the most, for each
 _LARGEST = 14  # cuts of a plan that an exact program still orders
 
 
@@ -46,6 +49,7 @@ def shop() -> None:
     first = random.randrange(10**6)
     _set_ups(first)
     _fewest(first)
+    _positions(first)
     _miscuts(first)
 
 
@@ -85,6 +89,33 @@ def _fewest(first: int) -> None:
         compared += 1
         more += len(found.rounds) > fewest_rounds(waits)
     report(f"more set-ups than an exact program, of {PLANS} plans (from seed {first})", str(more))
+
+
+def _positions(first: int) -> None:
+    """Set-ups of ripped plans as they were found, and as they are cut in the end, at one price."""
+    before, after = [], []
+    seed = first
+    while len(after) < RIPPED:
+        problem = ripped_problem(seed)
+        seed += 1
+        if sum(part.quantity for part in problem.parts) > SMALL:
+            continue
+        with patch.object(planner, "fewer_positions", wraps=planner.fewer_positions) as sought:
+            plan = plan_cuts(problem, Budget(SECONDS))
+        found = next(one.args[1] for one in sought.call_args_list if one.args[0] is problem)
+        assert found.price == plan.price, f"a position was paid for: seed {seed - 1}"
+        before.append(_set_ups_of(problem, found))
+        after.append(_set_ups_of(problem, plan))
+    fewer = sum(now < was for was, now in zip(before, after, strict=True))
+    report(
+        f"set-ups of {RIPPED} ripped plans (from seed {first})",
+        f"mean {statistics.mean(before):.2f}, then {statistics.mean(after):.2f}",
+        f"fewer in {fewer}, worst {max(before)}, then {max(after)}",
+    )
+
+
+def _set_ups_of(problem: CutProblem, plan: CutPlan) -> int:
+    return len(stop_by_stop(every_cut(benched(problem, plan), TOOLS), TOOLS).set_ups)
 
 
 def _miscuts(first: int) -> None:

@@ -22,6 +22,7 @@ NARROW = (
     "Some strips are narrower than 2 in: use push sticks, and let a thin strip come off on the "
     "side of the blade away from the fence."
 )
+SHORT_RIP_HELD = "under 12 in, clamped to a sled or jig or in a vise, never at the fence"
 SHORT_RIPPED = (
     "Some pieces are under 12 in: never rip or resaw one against the fence. Rip the longer piece "
     "before it is crosscut; else clamp it to a sled or a jig that rides the fence, or saw it by "

@@ -13,6 +13,7 @@ from carpentry.cutting import Cut, Layout, Saw
 from carpentry.cutting.replay import Piece, saw_apart, whole_board
 from carpentry.language import TICKS_PER_INCH
 from carpentry.lumber import Section
+from carpentry.lumber.cautions import SHORT_RIP
 
 NARROW = 3 * TICKS_PER_INCH // 2  # a narrower strip is not guided between blade and fence
 
@@ -54,6 +55,11 @@ class CutLine:
     along: tuple[int, int]
     on_face: SawnLine | None
     on_end: SawnLine | None
+
+    @property
+    def is_short(self) -> bool:
+        """Whether its piece is too short to be ripped or resawn at a fence."""
+        return self.saw is not Saw.CROSSCUT and self.along[1] - self.along[0] < SHORT_RIP
 
 
 def cut_lines(layout: Layout, length: int, section: Section | None) -> list[CutLine]:

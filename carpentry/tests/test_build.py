@@ -234,11 +234,11 @@ class ProjectVersionsTest(TestCase):
 class CutLinesTest(TestCase):
     """What is read at the saw, worked by hand."""
 
-    def lines(self, edges: str, width: str, **more: object) -> list[CutLine]:
+    def lines(self, edges: str, width: str, long: str = "90") -> list[CutLine]:
         read = read_edges(edges)
         wide = outermost_width(ticks(width), read, ticks("1 1/2"))
-        part = CutPart("rail", ticks("90"), 1, ticks("1 1/2"), wide, edges=read)
-        stock = StockPiece("b", ticks("90"), Decimal(9), None, ticks("1 1/2"), ticks("9 1/4"))
+        part = CutPart("rail", ticks(long), 1, ticks("1 1/2"), wide, edges=read)
+        stock = StockPiece("b", ticks(long), Decimal(9), None, ticks("1 1/2"), ticks("9 1/4"))
         given = CutProblem(Unit.INCH, ticks("1/8"), 0, 0, (stock,), (part,))
         (layout,) = plan_cuts(given).layouts
         return cut_lines(layout, stock.length, Section(ticks("1 1/2"), ticks("9 1/4")))
@@ -247,6 +247,10 @@ class CutLinesTest(TestCase):
         (rip,) = self.lines("", "4")
         self.assertEqual((rip.fence, rip.against, rip.face_up), (ticks("4"), "marked edge", ""))
         self.assertEqual((rip.at, rip.waste), (ticks("4"), "beyond"))
+
+    def test_a_short_piece_is_not_ripped_at_the_fence(self) -> None:
+        told = [self.lines("", "4", long)[0].is_short for long in ("11 63/64", "12", "90")]
+        self.assertEqual(told, [True, False, False])
 
     def test_a_narrow_strip_falls_on_the_free_side(self) -> None:
         """3/4 off a 9 1/4 board: the fence stands 8 3/8 from the blade, at the far edge."""

@@ -345,6 +345,10 @@ def cut_in_words(cut: CutOut) -> str:
     if cut.saw == "crosscut":
         long_point = f", long point at the {cut.long_point}" if cut.long_point else ""
         return f"crosscut {piece} at {at}{slanted}{long_point}, saw {cut.waste} the line"
+    if cut.held:
+        below = f" on the face below, blade tilted {cut.angle}, {cut.face_up} up"
+        line = f"{fence} from the {cut.against}{below if cut.angle else ''}"
+        return f"{cut.saw} {piece} along a line {line}: {cut.held}"
     if cut.saw == "resaw":
         return f"resaw {piece}, fence {fence}, {cut.against} against it"
     tilted = ""

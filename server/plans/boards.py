@@ -10,6 +10,7 @@ from carpentry.design.edges import wider_width
 from carpentry.design.ends import bevel_lines, is_angled, outline, told
 from carpentry.language import sold_name
 from carpentry.lumber import Section
+from carpentry.lumber.cautions import SHORT_RIP_HELD
 from carpentry.project import (
     CutLine,
     Material,
@@ -195,6 +196,7 @@ def _cut(line: CutLine, notation: str) -> CutOut:
         waste=line.waste,
         fence=written(line.fence, notation),
         against=line.against,
+        held=SHORT_RIP_HELD if line.is_short else "",
         angle=f"{line.angle:f}°" if line.angle else "",
         long_point=line.long_point,
         face_up=line.face_up,

@@ -83,7 +83,8 @@ class CutOut(BaseModel):
     """A cut of piece ``of``, the board being 0: a ``crosscut``, ``rip`` or ``resaw``. ``at`` is
     where its line is marked, from the marked end, edge or face, the saw running ``beyond`` or
     ``before`` it. ``fence`` is from the fence to the blade, ``against`` it that edge or face; of a
-    crosscut it is the length before the line. ``angle`` where it is slanted, its ``long_point``,
+    crosscut it is the length before the line; a rip of a short piece is sawn to a line there
+    instead, ``held`` as is said. ``angle`` where it is slanted, its ``long_point``,
     and for a tilted blade the ``face_up``; the blade leans away from the fence. ``on_face`` is the
     line on the board's face, ``on_end`` on its end: x1, y1, x2, y2 in ticks."""
 
@@ -94,6 +95,7 @@ class CutOut(BaseModel):
     waste: str
     fence: LengthOut
     against: str
+    held: str
     angle: str
     long_point: str
     face_up: str

@@ -4,7 +4,9 @@ from typing import Any
 
 from pypdf import PdfReader
 
+from server.documents.paper import cut_in_words
 from server.plans.models import Piece
+from server.plans.schemas import CutOut
 from server.rack.models import Rack
 from server.tests.base import ApiTestCase
 
@@ -71,6 +73,25 @@ class RippingTest(RippedTestCase):
         self.assertIn("choose one of", faults["order"])
         undone = self.change(project, "post", "/undo").json()
         self.assertEqual((undone["rip"], undone["order"]), (False, "either"))
+
+    def test_short_pieces_are_ripped_to_a_line_and_held(self) -> None:
+        project = self.ripped(f"{TABLE}3\tstrip\t2x4\t9\t1\t", order="crosscut-first")
+        (layout,) = project["plan"]["materials"][0]["layouts"]
+        rips = [CutOut(**cut) for cut in layout["cuts"] if cut["saw"] == "rip"]
+        self.assertTrue(rips)
+        for rip in rips:
+            self.assertIn("never at the fence", rip.held)
+            self.assertIn(f"from the {rip.against}: under 12 in", cut_in_words(rip))
+        crosscuts = [cut["held"] for cut in layout["cuts"] if cut["saw"] == "crosscut"]
+        self.assertEqual(set(crosscuts), {""})
+
+    def test_less_than_a_saw_takes_off_is_no_rip(self) -> None:
+        # a 2x4 is 3 1/2 wide: 3.496 is 0.1 mm less, 3 15/32 is 0.8 mm less
+        for width, rips in (("3.496", 0), ("3 15/32", 1)):
+            project = self.ripped(f"{TABLE}1\tstrip\t2x4\t30\t{width}\t")
+            (layout,) = project["plan"]["materials"][0]["layouts"]
+            sawn = [cut for cut in layout["cuts"] if cut["saw"] == "rip"]
+            self.assertEqual(len(sawn), rips, width)
 
     def test_boards_on_hand_are_ripped_too(self) -> None:
         seen = {"version": Rack.of(self.user).version, "change_id": str(uuid.uuid4())}

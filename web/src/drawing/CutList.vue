@@ -35,6 +35,13 @@ function made(one: Cut['makes'][number]): string {
             >, {{ cut.angle }}, long point at the {{ cut.long_point }}</template
           >, saw {{ cut.waste }} the line</template
         >
+        <template v-else-if="cut.held"
+          >{{ cut.saw === 'rip' ? 'Rip' : 'Resaw' }} {{ piece(cut) }} along a line
+          <strong><LengthText :length="cut.fence" /></strong> from the {{ cut.against
+          }}<template v-if="cut.angle"
+            >&nbsp;on the face below, blade tilted {{ cut.angle }}, {{ cut.face_up }} up</template
+          >; {{ cut.held }}</template
+        >
         <template v-else-if="cut.saw === 'resaw'"
           >Resaw {{ piece(cut) }}, fence <strong><LengthText :length="cut.fence" /></strong>,
           {{ cut.against }} against it</template
