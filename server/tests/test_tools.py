@@ -30,7 +30,7 @@ class ToolsTest(ApiTestCase):
     def test_one_is_changed_added_taken_away_and_all_undone(self) -> None:
         saw = self.tool("miter saw")
         changed = self.write(saw["id"], limits={"crosscut": "8 1/2", "blade": "10"}).json()
-        self.assertEqual(len(changed["tools"]), 5)
+        self.assertEqual(len(changed["tools"]), 6)
         self.assertIn("Crosscuts up to 8 1/2″", changed["can"])
         self.assertEqual(self.tool("miter saw")["limits"]["tilt"], "45")
         added = self.write(str(uuid.uuid4()), kind="sled", limits={"width": "24"}).json()
