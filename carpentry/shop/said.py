@@ -16,6 +16,7 @@ MARKS = (
     "the marked face, edge and end on every card; pieces keep them."
 )
 
+_CORNER = 8  # ticks, 0.025 mm, within which a line begins at a corner
 OVER_ALL = "over all"  # how a piece with slanted ends is measured, on every card and label
 
 
@@ -155,7 +156,7 @@ def line_said(cut: BenchCut, notation: Notation) -> str:
     lying = cut.lying
     if cut.shaping:
         return shape_said(cut.shaping, cut.size, notation)
-    if not cut.mark and cut.saw is Saw.CROSSCUT:
+    if cut.mark <= _CORNER and cut.saw is Saw.CROSSCUT:
         return f"line from the corner of {lying.first} and {lying.along}"
     said = f"line at {length_said(cut.mark, notation)} {line_from(cut)}"
     if cut.position.tilt:

@@ -53,7 +53,7 @@ def _card(number: int, card: CardOut, width: float) -> list[Flowable]:
     if card.way:
         parts.append(text(card.way, 9))
     first = card.rows[0].cuts[0]
-    if not card.is_crosscut:
+    if first.corners and not card.is_crosscut:
         parts.append(_end_grain(card, first))
     parts += [text(note, 8) for note in card.notes]
     rows = [_row(card, row) for row in card.rows]

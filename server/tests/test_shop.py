@@ -139,6 +139,14 @@ class ShapedTest(ShopTestCase):
         after = self.tell(cutting, {"kind": "cut", "cuts": points[-1]})  # the other was before it
         self.assertEqual(set(keys) - set(after["done"]), set(last) - set(points))
 
+    def test_they_are_on_paper(self) -> None:
+        answer = self.client.get(f"/api/projects/{self.project['id']}/shop-sheet.pdf")
+        self.assertEqual(answer.status_code, 200)
+        pages = PdfReader(io.BytesIO(answer.getvalue())).pages
+        said = " ".join(" ".join(page.extract_text() for page in pages).split())
+        self.assertIn("lines through 22″ × 0″", said)
+        self.assertIn("C1 is 20″ over all", said)
+
     def test_one_that_was_spoiled_is_said_to_be_lost(self) -> None:
         cutting = self.new_cutting()
         key = next(one for one in self.every(cutting) if int(one.split(".")[1]) >= 100_000)
