@@ -158,11 +158,20 @@ class BrowserTestCase(StaticLiveServerTestCase):
 
     def choose(self, field: Locator, option: str, exact: bool = False) -> None:
         """Chooses from a list, and waits until it is closed again. A list that is still being laid
-        out may put another element under the pointer, which is no press: it is pressed again."""
-        field.press("ArrowDown")
+        out may put another element under the pointer, which is no press: it is pressed again, as is
+        the field of a dialog that is only just opening."""
         options = field.page.get_by_role("option")
         chosen = field.page.get_by_role("option", name=option, exact=exact)
-        expect(chosen).to_be_visible()
+
+        def is_open() -> bool:
+            if not options.count():
+                field.press("ArrowDown")
+            with suppress(PlaywrightError, AssertionError):
+                expect(chosen).to_be_visible(timeout=SOON_MS)
+                return True
+            return False
+
+        self.until(is_open, field.page)
 
         def is_closed() -> bool:
             with suppress(PlaywrightError, AssertionError):
