@@ -373,7 +373,7 @@ def _bench_cuts(
 
 
 def _shaped(board: BenchBoard, stands: Mapping[Stand, int], tools: Tools) -> Iterator[BenchCut]:
-    """What is sawn of parts that have square ends by then."""
+    """The cuts that shape parts, whose ends are square by then."""
     every = lying_pieces(board)
     made_by = {made: n for n, cut in board.numbered() for made in cut.makes if made}
     kerf = min((cut.end - cut.start for cut in board.cuts), default=0)

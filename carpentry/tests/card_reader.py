@@ -157,6 +157,15 @@ def _put_down(
     return (x, y, z), (out, along, up)
 
 
+def _out_of_blade(bases: tuple[Vector, Vector, Vector], turn: float, lean: float) -> Vector:
+    """Which way is out of a blade, whose side is at out = near + turn · along + lean · up."""
+    found = [
+        sum(slope * base[axis] for slope, base in zip((1.0, -turn, -lean), bases, strict=True))
+        for axis in range(3)
+    ]
+    return found[0], found[1], found[2]
+
+
 @dataclass(frozen=True)
 class Blade:
     """Its near side at fence and table (inches), how it goes out towards the builder and upwards,
@@ -225,12 +234,7 @@ class CardReader:
         lean *= -1 if card.get("tilt_side") == "left" else 1
         nears = [p[0] - turn * p[1] - lean * p[2] for p in points]
         assert abs(nears[0] - nears[1]) < FINE, f"the line is not where the saw runs: {cut}"
-        slopes = (1.0, -turn, -lean)
-        normal = [0.0, 0.0, 0.0]
-        for slope, base in zip(slopes, (out, along, up), strict=True):
-            for axis in range(3):
-                normal[axis] += slope * base[axis]
-        at_saw = (normal[0], normal[1], normal[2])
+        at_saw = _out_of_blade((out, along, up), turn, lean)
         in_piece = self._along_axes(x, y, z, at_saw)
         below, above = solid.cut((in_piece, nears[0])), solid.cut((_times(in_piece, -1), -nears[0]))
         kept = max(
@@ -273,13 +277,7 @@ class CardReader:
         self.look(card, cut, solid, near)
         if crosscut:
             self._compare(cut, there, Blade(near, turn, lean, takes))
-        # the blade: out = near + turn · along the fence's side + lean · up, from fence and table
-        slopes = (1.0, -turn, -lean)
-        normal = [0.0, 0.0, 0.0]
-        for slope, base in zip(slopes, (out, along, up), strict=True):
-            for axis in range(3):
-                normal[axis] += slope * base[axis]
-        at_saw = (normal[0], normal[1], normal[2])
+        at_saw = _out_of_blade((out, along, up), turn, lean)
         in_piece = (dot(at_saw, x), dot(at_saw, y), dot(at_saw, z))
         shift = -turn * fence - lean * table
         below = solid.cut((in_piece, near + shift))
