@@ -32,12 +32,14 @@ Replan = Callable[[CutProblem], CutPlan | None]
 def fewer_positions(problem: CutProblem, plan: CutPlan, replan: Replan) -> CutPlan:
     """The plan cut in the order that takes fewest positions, or another of the same purchase that
     takes fewer; ``replan`` plans in a moment,
-    or gives ``None``. What was proven of it stays."""
+    or gives ``None``. Parts
+    that show stay on the boards that were chosen for them. What was proven of it stays."""
     if not problem.is_ripped or plan.unplaced:
         return plan
     best = _cut_well(problem, plan)
+    is_free = problem.order is Order.EITHER and not any(part.show for part in problem.parts)
     for order in (Order.RIP_FIRST, Order.CROSSCUT_FIRST):
-        if problem.order is Order.EITHER:
+        if is_free:
             other = _in_order(problem, plan, order, replan)
             if other is not None and trouble_of(problem, other.layouts) < trouble_of(
                 problem, best.layouts

@@ -101,6 +101,19 @@ class FewPositionsTest(TestCase):
         self.assertEqual(positions_of(problem, found.layouts), 2)
         self.assertEqual(stops[Saw.RIP], 2)
 
+    def test_parts_that_show_stay_on_their_boards(self) -> None:
+        plain = boxes()
+        shown = replace(plain, parts=tuple(replace(one, show=True) for one in plain.parts))
+        asked: list[CutProblem] = []
+
+        def again(other: CutProblem) -> None:
+            asked.append(other)
+
+        for problem, count in ((plain, 2), (shown, 0)):
+            asked.clear()
+            fewer_positions(problem, first_plan(problem), again)
+            self.assertEqual(len(asked), count)
+
     def test_twenty_boxes(self) -> None:
         problem = boxes()
         plan = plan_cuts(problem, Budget(2.0))
