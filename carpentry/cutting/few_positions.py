@@ -31,9 +31,8 @@ Replan = Callable[[CutProblem], CutPlan | None]
 
 def fewer_positions(problem: CutProblem, plan: CutPlan, replan: Replan) -> CutPlan:
     """The plan cut in the order that takes fewest positions, or another of the same purchase that
-    takes fewer; ``replan`` plans in a moment,
-    or gives ``None``. Parts
-    that show stay on the boards that were chosen for them. What was proven of it stays."""
+    takes fewer; ``replan`` plans in a moment, or gives ``None``. Parts that show stay on the boards
+    that were chosen for them. What was proven of it stays."""
     if not problem.is_ripped or plan.unplaced:
         return plan
     best = _cut_well(problem, plan)
